@@ -1,0 +1,19 @@
+package dev.verbale.event;
+
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Something that holds tests began: a class, a nested class, a parameterized method.
+ *
+ * @param in the container around it, or 0
+ * @param key its identity, the same in every run, such as {@code dev.orto.RotaTest}
+ * @param name what a reader sees
+ * @param className the class it comes from, where there is one
+ */
+public record ContainerStarted(
+        long at,
+        int id,
+        int in,
+        String key,
+        String name,
+        @Nullable String className) implements Event {}

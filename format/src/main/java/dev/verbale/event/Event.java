@@ -1,0 +1,21 @@
+package dev.verbale.event;
+
+/** One line of a journal. */
+public sealed interface Event
+        permits JournalOpened,
+                ContainerStarted,
+                ContainerEnded,
+                TestStarted,
+                TestEnded,
+                StepStarted,
+                StepEnded,
+                NoteWritten,
+                PaperKept,
+                DataNamed,
+                FactStated,
+                ProblemMet,
+                JournalEnded {
+
+    /** Microseconds since the journal was opened, from a monotonic clock; never negative. */
+    long at();
+}

@@ -1,0 +1,4 @@
+package dev.verbale.event;
+
+/** Something true of the whole run was stated; a later value for the same name replaces an earlier one. */
+public record FactStated(long at, String name, String value) implements Event {}

@@ -1,0 +1,24 @@
+package dev.verbale.event;
+
+/**
+ * An attachment was stored.
+ *
+ * @param in the step, test or container it belongs to, or 0 for the run
+ * @param name what a reader sees
+ * @param kind what it is: {@link #ATTACHMENT}, {@link #SCREENSHOT}, {@link #PAGE_SOURCE}, or a word of a newer format
+ * @param mediaType such as {@code image/png}
+ * @param file where it is: a path below the run folder with forward slashes
+ * @param size in bytes, as stored
+ */
+public record PaperKept(long at, int in, String name, String kind, String mediaType, String file, long size)
+        implements Event {
+
+    /** Anything a test's author attached. */
+    public static final String ATTACHMENT = "attachment";
+
+    /** What a browser or a screen showed. */
+    public static final String SCREENSHOT = "screenshot";
+
+    /** The document that a browser held, as text. */
+    public static final String PAGE_SOURCE = "page-source";
+}

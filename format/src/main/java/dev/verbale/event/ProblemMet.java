@@ -1,0 +1,8 @@
+package dev.verbale.event;
+
+/**
+ * Recording itself met a problem; the suite went on.
+ *
+ * @param text what was tried and what went wrong, in one line
+ */
+public record ProblemMet(long at, String text) implements Event {}

@@ -1,0 +1,17 @@
+package dev.verbale.event;
+
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A step began.
+ *
+ * @param in the step, test or container around it, or 0
+ * @param thread the thread's name where the step belongs to no test, else null
+ */
+public record StepStarted(
+        long at,
+        int id,
+        int in,
+        StepKind kind,
+        String name,
+        @Nullable String thread) implements Event {}

@@ -1,0 +1,108 @@
+package dev.verbale.folder;
+
+import dev.verbale.journal.JournalFormat;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.JsonEncoding;
+import tools.jackson.core.JsonParser;
+import tools.jackson.core.JsonToken;
+import tools.jackson.core.ObjectReadContext;
+import tools.jackson.core.ObjectWriteContext;
+
+/**
+ * {@code run.json}: what is known of a run when its first JVM starts. Written once and never again, so that no crash and
+ * no second JVM can spoil it; what comes later, totals included, is in the journals.
+ *
+ * @param format the version of the format
+ * @param name the run's name
+ * @param started by the wall clock
+ * @param facts such as {@code os} or {@code java}, in the order in which they are shown
+ */
+public record RunDescription(int format, String name, Instant started, Map<String, String> facts) {
+
+    public RunDescription {
+        facts = Collections.unmodifiableMap(new LinkedHashMap<>(facts));
+    }
+
+    /**
+     * Writes this to {@code file} unless another JVM of the run did so before.
+     *
+     * @throws IOException where it cannot be written
+     */
+    public void writeIfAbsent(Path file) throws IOException {
+        try {
+            Files.write(file, json(), StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
+        } catch (FileAlreadyExistsException written) {
+            // by a JVM of the same build, which knew the same
+        }
+    }
+
+    private byte[] json() {
+        var bytes = new ByteArrayOutputStream();
+        try (var json = JournalFormat.JSON.createGenerator(ObjectWriteContext.empty(), bytes, JsonEncoding.UTF8)) {
+            json.writeStartObject();
+            json.writeNumberProperty("format", format);
+            json.writeStringProperty("name", name);
+            json.writeStringProperty("started", started.toString());
+            json.writeObjectPropertyStart("facts");
+            facts.forEach(json::writeStringProperty);
+            json.writeEndObject();
+            json.writeEndObject();
+        }
+        bytes.write('\n');
+        return bytes.toByteArray();
+    }
+
+    /**
+     * Reads {@code file}.
+     *
+     * @throws IOException where it cannot be read, or is not what {@link #writeIfAbsent} writes; the message says which
+     */
+    public static RunDescription read(Path file) throws IOException {
+        int format = 0;
+        String name = null;
+        String started = null;
+        Map<String, String> facts = new LinkedHashMap<>();
+        try (JsonParser json = JournalFormat.JSON.createParser(ObjectReadContext.empty(), Files.readAllBytes(file))) {
+            if (json.nextToken() != JsonToken.START_OBJECT) throw new IOException("not a JSON object");
+            for (String field = json.nextName(); field != null; field = json.nextName()) {
+                json.nextToken();
+                switch (field) {
+                    case "format" -> format = json.getIntValue();
+                    case "name" -> name = json.getString();
+                    case "started" -> started = json.getString();
+                    case "facts" -> readFacts(json, facts);
+                    default -> json.skipChildren();
+                }
+            }
+            return new RunDescription(format, there(name, "name"), Instant.parse(there(started, "started")), facts);
+        } catch (JacksonException broken) {
+            throw new IOException("not JSON: " + broken.getOriginalMessage(), broken);
+        } catch (DateTimeException broken) {
+            throw new IOException("'started' is not a time: " + started, broken);
+        }
+    }
+
+    private static void readFacts(JsonParser json, Map<String, String> facts) {
+        for (String fact = json.nextName(); fact != null; fact = json.nextName()) {
+            json.nextToken();
+            facts.put(fact, String.valueOf(json.getString()));
+        }
+    }
+
+    private static String there(@Nullable String value, String field) throws IOException {
+        if (value == null) throw new IOException("there is no '" + field + "'");
+        return value;
+    }
+}

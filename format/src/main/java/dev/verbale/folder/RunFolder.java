@@ -1,0 +1,100 @@
+package dev.verbale.folder;
+
+import dev.verbale.journal.JournalFormat;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/**
+ * The places inside one run's folder.
+ *
+ * <pre>
+ * run.json                    what ran, see {@link RunDescription}
+ * journals/WORKER.jsonl       the events of one JVM
+ * tests/CLASS/TEST/           the papers of one test
+ * run/                        the papers of no test
+ * </pre>
+ *
+ * @param path the folder itself
+ */
+public record RunFolder(Path path) {
+
+    /** The folder's name, which is the run's. */
+    public String name() {
+        return String.valueOf(path.toAbsolutePath().normalize().getFileName());
+    }
+
+    /** Where the {@link RunDescription} is. Where it is missing, the folder is no run's. */
+    public Path runFile() {
+        return path.resolve("run.json");
+    }
+
+    /** Where the journals are. */
+    public Path journals() {
+        return path.resolve("journals");
+    }
+
+    /** The journal of one JVM. */
+    public Path journal(String worker) {
+        return journals().resolve(worker + JournalFormat.FILE_SUFFIX);
+    }
+
+    /** Where the tests' papers are. */
+    public Path tests() {
+        return path.resolve("tests");
+    }
+
+    /** Where the papers are that belong to no test. */
+    public Path runPapers() {
+        return path.resolve("run");
+    }
+
+    /** Where the page goes when nobody says otherwise. */
+    public Path page() {
+        return path.resolve("page");
+    }
+
+    /** Whether this is the folder of a run. */
+    public boolean exists() {
+        return Files.isRegularFile(runFile());
+    }
+
+    /**
+     * The journals in the order of their names; none where there is no such folder.
+     *
+     * @throws IOException where the folder is there and cannot be listed
+     */
+    public List<Path> journalFiles() throws IOException {
+        if (!Files.isDirectory(journals())) return List.of();
+        try (Stream<Path> files = Files.list(journals())) {
+            return files.filter(f -> f.getFileName().toString().endsWith(JournalFormat.FILE_SUFFIX))
+                    .sorted()
+                    .toList();
+        }
+    }
+
+    /** {@code file}, a path below this folder, as journals name it: with forward slashes. */
+    public String nameInJournal(Path file) {
+        return path.relativize(file).toString().replace('\\', '/');
+    }
+
+    /**
+     * The file that a journal names, or empty where the name leads out of this folder. Journals come from elsewhere, and
+     * a page must not carry off a file that its run did not write.
+     */
+    public Optional<Path> file(String nameInJournal) {
+        try {
+            Path root = path.toAbsolutePath().normalize();
+            Path file = root.resolve(nameInJournal).normalize();
+            if (!file.startsWith(root) || file.equals(root)) return Optional.empty();
+            if (Files.exists(file) && !file.toRealPath().startsWith(root.toRealPath())) return Optional.empty();
+            return Optional.of(file);
+        } catch (InvalidPathException | IOException unusable) {
+            return Optional.empty();
+        }
+    }
+}

@@ -1,0 +1,10 @@
+/**
+ * Where the things of a run lie on disk, and what they are called. Only places and names: events are in
+ * {@code dev.verbale.journal}.
+ *
+ * <p>No parameter or result is null unless marked; every type may be shared between threads.
+ */
+@NullMarked
+package dev.verbale.folder;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,118 @@
+package dev.verbale.journal;
+
+import dev.verbale.event.ContainerEnded;
+import dev.verbale.event.ContainerStarted;
+import dev.verbale.event.DataNamed;
+import dev.verbale.event.Event;
+import dev.verbale.event.FactStated;
+import dev.verbale.event.Failure;
+import dev.verbale.event.JournalEnded;
+import dev.verbale.event.JournalOpened;
+import dev.verbale.event.NoteWritten;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.PaperKept;
+import dev.verbale.event.ProblemMet;
+import dev.verbale.event.StepEnded;
+import dev.verbale.event.StepKind;
+import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestStarted;
+import java.time.DateTimeException;
+import java.time.Instant;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.core.JacksonException;
+
+/** Turns lines into events. */
+final class EventDecoder {
+
+    private EventDecoder() {}
+
+    /**
+     * The event in the first {@code length} bytes.
+     *
+     * @throws MalformedLine where there is none, or one of a kind that this version does not know
+     */
+    static Event decode(byte[] bytes, int length) {
+        try {
+            Fields fields = Fields.parse(bytes, length);
+            String kind = fields.text("event");
+            return event(kind, fields.as(kind));
+        } catch (JacksonException broken) {
+            throw new MalformedLine("not JSON: " + broken.getOriginalMessage());
+        } catch (IllegalArgumentException | ArithmeticException | DateTimeException unfit) {
+            throw new MalformedLine(String.valueOf(unfit.getMessage()));
+        }
+    }
+
+    private static Event event(String kind, Fields f) {
+        if (kind.equals("journal-opened"))
+            return new JournalOpened(
+                    f.id("format"),
+                    f.text("worker"),
+                    Instant.parse(f.text("wall")),
+                    f.number("pid"),
+                    f.text("verbale"));
+        long at = f.number("at");
+        return switch (kind) {
+            case "container-started" ->
+                new ContainerStarted(
+                        at, f.id("id"), f.idOrZero("in"), f.text("key"), f.text("name"), f.textOrNull("class"));
+            case "container-ended" ->
+                new ContainerEnded(
+                        at, f.id("id"), outcome(f), f.textOrNull("reason"), failure(f), f.idOrZero("notRun"));
+            case "test-started" ->
+                new TestStarted(
+                        at,
+                        f.id("id"),
+                        f.idOrZero("in"),
+                        f.text("key"),
+                        f.text("name"),
+                        f.textOrNull("class"),
+                        f.textOrNull("method"),
+                        f.text("thread"),
+                        f.texts("tags"));
+            case "test-ended" -> new TestEnded(at, f.id("id"), outcome(f), f.textOrNull("reason"), failure(f));
+            case "step-started" -> {
+                String word = f.textOrNull("kind");
+                StepKind stepKind = word == null ? StepKind.ACTION : StepKind.ofWord(word);
+                yield new StepStarted(
+                        at, f.id("id"), f.idOrZero("in"), stepKind, f.text("name"), f.textOrNull("thread"));
+            }
+            case "step-ended" -> new StepEnded(at, f.id("id"), outcome(f), failure(f));
+            case "note" -> new NoteWritten(at, f.idOrZero("in"), f.text("text"), f.textOrNull("thread"));
+            case "paper" ->
+                new PaperKept(
+                        at,
+                        f.idOrZero("in"),
+                        f.text("name"),
+                        f.text("kind"),
+                        f.text("mediaType"),
+                        f.text("file"),
+                        f.number("size"));
+            case "data" -> new DataNamed(at, f.idOrZero("in"), f.text("name"), f.text("value"));
+            case "fact" -> new FactStated(at, f.text("name"), f.text("value"));
+            case "problem" -> new ProblemMet(at, f.text("text"));
+            case "journal-ended" -> new JournalEnded(at, f.number("missing"));
+            default -> throw new MalformedLine("unknown event '" + kind + "'");
+        };
+    }
+
+    private static Outcome outcome(Fields f) {
+        return Outcome.ofWord(f.text("outcome"));
+    }
+
+    private static @Nullable Failure failure(Fields f) {
+        Fields failure = f.objectOrNull("failure");
+        return failure == null ? null : failureOf(failure);
+    }
+
+    private static Failure failureOf(Fields f) {
+        return new Failure(
+                f.text("type"),
+                f.textOrNull("message"),
+                f.text("stack"),
+                f.textOrNull("expected"),
+                f.textOrNull("actual"),
+                f.objects("gathered").stream().map(EventDecoder::failureOf).toList());
+    }
+}

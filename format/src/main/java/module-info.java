@@ -1,0 +1,9 @@
+/** The language that recording and reading share: events, journal files, the run folder. It knows nobody else. */
+module dev.verbale.format {
+    requires transitive tools.jackson.core;
+    requires static transitive org.jspecify;
+
+    exports dev.verbale.event;
+    exports dev.verbale.folder;
+    exports dev.verbale.journal;
+}
