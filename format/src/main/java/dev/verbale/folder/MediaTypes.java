@@ -1,0 +1,76 @@
+package dev.verbale.folder;
+
+import java.util.LinkedHashMap;
+import java.util.Locale;
+import java.util.Map;
+
+/** The media types that papers usually have, and the file extensions that say so. */
+public final class MediaTypes {
+
+    /** For content of which nothing is known. */
+    public static final String UNKNOWN = "application/octet-stream";
+
+    private static final Map<String, String> TYPE_BY_EXTENSION = new LinkedHashMap<>();
+    private static final Map<String, String> EXTENSION_BY_TYPE = new LinkedHashMap<>();
+
+    static {
+        known(".txt", "text/plain");
+        known(".log", "text/plain");
+        known(".html", "text/html");
+        known(".htm", "text/html");
+        known(".csv", "text/csv");
+        known(".md", "text/markdown");
+        known(".css", "text/css");
+        known(".js", "text/javascript");
+        known(".json", "application/json");
+        known(".xml", "application/xml");
+        known(".yaml", "application/yaml");
+        known(".png", "image/png");
+        known(".jpg", "image/jpeg");
+        known(".jpeg", "image/jpeg");
+        known(".gif", "image/gif");
+        known(".webp", "image/webp");
+        known(".svg", "image/svg+xml");
+        known(".webm", "video/webm");
+        known(".mp4", "video/mp4");
+        known(".pdf", "application/pdf");
+        known(".zip", "application/zip");
+    }
+
+    private MediaTypes() {}
+
+    private static void known(String extension, String type) {
+        TYPE_BY_EXTENSION.put(extension, type);
+        EXTENSION_BY_TYPE.putIfAbsent(type, extension);
+    }
+
+    /** The type that a file of this name most likely has, or {@link #UNKNOWN}. */
+    public static String ofFile(String fileName) {
+        return TYPE_BY_EXTENSION.getOrDefault(FileNames.extension(fileName), UNKNOWN);
+    }
+
+    /** The extension for content of {@code type}, with its dot; parameters such as a charset are passed over. */
+    public static String extension(String type) {
+        String plain = plain(type);
+        String known = EXTENSION_BY_TYPE.get(plain);
+        if (known != null) return known;
+        if (plain.endsWith("+json")) return ".json";
+        if (plain.endsWith("+xml")) return ".xml";
+        return plain.startsWith("text/") ? ".txt" : ".bin";
+    }
+
+    /** Whether content of {@code type} can be read as text. */
+    public static boolean isText(String type) {
+        String plain = plain(type);
+        return plain.startsWith("text/")
+                || plain.endsWith("json")
+                || plain.endsWith("xml")
+                || plain.endsWith("/yaml")
+                || plain.endsWith("/javascript");
+    }
+
+    private static String plain(String type) {
+        int parameters = type.indexOf(';');
+        return (parameters < 0 ? type : type.substring(0, parameters)).strip().toLowerCase(Locale.ROOT);
+    }
+}

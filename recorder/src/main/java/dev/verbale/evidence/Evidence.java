@@ -1,0 +1,19 @@
+package dev.verbale.evidence;
+
+import dev.verbale.event.PaperKept;
+
+/** Where a source puts what it takes. Valid until {@link EvidenceSource#take} returns; on that thread only. */
+public interface Evidence {
+
+    /**
+     * Keeps a paper.
+     *
+     * @param name what a reader sees, such as {@code screenshot}
+     * @param kind {@link PaperKept#SCREENSHOT}, {@link PaperKept#PAGE_SOURCE} or {@link PaperKept#ATTACHMENT}
+     * @param mediaType such as {@code image/png}; for text it is taken to be UTF-8
+     */
+    void paper(String name, String kind, byte[] content, String mediaType);
+
+    /** Writes a line beside the evidence, such as the address that a browser was at. */
+    void note(String text);
+}

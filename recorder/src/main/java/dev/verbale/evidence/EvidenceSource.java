@@ -1,0 +1,21 @@
+package dev.verbale.evidence;
+
+/**
+ * Gives evidence when a step or a test fails. Asked at once, in the thread that failed, before any teardown, and only
+ * once for one failure however many steps it passes through.
+ *
+ * <p>What it throws is noted in the run, and the other sources are still asked. It should be quick: the failing test
+ * waits for it. It may be asked from several threads at once where several tests share it.
+ */
+public interface EvidenceSource {
+
+    /** What a reader knows it by, such as {@code browser}. */
+    String name();
+
+    /**
+     * Takes the evidence.
+     *
+     * @throws Exception where there is none to be had; its message is shown
+     */
+    void take(Evidence evidence) throws Exception;
+}

@@ -1,0 +1,95 @@
+package dev.verbale.internal;
+
+import dev.verbale.event.StepKind;
+import dev.verbale.evidence.EvidenceSource;
+import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.Scope;
+import dev.verbale.recorder.Step;
+import java.io.InputStream;
+import java.nio.file.Path;
+import org.jspecify.annotations.Nullable;
+
+/** Records nothing: recording is switched off, or could not begin. */
+final class DisabledRecorder implements Recorder {
+
+    static final Step NO_STEP = new Step() {
+        @Override
+        public void passed() {}
+
+        @Override
+        public void failed(Throwable failure) {}
+    };
+
+    private static final Scope NOWHERE = () -> 0;
+    private static final Stay NO_STAY = () -> {};
+
+    @Override
+    public boolean isRecording() {
+        return false;
+    }
+
+    @Override
+    public Scope run() {
+        return NOWHERE;
+    }
+
+    @Override
+    public Scope here() {
+        return NOWHERE;
+    }
+
+    @Override
+    public Scope startContainer(Scope in, Identity identity) {
+        return NOWHERE;
+    }
+
+    @Override
+    public void endContainer(Scope container, Ending ending, int notRun) {}
+
+    @Override
+    public Scope startTest(Scope in, Identity identity) {
+        return NOWHERE;
+    }
+
+    @Override
+    public void endTest(Scope test, Ending ending) {}
+
+    @Override
+    public Step startStep(StepKind kind, String name) {
+        return NO_STEP;
+    }
+
+    @Override
+    public Stay enter(Scope scope) {
+        return NO_STAY;
+    }
+
+    @Override
+    public void takeEvidence(Throwable failure) {}
+
+    @Override
+    public void announce(EvidenceSource source) {}
+
+    @Override
+    public void note(String text) {}
+
+    @Override
+    public void data(String name, @Nullable Object value) {}
+
+    @Override
+    public void fact(String name, @Nullable Object value) {}
+
+    @Override
+    public void attach(String name, byte[] content, String mediaType) {}
+
+    @Override
+    public void attach(String name, InputStream content, String mediaType) {}
+
+    @Override
+    public void attach(Path file) {}
+
+    @Override
+    public void sessionEnded() {}
+}

@@ -1,0 +1,28 @@
+package dev.verbale.internal;
+
+import dev.verbale.event.Outcome;
+import dev.verbale.recorder.Step;
+import org.jspecify.annotations.Nullable;
+
+/** A step that has begun; its own scope, so that a step costs one object. */
+final class OpenStep extends ScopeNode implements Step {
+
+    private static final long serialVersionUID = 1;
+
+    private final transient FileRecorder recorder;
+
+    OpenStep(FileRecorder recorder, int id, ScopeNode outer, @Nullable ScopeNode before) {
+        super(id, outer, outer.owner, before);
+        this.recorder = recorder;
+    }
+
+    @Override
+    public void passed() {
+        recorder.endStep(this, Outcome.PASSED, null);
+    }
+
+    @Override
+    public void failed(Throwable failure) {
+        recorder.failStep(this, failure);
+    }
+}

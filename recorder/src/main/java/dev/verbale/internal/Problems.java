@@ -1,0 +1,40 @@
+package dev.verbale.internal;
+
+import java.lang.System.Logger.Level;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Consumer;
+
+/** What went wrong in recording itself. The first is printed, for whoever watches the run; the run's minutes have them. */
+final class Problems {
+
+    /** A disk that is full gives one problem an event; the minutes need not hold each. */
+    private static final int MOST_IN_MINUTES = 50;
+
+    private static final System.Logger LOG = System.getLogger("dev.verbale");
+
+    private final AtomicInteger count = new AtomicInteger();
+    private final Consumer<String> minutes;
+
+    Problems(Consumer<String> minutes) {
+        this.minutes = minutes;
+    }
+
+    /** Something went wrong while {@code task}, such as "writing the journal". */
+    void add(String task, Throwable problem) {
+        add(task + ": " + NoteText.shown(problem));
+    }
+
+    void add(String problem) {
+        int number = count.incrementAndGet();
+        if (number == 1) warn("Verbale met a problem and the tests go on; more of them are only counted. " + problem);
+        if (number <= MOST_IN_MINUTES) minutes.accept(problem);
+    }
+
+    static void warn(String text) {
+        try {
+            LOG.log(Level.WARNING, text);
+        } catch (RuntimeException brokenLogging) {
+            // a warning that cannot be given must not harm the test either
+        }
+    }
+}

@@ -1,0 +1,50 @@
+package dev.verbale.internal;
+
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.RecorderOptions;
+import java.util.List;
+
+/** Opens recorders, and holds the one of this JVM. */
+public final class Recorders {
+
+    private Recorders() {}
+
+    /** The one of this JVM; the first call opens it as the settings say. */
+    public static Recorder current() {
+        return OfThisJvm.RECORDER;
+    }
+
+    /** A new one with a journal of its own; where that cannot be made, one warning says why and nothing is recorded. */
+    public static Recorder open(RecorderOptions options) {
+        return open(options, List.of());
+    }
+
+    private static Recorder open(RecorderOptions options, List<String> problems) {
+        if (!options.enabled()) return new DisabledRecorder();
+        try {
+            FileRecorder recorder = FileRecorder.open(options, problems);
+            Runtime.getRuntime().addShutdownHook(new Thread(recorder::end, "verbale-end"));
+            return recorder;
+        } catch (Exception closed) {
+            Problems.warn("Verbale records nothing, and the tests go on. The run's folder in " + options.root()
+                    + " could not be made: " + closed + ". Make it writable, or set verbale.root to another folder.");
+            return new DisabledRecorder();
+        }
+    }
+
+    /** Opened when first touched; the JVM sees to it that this happens once. */
+    private static final class OfThisJvm {
+        static final Recorder RECORDER = ofSettings();
+
+        private static Recorder ofSettings() {
+            try {
+                Settings settings = Settings.ofThisJvm();
+                RecorderOptions options = settings.options();
+                return open(options, settings.problems());
+            } catch (RuntimeException | LinkageError broken) {
+                Problems.warn("Verbale records nothing, and the tests go on. It could not start: " + broken);
+                return new DisabledRecorder();
+            }
+        }
+    }
+}

@@ -1,0 +1,24 @@
+package dev.verbale.internal;
+
+import dev.verbale.folder.FileNames;
+import dev.verbale.recorder.Identity;
+
+/** What the folders of tests are called. */
+final class ScopeFolders {
+
+    private ScopeFolders() {}
+
+    /** Such as {@code RotaPageTest-Swapping} for a class in a class. */
+    static String ofClass(Identity who) {
+        String className = who.className();
+        if (className == null) return FileNames.of(who.key());
+        return FileNames.of(className.substring(className.lastIndexOf('.') + 1));
+    }
+
+    /** Such as {@code swaps-two-plots}; with the method's name first where the name alone says little. */
+    static String ofTest(Identity who) {
+        String method = who.methodName();
+        boolean bare = !who.name().matches(".*\\p{L}{3}.*") || who.name().startsWith("[");
+        return FileNames.small(method != null && bare ? method + "-" + who.name() : who.name());
+    }
+}

@@ -1,0 +1,26 @@
+package dev.verbale.recorder;
+
+import java.util.Collection;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What is known of a test or container before it begins.
+ *
+ * @param key the same in every run, on every machine and in every language
+ * @param name what a reader sees
+ * @param className the class it comes from, where there is one
+ * @param methodName the method it comes from, where there is one
+ * @param tags in any order
+ */
+public record Identity(
+        String key,
+        String name,
+        @Nullable String className,
+        @Nullable String methodName,
+        Collection<String> tags) {
+
+    public Identity {
+        tags = List.copyOf(tags);
+    }
+}

@@ -1,0 +1,106 @@
+package dev.verbale.recorder;
+
+import dev.verbale.event.StepKind;
+import dev.verbale.evidence.EvidenceSource;
+import dev.verbale.internal.Recorders;
+import java.io.InputStream;
+import java.nio.file.Path;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Takes the minutes of this JVM.
+ *
+ * <p>What is current is a scope of the calling thread: the innermost test, container or step that was started on it and
+ * has not ended. Ending a scope puts back what was there before. No call throws.
+ */
+public interface Recorder {
+
+    /** The recorder of this JVM. The first call opens it; with recording switched off it is one that does nothing. */
+    static Recorder current() {
+        return Recorders.current();
+    }
+
+    /**
+     * A recorder beside that one, with a journal of its own. Where its folder cannot be made, one warning says why and
+     * the result records nothing.
+     */
+    static Recorder open(RecorderOptions options) {
+        return Recorders.open(options);
+    }
+
+    /** Whether calls leave anything behind. Ask before doing work that only serves the minutes. */
+    boolean isRecording();
+
+    /** The run itself. */
+    Scope run();
+
+    /** The scope of this thread. */
+    Scope here();
+
+    /** A container begins inside {@code in}, and becomes the scope of this thread. */
+    Scope startContainer(Scope in, Identity identity);
+
+    /**
+     * A container ends.
+     *
+     * @param notRun how many of its tests were never started because of how it ended
+     */
+    void endContainer(Scope container, Ending ending, int notRun);
+
+    /** A test begins inside {@code in}, and becomes the scope of this thread. */
+    Scope startTest(Scope in, Identity identity);
+
+    /** A test ends. */
+    void endTest(Scope test, Ending ending);
+
+    /** A step begins in the scope of this thread, and becomes its scope. */
+    default Step startStep(String name) {
+        return startStep(StepKind.ACTION, name);
+    }
+
+    /** A step of a kind begins in the scope of this thread, and becomes its scope. */
+    Step startStep(StepKind kind, String name);
+
+    /**
+     * Makes {@code scope} the scope of this thread until the result is closed on the same thread. Where this thread is
+     * already in it, or deeper inside, nothing changes.
+     */
+    Stay enter(Scope scope);
+
+    /** Something inside the scope of this thread threw {@code failure}: takes the evidence now, once for one failure. */
+    void takeEvidence(Throwable failure);
+
+    /** @see dev.verbale.Verbale#announce */
+    void announce(EvidenceSource source);
+
+    /** @see dev.verbale.Verbale#note */
+    void note(String text);
+
+    /** @see dev.verbale.Verbale#data */
+    void data(String name, @Nullable Object value);
+
+    /** @see dev.verbale.Verbale#fact */
+    void fact(String name, @Nullable Object value);
+
+    /** @see dev.verbale.Verbale#attach(String, byte[], String) */
+    void attach(String name, byte[] content, String mediaType);
+
+    /** @see dev.verbale.Verbale#attach(String, InputStream, String) */
+    void attach(String name, InputStream content, String mediaType);
+
+    /** @see dev.verbale.Verbale#attach(Path) */
+    void attach(Path file);
+
+    /**
+     * The test framework has done its work for now: says so in one line on the standard output, unless that is switched
+     * off or nothing ran since it was last said.
+     */
+    void sessionEnded();
+
+    /** A visit to a scope. */
+    interface Stay extends AutoCloseable {
+        /** Puts back the scope that was there before. */
+        @Override
+        void close();
+    }
+}

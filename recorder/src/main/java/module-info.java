@@ -1,0 +1,15 @@
+/**
+ * Takes the minutes of a test run, in the tests' own JVM.
+ *
+ * @uses dev.verbale.recorder.ThrowableReader to read more out of a throwable than the JDK knows
+ */
+module dev.verbale.recorder {
+    requires transitive dev.verbale.format;
+    requires static transitive org.jspecify;
+
+    exports dev.verbale;
+    exports dev.verbale.evidence;
+    exports dev.verbale.recorder;
+
+    uses dev.verbale.recorder.ThrowableReader;
+}
