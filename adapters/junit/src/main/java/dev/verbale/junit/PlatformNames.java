@@ -1,0 +1,64 @@
+package dev.verbale.junit;
+
+import dev.verbale.recorder.Identity;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.junit.platform.engine.TestSource;
+import org.junit.platform.engine.TestTag;
+import org.junit.platform.engine.support.descriptor.ClassSource;
+import org.junit.platform.engine.support.descriptor.MethodSource;
+import org.junit.platform.launcher.TestIdentifier;
+import org.junit.platform.launcher.TestPlan;
+
+/** What the platform knows of a test or container, in the recorder's words. */
+final class PlatformNames {
+
+    private PlatformNames() {}
+
+    static Identity identity(TestIdentifier id, TestPlan plan) {
+        return new Identity(
+                TestKey.of(id.getUniqueIdObject()),
+                name(id, plan),
+                className(id, plan),
+                methodName(id, plan),
+                id.getTags().stream().map(TestTag::getName).toList());
+    }
+
+    /** "[2] Basil" says nothing alone: an invocation is named after its method too. */
+    private static String name(TestIdentifier id, TestPlan plan) {
+        String own = plain(id);
+        if (!id.isTest()) return own;
+        Optional<TestIdentifier> parent = plan.getParent(id);
+        boolean invocation = parent.isPresent() && methodSource(parent.get()) != null;
+        return invocation ? name(parent.get(), plan) + " " + own : own;
+    }
+
+    /** Without the parameter list that the platform puts behind a method's name where nobody gave another. */
+    private static String plain(TestIdentifier id) {
+        String name = id.getDisplayName();
+        MethodSource method = methodSource(id);
+        if (method == null || !name.startsWith(method.getMethodName() + "(") || !name.endsWith(")")) return name;
+        return method.getMethodName();
+    }
+
+    private static @Nullable String className(TestIdentifier id, TestPlan plan) {
+        for (Optional<TestIdentifier> one = Optional.of(id); one.isPresent(); one = plan.getParent(one.get())) {
+            TestSource source = one.get().getSource().orElse(null);
+            if (source instanceof MethodSource method) return method.getClassName();
+            if (source instanceof ClassSource type) return type.getClassName();
+        }
+        return null;
+    }
+
+    private static @Nullable String methodName(TestIdentifier id, TestPlan plan) {
+        for (Optional<TestIdentifier> one = Optional.of(id); one.isPresent(); one = plan.getParent(one.get())) {
+            MethodSource method = methodSource(one.get());
+            if (method != null) return method.getMethodName();
+        }
+        return null;
+    }
+
+    private static @Nullable MethodSource methodSource(TestIdentifier id) {
+        return id.getSource().orElse(null) instanceof MethodSource method ? method : null;
+    }
+}

@@ -1,0 +1,133 @@
+package dev.verbale.junit;
+
+import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.Scope;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.junit.platform.engine.TestExecutionResult;
+import org.junit.platform.engine.reporting.FileEntry;
+import org.junit.platform.engine.reporting.ReportEntry;
+import org.junit.platform.launcher.TestExecutionListener;
+import org.junit.platform.launcher.TestIdentifier;
+import org.junit.platform.launcher.TestPlan;
+
+/**
+ * Hears what the JUnit Platform runs, with any of its engines. Found by {@link java.util.ServiceLoader}; nobody needs to
+ * name it.
+ *
+ * <p>Engines are left out of the minutes unless one fails: they hold everything and say nothing.
+ */
+public final class VerbaleExecutionListener implements TestExecutionListener {
+
+    private static final String FROM_REPORTER_WITHOUT_KEY = "value";
+
+    private final Recorder recorder = Recorder.current();
+    private volatile @Nullable TestPlan plan;
+
+    @Override
+    public void testPlanExecutionStarted(TestPlan started) {
+        plan = started;
+    }
+
+    @Override
+    public void testPlanExecutionFinished(TestPlan finished) {
+        plan = null; // a plan of 100,000 tests need not outlive its run
+    }
+
+    @Override
+    public void executionStarted(TestIdentifier id) {
+        TestPlan running = plan;
+        if (running == null || !recorder.isRecording() || isEngine(id)) return;
+        Scope scope = id.isTest() ? startTest(id, running) : startContainer(id, running);
+        OpenScopes.opened(id.getUniqueId(), scope);
+    }
+
+    private Scope startContainer(TestIdentifier id, TestPlan running) {
+        return recorder.startContainer(outer(id), PlatformNames.identity(id, running));
+    }
+
+    private Scope startTest(TestIdentifier id, TestPlan running) {
+        Optional<TestIdentifier> container = running.getParent(id);
+        for (; container.isPresent(); container = running.getParent(container.get())) {
+            OpenScopes.Open open = OpenScopes.find(container.get().getUniqueId());
+            if (open != null) open.testsStarted().incrementAndGet();
+        }
+        return recorder.startTest(outer(id), PlatformNames.identity(id, running));
+    }
+
+    @Override
+    public void executionFinished(TestIdentifier id, TestExecutionResult result) {
+        TestPlan running = plan;
+        if (running == null || !recorder.isRecording()) return;
+        OpenScopes.Open open = OpenScopes.close(id.getUniqueId());
+        if (open == null) {
+            if (isEngine(id) && result.getStatus() != TestExecutionResult.Status.SUCCESSFUL)
+                recorder.endContainer(startContainer(id, running), ending(result), 0);
+        } else if (id.isTest()) {
+            recorder.endTest(open.scope(), ending(result));
+        } else {
+            boolean whole = result.getStatus() == TestExecutionResult.Status.SUCCESSFUL;
+            int planned = whole ? 0 : Math.toIntExact(tests(id, running));
+            int notRun = Math.max(0, planned - open.testsStarted().get());
+            recorder.endContainer(open.scope(), ending(result), notRun);
+        }
+    }
+
+    @Override
+    public void executionSkipped(TestIdentifier id, String reason) {
+        TestPlan running = plan;
+        if (running == null || !recorder.isRecording()) return;
+        if (id.isTest()) {
+            recorder.endTest(startTest(id, running), Ending.skipped(reason));
+            return;
+        }
+        // The platform is silent about the tests of a skipped class; a reader who misses them is not served by that.
+        running.getDescendants(id).stream()
+                .filter(TestIdentifier::isTest)
+                .forEach(test -> executionSkipped(test, reason));
+        if (tests(id, running) == 0) // a skipped template has no tests yet
+        recorder.endTest(recorder.startTest(outer(id), PlatformNames.identity(id, running)), Ending.skipped(reason));
+    }
+
+    @Override
+    public void reportingEntryPublished(TestIdentifier id, ReportEntry entry) {
+        try (Recorder.Stay stay = OpenScopes.enter(recorder, id.getUniqueId())) {
+            entry.getKeyValuePairs().forEach((key, value) -> {
+                if (key.equals(FROM_REPORTER_WITHOUT_KEY)) recorder.note(value);
+                else recorder.data(key, value);
+            });
+        }
+    }
+
+    @Override
+    public void fileEntryPublished(TestIdentifier id, FileEntry file) {
+        try (Recorder.Stay stay = OpenScopes.enter(recorder, id.getUniqueId())) {
+            recorder.attach(file.getPath());
+        }
+    }
+
+    private Scope outer(TestIdentifier id) {
+        OpenScopes.Open parent = id.getParentId().map(OpenScopes::find).orElse(null);
+        return parent == null ? recorder.run() : parent.scope();
+    }
+
+    private static boolean isEngine(TestIdentifier id) {
+        return id.getUniqueIdObject().getLastSegment().getType().equals("engine");
+    }
+
+    private static long tests(TestIdentifier id, TestPlan running) {
+        return running.getDescendants(id).stream()
+                .filter(TestIdentifier::isTest)
+                .count();
+    }
+
+    private static Ending ending(TestExecutionResult result) {
+        Throwable thrown = result.getThrowable().orElse(null);
+        return switch (result.getStatus()) {
+            case SUCCESSFUL -> Ending.passed();
+            case ABORTED -> Ending.aborted(thrown);
+            case FAILED -> Ending.threw(thrown == null ? new IllegalStateException("failed without a reason") : thrown);
+        };
+    }
+}

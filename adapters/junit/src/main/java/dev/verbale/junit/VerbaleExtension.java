@@ -1,0 +1,130 @@
+package dev.verbale.junit;
+
+import dev.verbale.event.StepKind;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.Step;
+import java.lang.reflect.Method;
+import java.lang.reflect.Parameter;
+import java.util.Arrays;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.junit.jupiter.api.RepetitionInfo;
+import org.junit.jupiter.api.TestInfo;
+import org.junit.jupiter.api.TestReporter;
+import org.junit.jupiter.api.extension.DynamicTestInvocationContext;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.InvocationInterceptor;
+import org.junit.jupiter.api.extension.ReflectiveInvocationContext;
+
+/**
+ * Stands around what Jupiter invokes: fixtures become steps, a failure's evidence is taken before any teardown, and the
+ * arguments of a parameterized test become its data.
+ *
+ * <p>One line registers it for a whole suite, in {@code src/test/resources/junit-platform.properties}:
+ *
+ * <pre>junit.jupiter.extensions.autodetection.enabled=true</pre>
+ *
+ * <p>or one annotation for a class: {@code @ExtendWith(VerbaleExtension.class)}. Registered in both ways it still records
+ * once.
+ */
+public final class VerbaleExtension implements InvocationInterceptor {
+
+    private static final String PARAMETERIZED = "org.junit.jupiter.params.ParameterizedTest";
+    private static final List<Class<?>> NO_DATA = List.of(TestInfo.class, TestReporter.class, RepetitionInfo.class);
+
+    private final Recorder recorder = Recorder.current();
+
+    @Override
+    public void interceptBeforeAllMethod(
+            Invocation<@Nullable Void> invocation, ReflectiveInvocationContext<Method> call, ExtensionContext context)
+            throws Throwable {
+        fixture(StepKind.SET_UP, invocation, call, context);
+    }
+
+    @Override
+    public void interceptBeforeEachMethod(
+            Invocation<@Nullable Void> invocation, ReflectiveInvocationContext<Method> call, ExtensionContext context)
+            throws Throwable {
+        fixture(StepKind.SET_UP, invocation, call, context);
+    }
+
+    @Override
+    public void interceptAfterEachMethod(
+            Invocation<@Nullable Void> invocation, ReflectiveInvocationContext<Method> call, ExtensionContext context)
+            throws Throwable {
+        fixture(StepKind.TEAR_DOWN, invocation, call, context);
+    }
+
+    @Override
+    public void interceptAfterAllMethod(
+            Invocation<@Nullable Void> invocation, ReflectiveInvocationContext<Method> call, ExtensionContext context)
+            throws Throwable {
+        fixture(StepKind.TEAR_DOWN, invocation, call, context);
+    }
+
+    @Override
+    public void interceptTestMethod(
+            Invocation<@Nullable Void> invocation, ReflectiveInvocationContext<Method> call, ExtensionContext context)
+            throws Throwable {
+        test(invocation, context);
+    }
+
+    @Override
+    public void interceptTestTemplateMethod(
+            Invocation<@Nullable Void> invocation, ReflectiveInvocationContext<Method> call, ExtensionContext context)
+            throws Throwable {
+        if (recorder.isRecording() && isParameterized(call.getExecutable())) {
+            try (Recorder.Stay stay = OpenScopes.enter(recorder, context.getUniqueId())) {
+                data(call.getExecutable().getParameters(), call.getArguments());
+            }
+        }
+        test(invocation, context);
+    }
+
+    @Override
+    public void interceptDynamicTest(
+            Invocation<@Nullable Void> invocation, DynamicTestInvocationContext call, ExtensionContext context)
+            throws Throwable {
+        test(invocation, context);
+    }
+
+    private void fixture(
+            StepKind kind,
+            Invocation<@Nullable Void> invocation,
+            ReflectiveInvocationContext<Method> call,
+            ExtensionContext context)
+            throws Throwable {
+        try (Recorder.Stay stay = OpenScopes.enter(recorder, context.getUniqueId())) {
+            Step step = recorder.startStep(kind, call.getExecutable().getName());
+            try {
+                invocation.proceed();
+            } catch (Throwable failure) {
+                step.failed(failure);
+                throw failure;
+            }
+            step.passed();
+        }
+    }
+
+    private void test(Invocation<@Nullable Void> invocation, ExtensionContext context) throws Throwable {
+        try (Recorder.Stay stay = OpenScopes.enter(recorder, context.getUniqueId())) {
+            try {
+                invocation.proceed();
+            } catch (Throwable failure) {
+                recorder.takeEvidence(failure);
+                throw failure;
+            }
+        }
+    }
+
+    private void data(Parameter[] parameters, List<Object> arguments) {
+        for (int i = 0; i < parameters.length && i < arguments.size(); i++) {
+            if (!NO_DATA.contains(parameters[i].getType())) recorder.data(parameters[i].getName(), arguments.get(i));
+        }
+    }
+
+    private static boolean isParameterized(Method method) {
+        return Arrays.stream(method.getAnnotations())
+                .anyMatch(a -> a.annotationType().getName().equals(PARAMETERIZED));
+    }
+}

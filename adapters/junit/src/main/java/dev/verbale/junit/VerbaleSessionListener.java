@@ -1,0 +1,14 @@
+package dev.verbale.junit;
+
+import dev.verbale.recorder.Recorder;
+import org.junit.platform.launcher.LauncherSession;
+import org.junit.platform.launcher.LauncherSessionListener;
+
+/** Says the totals when the launcher has done its work. Found by {@link java.util.ServiceLoader}. */
+public final class VerbaleSessionListener implements LauncherSessionListener {
+
+    @Override
+    public void launcherSessionClosed(LauncherSession session) {
+        Recorder.current().sessionEnded();
+    }
+}
