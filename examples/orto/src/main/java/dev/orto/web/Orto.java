@@ -1,0 +1,102 @@
+package dev.orto.web;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import dev.orto.garden.Compost;
+import dev.orto.garden.Fault;
+import dev.orto.garden.Garden;
+import dev.orto.garden.GardenException;
+import io.javalin.Javalin;
+import io.javalin.http.Context;
+import io.javalin.http.staticfiles.Location;
+import java.net.URI;
+import java.util.Map;
+import java.util.Set;
+
+/** The garden's web application, on a free port of the loopback address, with all it knows in memory. */
+public final class Orto implements AutoCloseable {
+
+    private final Garden garden;
+    private final Javalin server;
+
+    private Orto(Set<Fault> faults) {
+        garden = new Garden(faults);
+        var pages = new Pages(garden, faults.contains(Fault.LEND_BUTTON_RENAMED));
+        server = Javalin.create(config -> {
+            config.showJavalinBanner = false;
+            config.staticFiles.add("/orto/public", Location.CLASSPATH);
+        });
+        pages.addTo(server);
+        addApiTo(server);
+        server.exception(GardenException.class, (no, ctx) -> ctx.status(no.status())
+                .json(Map.of("error", String.valueOf(no.getMessage()))));
+    }
+
+    public static Orto start(Set<Fault> faults) {
+        var orto = new Orto(faults);
+        orto.server.start("127.0.0.1", 0);
+        return orto;
+    }
+
+    public URI address() {
+        return URI.create("http://127.0.0.1:" + server.port());
+    }
+
+    @Override
+    public void close() {
+        server.stop();
+    }
+
+    private void addApiTo(Javalin app) {
+        app.get("/api/plots", ctx -> ctx.json(garden.plots()));
+        app.get("/api/plots/{number}", ctx -> ctx.json(garden.plot(number(ctx))));
+
+        app.get("/api/rota", ctx -> ctx.json(garden.rota().days()));
+        app.post("/api/rota/swaps", ctx -> {
+            garden.rota().swap(field(ctx, "first"), field(ctx, "second"));
+            ctx.json(garden.rota().days());
+        });
+
+        app.get("/api/seeds", ctx -> ctx.json(garden.seeds().all()));
+        app.get("/api/seeds/{seed}", ctx -> ctx.json(garden.seeds().stock(ctx.pathParam("seed"))));
+        app.post("/api/seeds/{seed}/loans", ctx -> ctx.status(201)
+                .json(garden.seeds().lend(ctx.pathParam("seed"), field(ctx, "neighbour"))));
+        app.delete(
+                "/api/seeds/{seed}/loans/{neighbour}",
+                ctx -> ctx.json(garden.seeds().bringBack(ctx.pathParam("seed"), ctx.pathParam("neighbour"))));
+
+        app.get("/api/compost", ctx -> ctx.json(garden.compost().history()));
+        app.get(
+                "/api/compost/state",
+                ctx -> ctx.json(Map.of("hot", garden.compost().isHot())));
+        app.post("/api/compost", ctx -> {
+            JsonNode body = ctx.bodyAsClass(JsonNode.class);
+            var reading = new Compost.Reading(
+                    body.path("day").asInt(), body.path("celsius").asDouble());
+            garden.compost().add(reading);
+            ctx.status(201).json(reading);
+        });
+
+        app.post("/api/shed/key", ctx -> {
+            garden.shed().takeKey(field(ctx, "neighbour"));
+            ctx.status(201);
+        });
+        app.delete("/api/shed/key", ctx -> garden.shed().returnKey());
+        app.get(
+                "/api/shed/key",
+                ctx -> ctx.json(Map.of("holder", String.valueOf(garden.shed().keyHolder()))));
+    }
+
+    private static int number(Context ctx) {
+        try {
+            return Integer.parseInt(ctx.pathParam("number"));
+        } catch (NumberFormatException notANumber) {
+            throw GardenException.invalid("A plot has a number, not '" + ctx.pathParam("number") + "'");
+        }
+    }
+
+    private static String field(Context ctx, String name) {
+        JsonNode value = ctx.bodyAsClass(JsonNode.class).get(name);
+        if (value == null) throw GardenException.invalid("The field '" + name + "' is missing");
+        return value.asText();
+    }
+}

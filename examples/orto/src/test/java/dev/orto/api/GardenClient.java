@@ -1,0 +1,61 @@
+package dev.orto.api;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import dev.verbale.Verbale;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.util.Map;
+
+/** The garden's API, as these tests speak to it. */
+final class GardenClient {
+
+    private static final ObjectMapper JSON = new ObjectMapper();
+    private static final Duration PATIENCE = Duration.ofSeconds(1);
+
+    private final HttpClient http = HttpClient.newHttpClient();
+    private final URI garden;
+
+    GardenClient(URI garden) {
+        this.garden = garden;
+    }
+
+    /** What came back. */
+    record Answer(int status, JsonNode body) {
+        String error() {
+            return body.path("error").asText();
+        }
+    }
+
+    Answer get(String path) throws Exception {
+        return send("GET", path, HttpRequest.BodyPublishers.noBody());
+    }
+
+    Answer delete(String path) throws Exception {
+        return send("DELETE", path, HttpRequest.BodyPublishers.noBody());
+    }
+
+    Answer post(String path, Map<String, ?> body) throws Exception {
+        String json = JSON.writeValueAsString(body);
+        return send("POST", path, HttpRequest.BodyPublishers.ofString(json));
+    }
+
+    private Answer send(String method, String path, HttpRequest.BodyPublisher body) throws Exception {
+        var request = HttpRequest.newBuilder(garden.resolve(path))
+                .timeout(PATIENCE)
+                .method(method, body)
+                .build();
+        return Verbale.step(method + " " + path, () -> {
+            HttpResponse<String> response = http.send(request, HttpResponse.BodyHandlers.ofString());
+            Verbale.note(
+                    "answered {} in {} characters",
+                    response.statusCode(),
+                    response.body().length());
+            if (response.statusCode() >= 400) Verbale.attach("answer.json", response.body(), "application/json");
+            return new Answer(response.statusCode(), JSON.readTree(response.body()));
+        });
+    }
+}

@@ -1,0 +1,62 @@
+package dev.orto.api;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.orto.GardenServer;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Disabled;
+import org.junit.jupiter.api.Tag;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+@Tag("api")
+class PlotsApiTest {
+
+    @RegisterExtension
+    final GardenServer garden = new GardenServer();
+
+    private GardenClient client;
+
+    @BeforeEach
+    void connect() {
+        client = new GardenClient(garden.address());
+    }
+
+    @Test
+    @Tag("smoke")
+    void all_plots_are_listed() throws Exception {
+        assertThat(client.get("/api/plots").body()).hasSize(6);
+    }
+
+    @ParameterizedTest(name = "plot {0} grows {2}")
+    @CsvSource({"1, Ada, Runner beans", "3, Chiara, Tomatoes", "7, Elsa, Strawberries", "12, Ada, Herbs"})
+    void a_plot_tells(int number, String keeper, String crop) throws Exception {
+        var plot = client.get("/api/plots/" + number).body();
+
+        assertThat(plot.path("keeper").asText()).isEqualTo(keeper);
+        assertThat(plot.path("crop").asText()).isEqualTo(crop);
+    }
+
+    @Test
+    void an_unknown_plot_is_not_found() throws Exception {
+        var answer = client.get("/api/plots/4");
+
+        assertThat(answer.status()).isEqualTo(404);
+        assertThat(answer.error()).isEqualTo("There is no plot 4");
+    }
+
+    @ParameterizedTest(name = "\"{0}\" is no number")
+    @ValueSource(strings = {"seven", "1.5"})
+    void a_plot_number_is_checked(String number) throws Exception {
+        assertThat(client.get("/api/plots/" + number).status()).isEqualTo(422);
+    }
+
+    @Test
+    @Disabled("plots get a sun exposure next season")
+    void a_plot_tells_its_hours_of_sun() throws Exception {
+        assertThat(client.get("/api/plots/1").body().has("hoursOfSun")).isTrue();
+    }
+}
