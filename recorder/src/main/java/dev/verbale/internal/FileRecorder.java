@@ -30,6 +30,8 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicLong;
 import org.jspecify.annotations.Nullable;
@@ -44,6 +46,7 @@ public final class FileRecorder implements Recorder {
     private final Guard guard = new Guard(problems);
     private final FailureReading failures = FailureReading.withInstalledReaders(problems);
     private final EvidenceDesk evidence = new EvidenceDesk(this);
+    private final Map<String, String> facts = new ConcurrentHashMap<>();
     private final Totals totals = new Totals();
     private final AtomicInteger said = new AtomicInteger();
     private final ScopeNode run = new ScopeNode(0, null, new Owner(null, false, Path.of("run")), null);
@@ -228,9 +231,11 @@ public final class FileRecorder implements Recorder {
 
     @Override
     public void fact(String name, @Nullable Object value) {
-        guard.run(
-                "stating a fact",
-                seat -> append(new FactStated(clock.micros(), String.valueOf(name), NoteText.shown(value))));
+        guard.run("stating a fact", seat -> {
+            String text = NoteText.shown(value);
+            if (text.equals(facts.put(String.valueOf(name), text))) return; // set-up code states it for each test
+            append(new FactStated(clock.micros(), String.valueOf(name), text));
+        });
     }
 
     @Override

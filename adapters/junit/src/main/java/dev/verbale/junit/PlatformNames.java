@@ -33,12 +33,16 @@ final class PlatformNames {
         return invocation ? name(parent.get(), plan) + " " + own : own;
     }
 
-    /** Without the parameter list that the platform puts behind a method's name where nobody gave another. */
+    /** Without the parameter list that name generators put behind a method's name: to a reader it is noise. */
     private static String plain(TestIdentifier id) {
         String name = id.getDisplayName();
         MethodSource method = methodSource(id);
-        if (method == null || !name.startsWith(method.getMethodName() + "(") || !name.endsWith(")")) return name;
-        return method.getMethodName();
+        if (method == null) return name;
+        String types = method.getMethodParameterTypes();
+        String list = "(" + (types == null ? "" : types.replaceAll("[\\w$]+\\.", "")) + ")";
+        if (!name.endsWith(list)) return name;
+        String plain = name.substring(0, name.length() - list.length()).strip();
+        return plain.isEmpty() ? name : plain;
     }
 
     private static @Nullable String className(TestIdentifier id, TestPlan plan) {

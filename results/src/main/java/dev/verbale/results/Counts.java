@@ -1,0 +1,43 @@
+package dev.verbale.results;
+
+import dev.verbale.event.Outcome;
+import java.util.Collection;
+import java.util.Collections;
+import java.util.EnumMap;
+import java.util.Map;
+
+/**
+ * How many tests ended how.
+ *
+ * @param byOutcome only the outcomes that occur, from the calmest to the gravest
+ */
+public record Counts(Map<Outcome, Integer> byOutcome) {
+
+    public Counts {
+        byOutcome = Collections.unmodifiableMap(
+                byOutcome.isEmpty() ? new EnumMap<>(Outcome.class) : new EnumMap<>(byOutcome));
+    }
+
+    static Counts of(Collection<TestResult> tests) {
+        Map<Outcome, Integer> counts = new EnumMap<>(Outcome.class);
+        for (TestResult test : tests) counts.merge(test.outcome(), 1, Integer::sum);
+        return new Counts(counts);
+    }
+
+    /** How many ended so; 0 where none did. */
+    public int of(Outcome outcome) {
+        return byOutcome.getOrDefault(outcome, 0);
+    }
+
+    /** How many there are. */
+    public int all() {
+        return byOutcome.values().stream().mapToInt(Integer::intValue).sum();
+    }
+
+    /** How many somebody has to look at. */
+    public int needingAttention() {
+        int count = 0;
+        for (var entry : byOutcome.entrySet()) if (entry.getKey().needsAttention()) count += entry.getValue();
+        return count;
+    }
+}

@@ -1,0 +1,68 @@
+package dev.verbale.results;
+
+import dev.verbale.event.Failure;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.StepKind;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** One thing in the minutes of a test, a container or the run. */
+public sealed interface Entry {
+
+    /** When it was recorded, by the wall clock that its journal began with and a monotonic clock from there. */
+    Instant at();
+
+    /**
+     * A step.
+     *
+     * @param took until its end, or until the last thing known of it where it is unfinished
+     * @param failure on the innermost step that saw it
+     * @param thread where it belongs to no test
+     * @param entries what happened in it, in order
+     */
+    record StepEntry(
+            Instant at,
+            StepKind kind,
+            String name,
+            Outcome outcome,
+            Duration took,
+            @Nullable Failure failure,
+            @Nullable String thread,
+            List<Entry> entries)
+            implements Entry {
+        public StepEntry {
+            entries = List.copyOf(entries);
+        }
+    }
+
+    /**
+     * A line.
+     *
+     * @param thread where it belongs to no test
+     */
+    record NoteEntry(Instant at, String text, @Nullable String thread) implements Entry {}
+
+    /** A named value. */
+    record DataEntry(Instant at, String name, String value) implements Entry {}
+
+    /**
+     * A paper.
+     *
+     * @param kind one of those in {@link dev.verbale.event.PaperKept}, or a word of a newer format
+     * @param nameInJournal where the journal says it is
+     * @param file where it is, or null where it is missing or lies outside the run folder
+     * @param size in bytes, as recorded
+     */
+    record PaperEntry(
+            Instant at,
+            String name,
+            String kind,
+            String mediaType,
+            String nameInJournal,
+            @Nullable Path file,
+            long size)
+            implements Entry {}
+}

@@ -1,0 +1,58 @@
+package dev.verbale.results;
+
+import dev.verbale.event.Outcome;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Says what a run came to, in sentences that need no knowledge of testing. */
+public final class Headline {
+
+    private Headline() {}
+
+    /** Such as {@code 6 of 47 tests did not pass: 4 failed, 2 errored. They have 5 causes.} */
+    public static String of(Run run) {
+        Counts counts = run.counts();
+        int all = counts.all();
+        var said = new StringBuilder();
+        if (all == 0) said.append("No test ran.");
+        else if (counts.needingAttention() == 0) said.append(calm(counts, all));
+        else said.append(troubled(counts, all)).append(causes(run));
+        for (ContainerResult broken : run.brokenContainers()) {
+            said.append(" \"").append(broken.name()).append("\" broke outside its tests");
+            if (broken.notRun() > 0)
+                said.append("; ").append(tests(broken.notRun())).append(" of it did not run");
+            said.append('.');
+        }
+        return said.toString();
+    }
+
+    private static String calm(Counts counts, int all) {
+        int passed = counts.of(Outcome.PASSED);
+        if (passed == all) return all == 1 ? "The one test passed." : "All " + all + " tests passed.";
+        return passed + " of " + tests(all) + " passed, and none failed" + aside(counts) + ".";
+    }
+
+    private static String troubled(Counts counts, int all) {
+        List<String> parts = new ArrayList<>();
+        for (Outcome outcome : List.of(Outcome.FAILED, Outcome.ERRORED, Outcome.UNFINISHED))
+            if (counts.of(outcome) > 0) parts.add(counts.of(outcome) + " " + outcome.word());
+        return counts.needingAttention() + " of " + tests(all) + " did not pass: " + String.join(", ", parts) + ".";
+    }
+
+    private static String aside(Counts counts) {
+        List<String> parts = new ArrayList<>();
+        for (Outcome outcome : List.of(Outcome.SKIPPED, Outcome.ABORTED, Outcome.EXPECTED))
+            if (counts.of(outcome) > 0) parts.add(counts.of(outcome) + " " + outcome.word());
+        return parts.isEmpty() ? "" : " (" + String.join(", ", parts) + ")";
+    }
+
+    private static String causes(Run run) {
+        int causes = Cause.of(run).size();
+        if (causes == 0) return "";
+        return causes == 1 ? " They have one cause." : " They have " + causes + " causes.";
+    }
+
+    private static String tests(int count) {
+        return count == 1 ? "1 test" : count + " tests";
+    }
+}

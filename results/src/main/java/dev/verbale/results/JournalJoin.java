@@ -1,0 +1,253 @@
+package dev.verbale.results;
+
+import dev.verbale.event.ContainerEnded;
+import dev.verbale.event.ContainerStarted;
+import dev.verbale.event.DataNamed;
+import dev.verbale.event.Event;
+import dev.verbale.event.FactStated;
+import dev.verbale.event.JournalEnded;
+import dev.verbale.event.JournalOpened;
+import dev.verbale.event.NoteWritten;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.PaperKept;
+import dev.verbale.event.ProblemMet;
+import dev.verbale.event.StepEnded;
+import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestStarted;
+import dev.verbale.folder.RunFolder;
+import dev.verbale.journal.JournalFormat;
+import dev.verbale.journal.JournalReader;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedList;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/** Joins the lines of one journal into tests, containers and what belongs to neither. */
+final class JournalJoin implements JournalReader.Listener {
+
+    private final RunFolder folder;
+    private final Path file;
+    private final List<Problem> problems;
+
+    private final Map<Integer, OpenNode> nodes = new HashMap<>();
+    private final List<OpenNode> tests = new ArrayList<>();
+    private final List<OpenNode> containers = new ArrayList<>();
+    private final OpenNode run = new OpenNode(null, new FactStated(0, "", ""));
+    private final Map<String, String> facts = new LinkedHashMap<>();
+
+    private @Nullable JournalOpened opened;
+    private long lastAt;
+    private boolean ended;
+    private long missing;
+
+    JournalJoin(RunFolder folder, Path file, List<Problem> problems) {
+        this.folder = folder;
+        this.file = file;
+        this.problems = problems;
+    }
+
+    void read() throws IOException {
+        JournalReader.read(file, this);
+        if (missing > 0) problem(0, missing + " events are missing: they could not be written");
+    }
+
+    @Override
+    public void unread(int line, String why) {
+        problem(line, why);
+    }
+
+    @Override
+    public void event(Event event, int line) {
+        lastAt = Math.max(lastAt, event.at());
+        if (event instanceof StepStarted e) {
+            OpenNode outer = outer(e, e.in(), line);
+            var step = new OpenNode(outer, e);
+            outer.add(step);
+            nodes.put(e.id(), step);
+        } else if (event instanceof StepEnded e) {
+            OpenNode step = ending(e, e.id(), StepStarted.class, line);
+            if (step != null) step.ended(e.at(), e.outcome(), null, e.failure());
+        } else if (event instanceof NoteWritten e) {
+            outer(e, e.in(), line).add(new Entry.NoteEntry(moment(e), e.text(), e.thread()));
+        } else if (event instanceof DataNamed e) {
+            outer(e, e.in(), line).add(new Entry.DataEntry(moment(e), e.name(), e.value()));
+        } else if (event instanceof PaperKept e) {
+            outer(e, e.in(), line).add(paper(e, line));
+        } else if (event instanceof TestStarted e) {
+            opens(e.id(), new OpenNode(outer(e, e.in(), line), e), tests);
+        } else if (event instanceof TestEnded e) {
+            OpenNode test = ending(e, e.id(), TestStarted.class, line);
+            if (test != null) test.ended(e.at(), e.outcome(), e.reason(), e.failure());
+        } else if (event instanceof ContainerStarted e) {
+            opens(e.id(), new OpenNode(outer(e, e.in(), line), e), containers);
+        } else if (event instanceof ContainerEnded e) {
+            OpenNode container = ending(e, e.id(), ContainerStarted.class, line);
+            if (container == null) return;
+            container.ended(e.at(), e.outcome(), e.reason(), e.failure());
+            container.notRun = e.notRun();
+        } else if (event instanceof FactStated e) {
+            facts.put(e.name(), e.value());
+        } else if (event instanceof ProblemMet e) {
+            problem(line, e.text());
+        } else if (event instanceof JournalEnded e) {
+            ended = true;
+            missing = e.missing();
+        } else if (event instanceof JournalOpened e) {
+            opened(e, line);
+        } else {
+            throw new IllegalArgumentException("no reading is known for " + event.getClass());
+        }
+    }
+
+    private void opened(JournalOpened e, int line) {
+        opened = e;
+        if (e.format() > JournalFormat.VERSION)
+            problem(
+                    line,
+                    "the journal has format " + e.format() + " and this reader knows " + JournalFormat.VERSION
+                            + ": what is new in it is left out. Read it with a newer Verbale");
+    }
+
+    private void opens(int id, OpenNode node, List<OpenNode> kind) {
+        kind.add(node);
+        nodes.put(id, node);
+    }
+
+    private OpenNode outer(Event event, int in, int line) {
+        if (in == 0) return run;
+        OpenNode outer = nodes.get(in);
+        if (outer != null) {
+            outer.lastedUntil(event.at());
+            return outer;
+        }
+        problem(line, "belongs to " + in + ", whose beginning is not in this journal; it is shown with the run");
+        return run;
+    }
+
+    private @Nullable OpenNode ending(Event event, int id, Class<? extends Event> kind, int line) {
+        OpenNode node = nodes.get(id);
+        if (node != null && kind.isInstance(node.start)) {
+            node.lastedUntil(event.at());
+            return node;
+        }
+        problem(line, "ends " + id + ", whose beginning is not in this journal");
+        return null;
+    }
+
+    private Entry.PaperEntry paper(PaperKept e, int line) {
+        Path stored = folder.file(e.file()).orElse(null);
+        if (stored == null) problem(line, "the paper '" + e.file() + "' lies outside the run folder and is left out");
+        else if (!Files.isRegularFile(stored)) {
+            problem(line, "the paper '" + e.file() + "' is missing");
+            stored = null;
+        }
+        return new Entry.PaperEntry(moment(e), e.name(), e.kind(), e.mediaType(), e.file(), stored, e.size());
+    }
+
+    private void problem(int line, String what) {
+        problems.add(new Problem(folder.nameInJournal(file), line, what));
+    }
+
+    private Instant wall() {
+        return opened == null ? Instant.EPOCH : opened.wall();
+    }
+
+    private Instant moment(Event event) {
+        return OpenNode.moment(wall(), event.at());
+    }
+
+    Instant first() {
+        return wall();
+    }
+
+    Instant last() {
+        return OpenNode.moment(wall(), lastAt);
+    }
+
+    Map<String, String> facts() {
+        return facts;
+    }
+
+    Worker worker() {
+        String name = file.getFileName().toString().replace(JournalFormat.FILE_SUFFIX, "");
+        return new Worker(name, opened == null ? 0 : opened.pid(), wall(), ended, missing);
+    }
+
+    List<TestResult> tests() {
+        return tests.stream().map(this::test).toList();
+    }
+
+    private TestResult test(OpenNode node) {
+        var start = (TestStarted) node.start;
+        return new TestResult(
+                start.key(),
+                1,
+                start.name(),
+                path(node),
+                start.className(),
+                start.methodName(),
+                start.tags(),
+                node.outcome,
+                node.reason,
+                node.failure,
+                moment(start),
+                node.took(),
+                worker().name(),
+                start.thread(),
+                node.entries(this::step));
+    }
+
+    List<ContainerResult> containers() {
+        return containers.stream().map(this::container).toList();
+    }
+
+    private ContainerResult container(OpenNode node) {
+        var start = (ContainerStarted) node.start;
+        return new ContainerResult(
+                start.key(),
+                start.name(),
+                path(node),
+                start.className(),
+                // A container has no end only because the JVM had none; its open tests say so already.
+                node.outcome == Outcome.UNFINISHED ? Outcome.PASSED : node.outcome,
+                node.reason,
+                node.failure,
+                node.notRun,
+                moment(start),
+                node.took(),
+                worker().name(),
+                node.entries(this::step));
+    }
+
+    List<Entry> entries() {
+        return run.entries(this::step);
+    }
+
+    private Entry step(OpenNode node) {
+        var start = (StepStarted) node.start;
+        return new Entry.StepEntry(
+                moment(start),
+                start.kind(),
+                start.name(),
+                node.outcome,
+                node.took(),
+                node.failure,
+                start.thread(),
+                node.entries(this::step));
+    }
+
+    private static List<String> path(OpenNode node) {
+        var names = new LinkedList<String>();
+        for (OpenNode outer = node.outer; outer != null; outer = outer.outer)
+            if (outer.start instanceof ContainerStarted container) names.addFirst(container.name());
+        return names;
+    }
+}

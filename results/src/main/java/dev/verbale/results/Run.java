@@ -1,0 +1,54 @@
+package dev.verbale.results;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * A run, read whole.
+ *
+ * @param folder where it was read from
+ * @param started the first thing known of it
+ * @param took from then to the last thing known of it
+ * @param facts in the order in which they were first stated
+ * @param tests in the order in which they started, which no thread's speed changes between two readings
+ * @param containers in the order in which they started
+ * @param entries what belongs to no test and no container
+ */
+public record Run(
+        String name,
+        Path folder,
+        Instant started,
+        Duration took,
+        Map<String, String> facts,
+        List<Worker> workers,
+        List<TestResult> tests,
+        List<ContainerResult> containers,
+        List<Entry> entries,
+        List<Problem> problems) {
+
+    public Run {
+        workers = List.copyOf(workers);
+        tests = List.copyOf(tests);
+        containers = List.copyOf(containers);
+        entries = List.copyOf(entries);
+        problems = List.copyOf(problems);
+    }
+
+    /** How many tests ended how. */
+    public Counts counts() {
+        return Counts.of(tests);
+    }
+
+    /** The tests that somebody has to look at, in order. */
+    public List<TestResult> needingAttention() {
+        return tests.stream().filter(test -> test.outcome().needsAttention()).toList();
+    }
+
+    /** The containers whose own set-up or tear-down somebody has to look at, in order. */
+    public List<ContainerResult> brokenContainers() {
+        return containers.stream().filter(c -> c.outcome().needsAttention()).toList();
+    }
+}

@@ -1,0 +1,24 @@
+package dev.verbale.results;
+
+import java.util.regex.Pattern;
+
+/** Reads stack traces as the JVM prints them. */
+final class StackText {
+
+    /** Libraries that stand between the suite's own code and the throwable. */
+    private static final Pattern FOREIGN = Pattern.compile(
+            "\\s*at (?:[\\w.@-]*//?)?(?:java|javax|jdk|sun|com\\.sun|org\\.junit|org\\.opentest4j|org\\.assertj|org\\.hamcrest"
+                    + "|org\\.openqa|dev\\.verbale)\\..*");
+
+    private StackText() {}
+
+    /** The nearest frame that is no library's, such as {@code dev.orto.RotaTest.swaps(RotaTest.java:31)}, or nothing. */
+    static String ownPlace(String stack) {
+        return stack.lines()
+                .map(String::strip)
+                .filter(line -> line.startsWith("at ") && !FOREIGN.matcher(line).matches())
+                .map(line -> line.substring(3))
+                .findFirst()
+                .orElse("");
+    }
+}
