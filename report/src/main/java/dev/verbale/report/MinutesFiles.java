@@ -1,0 +1,149 @@
+package dev.verbale.report;
+
+import dev.verbale.event.Failure;
+import dev.verbale.event.StepKind;
+import dev.verbale.results.ContainerResult;
+import dev.verbale.results.Entry;
+import dev.verbale.results.Run;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.core.JsonGenerator;
+
+/**
+ * {@code data/minutes/N.js}: what happened in tests, {@value #CHUNK} a file, loaded when one of them is looked at. And
+ * {@code run.js} beside them: what happened outside tests. Their shapes are {@code Minutes} in the page's types.
+ */
+final class MinutesFiles {
+
+    /** A file a test would be 100,000 small files; one for all, a page that hangs before it shows anything. */
+    static final int CHUNK = 40;
+
+    private final Run run;
+    private final List<Row> rows;
+    private final PaperShelf papers;
+
+    MinutesFiles(Run run, List<Row> rows, PaperShelf papers) {
+        this.run = run;
+        this.rows = rows;
+        this.papers = papers;
+    }
+
+    void write(Path data) throws IOException {
+        Path folder = Files.createDirectories(data.resolve("minutes"));
+        for (int from = 0; from < rows.size(); from += CHUNK) {
+            List<Row> some = rows.subList(from, Math.min(rows.size(), from + CHUNK));
+            String name = String.valueOf(from / CHUNK);
+            ScriptFile.write(folder.resolve(name + ".js"), "minutes", name, json -> {
+                json.writeStartArray();
+                for (Row row : some) minutes(json, row.entries(), row.failure());
+                json.writeEndArray();
+            });
+        }
+        ScriptFile.write(folder.resolve("run.js"), "minutes", "run", json -> {
+            json.writeStartArray();
+            outsideTests(json);
+            json.writeEndArray();
+        });
+    }
+
+    private void minutes(JsonGenerator json, List<Entry> entries, @Nullable Failure failure) throws IOException {
+        json.writeStartObject();
+        entries(json, entries);
+        failure(json, failure);
+        json.writeEndObject();
+    }
+
+    /** A container that did something itself is shown as a step of the run. */
+    private void outsideTests(JsonGenerator json) throws IOException {
+        json.writeStartObject();
+        json.writeArrayPropertyStart("entries");
+        for (Entry entry : run.entries()) entry(json, entry);
+        for (ContainerResult container : run.containers()) {
+            if (container.entries().isEmpty() && container.failure() == null) continue;
+            json.writeStartObject();
+            head(json, "step", container.started());
+            json.writeStringProperty("name", container.name());
+            json.writeStringProperty("outcome", container.outcome().word());
+            json.writeNumberProperty("took", RunFile.micros(container.took()));
+            failure(json, container.failure());
+            entries(json, container.entries());
+            json.writeEndObject();
+        }
+        json.writeEndArray();
+        json.writeEndObject();
+    }
+
+    private void entries(JsonGenerator json, List<Entry> entries) throws IOException {
+        json.writeArrayPropertyStart("entries");
+        for (Entry entry : entries) entry(json, entry);
+        json.writeEndArray();
+    }
+
+    private void entry(JsonGenerator json, Entry entry) throws IOException {
+        json.writeStartObject();
+        if (entry instanceof Entry.StepEntry step) {
+            head(json, "step", step.at());
+            if (step.kind() != StepKind.ACTION)
+                json.writeStringProperty("kind", step.kind().word());
+            json.writeStringProperty("name", step.name());
+            json.writeStringProperty("outcome", step.outcome().word());
+            json.writeNumberProperty("took", RunFile.micros(step.took()));
+            thread(json, step.thread());
+            failure(json, step.failure());
+            entries(json, step.entries());
+        } else if (entry instanceof Entry.NoteEntry note) {
+            head(json, "note", note.at());
+            json.writeStringProperty("text", note.text());
+            thread(json, note.thread());
+        } else if (entry instanceof Entry.DataEntry data) {
+            head(json, "data", data.at());
+            json.writeStringProperty("name", data.name());
+            json.writeStringProperty("value", data.value());
+        } else if (entry instanceof Entry.PaperEntry paper) {
+            head(json, "paper", paper.at());
+            json.writeStringProperty("name", paper.name());
+            json.writeStringProperty("kind", paper.kind());
+            json.writeStringProperty("mediaType", paper.mediaType());
+            json.writeNumberProperty("size", paper.size());
+            papers.shelve(paper, json);
+        } else {
+            throw new IllegalArgumentException("no drawing is known for " + entry.getClass());
+        }
+        json.writeEndObject();
+    }
+
+    private void head(JsonGenerator json, String what, Instant at) {
+        json.writeStringProperty("is", what);
+        json.writeNumberProperty("at", RunFile.micros(Duration.between(run.started(), at)));
+    }
+
+    private static void thread(JsonGenerator json, @Nullable String thread) {
+        if (thread != null) json.writeStringProperty("thread", thread);
+    }
+
+    private static void failure(JsonGenerator json, @Nullable Failure failure) {
+        if (failure == null) return;
+        json.writeName("failure");
+        failureObject(json, failure);
+    }
+
+    private static void failureObject(JsonGenerator json, Failure failure) {
+        json.writeStartObject();
+        json.writeStringProperty("type", failure.type());
+        if (failure.message() != null) json.writeStringProperty("message", failure.message());
+        if (failure.expected() != null) json.writeStringProperty("expected", failure.expected());
+        if (failure.actual() != null) json.writeStringProperty("actual", failure.actual());
+        json.writeStringProperty("stack", failure.stack());
+        if (!failure.gathered().isEmpty()) {
+            json.writeArrayPropertyStart("gathered");
+            for (Failure one : failure.gathered()) failureObject(json, one);
+            json.writeEndArray();
+        }
+        json.writeEndObject();
+    }
+}

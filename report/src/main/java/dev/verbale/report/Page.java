@@ -1,0 +1,94 @@
+package dev.verbale.report;
+
+import dev.verbale.results.Run;
+import java.io.FileNotFoundException;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Stream;
+
+/** Writes pages. The same run gives the same bytes. */
+public final class Page {
+
+    private static final List<String> OWN_FILES = List.of("index.html", "verbale.css", "verbale.js");
+
+    private Page() {}
+
+    /**
+     * Writes the page of {@code run} into {@code folder}, made where it is not there. An earlier page in there is replaced
+     * as a whole, and only when the new one is complete.
+     *
+     * @return the file to open
+     * @throws FileAlreadyExistsException where {@code folder} holds something that is no page of ours; it is left alone
+     * @throws IOException where something cannot be read or written
+     */
+    public static Path write(Run run, Path folder) throws IOException {
+        Path target = folder.toAbsolutePath().normalize();
+        refuseForeign(target);
+        Path parent = target.getParent();
+        if (parent == null)
+            throw new FileAlreadyExistsException(target.toString(), null, "is the root of a file system");
+        Files.createDirectories(parent);
+        Path fresh = Files.createTempDirectory(parent, ".verbale-page-");
+        try {
+            writeAll(run, fresh);
+            delete(target);
+            Files.move(fresh, target);
+        } finally {
+            delete(fresh);
+        }
+        return folder.resolve("index.html");
+    }
+
+    private static void writeAll(Run run, Path folder) throws IOException {
+        for (String file : OWN_FILES) {
+            try (InputStream in = Page.class.getResourceAsStream("page/" + file)) {
+                if (in == null)
+                    throw new FileNotFoundException("page/" + file + " is missing in this build of Verbale");
+                Files.copy(in, folder.resolve(file));
+            }
+        }
+        Path data = Files.createDirectories(folder.resolve("data"));
+        List<Row> rows = Row.of(run);
+        var papers = new PaperShelf(run, folder);
+        new MinutesFiles(run, rows, papers).write(data);
+        RunFile.write(run, rows, data.resolve("run.js"));
+        // The temporary folder was made for this user only; a page is for whoever gets it.
+        if (Files.getFileStore(folder).supportsFileAttributeView("posix"))
+            Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwxr-xr-x"));
+    }
+
+    private static void refuseForeign(Path target) throws IOException {
+        if (!Files.exists(target)) return;
+        if (!Files.isDirectory(target)) throw new FileAlreadyExistsException(target.toString(), null, "is a file");
+        boolean ours = Files.exists(target.resolve("data/run.js")) && Files.exists(target.resolve("verbale.js"));
+        try (Stream<Path> inside = Files.list(target)) {
+            if (!ours && inside.findAny().isPresent())
+                throw new FileAlreadyExistsException(
+                        target.toString(), null, "holds files that are no page of Verbale's, and they would be lost");
+        }
+    }
+
+    private static void delete(Path folder) throws IOException {
+        if (!Files.exists(folder)) return;
+        try (Stream<Path> all = Files.walk(folder)) {
+            all.sorted(Comparator.reverseOrder()).forEach(Page::deleteOne);
+        } catch (UncheckedIOException failed) {
+            throw failed.getCause();
+        }
+    }
+
+    private static void deleteOne(Path file) {
+        try {
+            Files.delete(file);
+        } catch (IOException failed) {
+            throw new UncheckedIOException(failed);
+        }
+    }
+}

@@ -1,0 +1,83 @@
+package dev.verbale.report;
+
+import dev.verbale.event.Failure;
+import dev.verbale.event.Outcome;
+import dev.verbale.results.ContainerResult;
+import dev.verbale.results.Entry;
+import dev.verbale.results.Run;
+import dev.verbale.results.TestResult;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A line of the ledger: a test, or a container that broke outside its tests, which a reader must not miss although it
+ * counts as no test.
+ *
+ * @param address names it in the page's links
+ * @param isTest whether it counts
+ */
+record Row(
+        String address,
+        boolean isTest,
+        String name,
+        List<String> path,
+        @Nullable String className,
+        List<String> tags,
+        Outcome outcome,
+        @Nullable String reason,
+        @Nullable Failure failure,
+        Instant started,
+        Duration took,
+        String worker,
+        @Nullable String thread,
+        List<Entry> entries) {
+
+    /** The tests in their order, then the broken containers. */
+    static List<Row> of(Run run) {
+        List<Row> rows = new ArrayList<>();
+        for (TestResult test : run.tests()) rows.add(of(test));
+        for (ContainerResult container : run.brokenContainers()) rows.add(of(container));
+        return rows;
+    }
+
+    private static Row of(TestResult t) {
+        return new Row(
+                t.address(),
+                true,
+                t.name(),
+                t.path(),
+                t.className(),
+                t.tags(),
+                t.outcome(),
+                t.reason(),
+                t.failure(),
+                t.started(),
+                t.took(),
+                t.worker(),
+                t.thread(),
+                t.entries());
+    }
+
+    private static Row of(ContainerResult c) {
+        String lost =
+                c.notRun() == 0 ? "" : ": " + c.notRun() + (c.notRun() == 1 ? " test" : " tests") + " did not run";
+        return new Row(
+                c.key() + "~itself",
+                false,
+                c.name() + " itself" + lost,
+                c.path(),
+                c.className(),
+                List.of(),
+                c.outcome(),
+                c.reason(),
+                c.failure(),
+                c.started(),
+                c.took(),
+                c.worker(),
+                null,
+                c.entries());
+    }
+}

@@ -1,0 +1,47 @@
+package dev.verbale.report;
+
+import dev.verbale.journal.JournalFormat;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.core.JsonEncoding;
+import tools.jackson.core.JsonGenerator;
+import tools.jackson.core.ObjectWriteContext;
+import tools.jackson.core.StreamWriteFeature;
+
+/**
+ * Data as a script: {@code verbale.CALL(ARGUMENTS);}. Whatever a test logged is inside JSON strings there, and the file is
+ * never part of a page's own markup, so no text in it can end a string or a script.
+ */
+final class ScriptFile {
+
+    private ScriptFile() {}
+
+    /** Writes the call's one JSON argument. */
+    @FunctionalInterface
+    interface Argument {
+        void write(JsonGenerator json) throws IOException;
+    }
+
+    static void write(Path file, String call, @Nullable String firstArgument, Argument argument) throws IOException {
+        try (OutputStream out = Files.newOutputStream(file)) {
+            out.write(("verbale." + call + "(").getBytes(StandardCharsets.UTF_8));
+            if (firstArgument != null) {
+                json(out, json -> json.writeString(firstArgument));
+                out.write(',');
+            }
+            json(out, argument);
+            out.write(");\n".getBytes(StandardCharsets.UTF_8));
+        }
+    }
+
+    private static void json(OutputStream out, Argument argument) throws IOException {
+        JsonGenerator json = JournalFormat.JSON.createGenerator(ObjectWriteContext.empty(), out, JsonEncoding.UTF8);
+        json.configure(StreamWriteFeature.AUTO_CLOSE_TARGET, false);
+        argument.write(json);
+        json.flush();
+    }
+}

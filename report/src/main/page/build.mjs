@@ -1,0 +1,40 @@
+// Checks the types and bundles the page into the folder that the first argument names. Installs what package-lock.json
+// names first, when that has changed since the last time.
+import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { copyFileSync, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+const out = process.argv[2];
+const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
+const LARGEST_BUNDLE = 150_000;
+
+const lock = createHash('sha256').update(readFileSync('package-lock.json')).digest('hex');
+const installed = 'node_modules/.installed-from';
+if (!existsSync(installed) || readFileSync(installed, 'utf8') !== lock) {
+  console.log("Installing the page's libraries with npm ci");
+  execFileSync(npm, ['ci', '--no-audit', '--no-fund'], { stdio: 'inherit', shell: process.platform === 'win32' });
+  writeFileSync(installed, lock);
+}
+
+execFileSync(process.execPath, ['node_modules/typescript/bin/tsc'], { stdio: 'inherit' });
+
+const { build } = await import('esbuild');
+mkdirSync(out, { recursive: true });
+await build({
+  entryPoints: { verbale: 'src/main.tsx' },
+  outdir: out,
+  bundle: true,
+  minify: true,
+  format: 'iife', // a page that was opened from disk may not load modules
+  target: ['chrome110', 'firefox110', 'safari16'],
+  jsx: 'automatic',
+  jsxImportSource: 'preact',
+  loader: { '.woff2': 'dataurl' },
+  legalComments: 'inline',
+  logLevel: 'warning',
+});
+copyFileSync('index.html', join(out, 'index.html'));
+
+const size = statSync(join(out, 'verbale.js')).size;
+if (size > LARGEST_BUNDLE) throw new Error(`verbale.js has ${size} bytes, and ${LARGEST_BUNDLE} are the most`);

@@ -1,0 +1,59 @@
+// Why something failed: what it said, what was expected, where it came from.
+import { diffLines, diffWordsWithSpace, type ChangeObject } from 'diff';
+import type { Failure } from './types';
+
+const LONGEST_DIFF = 20_000;
+
+export function FailureBox({ failure }: { failure: Failure }) {
+  const { expected, actual } = failure;
+  const compared = expected !== undefined && actual !== undefined;
+  return (
+    <section class="failure" aria-label="Failure">
+      <p class="type code">{failure.type}</p>
+      {failure.message && <pre class="message">{failure.message.trim()}</pre>}
+      {compared && <Difference expected={expected} actual={actual} />}
+      {failure.gathered?.map((one, index) => (
+        <FailureBox key={index} failure={one} />
+      ))}
+      <details>
+        <summary>Stack trace</summary>
+        <pre class="stack">{failure.stack}</pre>
+      </details>
+    </section>
+  );
+}
+
+function Difference({ expected, actual }: { expected: string; actual: string }) {
+  const changes = compare(expected, actual);
+  return (
+    <dl class="difference">
+      <div>
+        <dt>expected</dt>
+        <dd>
+          {changes
+            .filter((part) => !part.added)
+            .map((part, index) => (part.removed ? <del key={index}>{part.value}</del> : <span key={index}>{part.value}</span>))}
+        </dd>
+      </div>
+      <div>
+        <dt>actual</dt>
+        <dd>
+          {changes
+            .filter((part) => !part.removed)
+            .map((part, index) => (part.added ? <ins key={index}>{part.value}</ins> : <span key={index}>{part.value}</span>))}
+        </dd>
+      </div>
+    </dl>
+  );
+}
+
+function compare(expected: string, actual: string): ChangeObject<string>[] {
+  const long = expected.length + actual.length > LONGEST_DIFF;
+  const changes = long
+    ? diffLines(expected, actual, { timeout: 500 })
+    : diffWordsWithSpace(expected, actual, { timeout: 500 });
+  return changes ?? [
+    { value: expected, removed: true, added: false, count: 1 },
+    { value: actual, removed: false, added: true, count: 1 },
+  ];
+}

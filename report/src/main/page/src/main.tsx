@@ -1,0 +1,24 @@
+import './style.css';
+import { render } from 'preact';
+import { App } from './app';
+import { minutesFiles, run, texts } from './store';
+import type { Minutes, PaperText, RunData } from './types';
+
+declare global {
+  interface Window {
+    /** What the script files in data/ call. */
+    verbale: {
+      run(data: RunData): void;
+      minutes(id: string, minutes: Minutes[]): void;
+      text(id: string, text: PaperText): void;
+    };
+  }
+}
+
+window.verbale = {
+  run: (data) => (run.value = data),
+  minutes: (id, minutes) => minutesFiles.arrived(id, minutes),
+  text: (id, text) => texts.arrived(id, text),
+};
+
+addEventListener('DOMContentLoaded', () => render(<App />, document.getElementById('page')!));

@@ -1,0 +1,109 @@
+// Papers: small in the margin, large in a dialog. A paper is shown as a picture, a film or text; never as a document.
+import { signal } from '@preact/signals';
+import { useEffect, useRef } from 'preact/hooks';
+import { texts } from './store';
+import { bytes } from './text';
+import type { Paper } from './types';
+
+const PICTURES = ['image/png', 'image/jpeg', 'image/gif', 'image/webp'];
+const FILMS = ['video/webm', 'video/mp4'];
+
+const open = signal<{ papers: Paper[]; at: number } | undefined>(undefined);
+
+/** `papers` of one moment, out of `all` that can be paged through. */
+export function Slips({ papers, all }: { papers: Paper[]; all: Paper[] }) {
+  return (
+    <div class="slips">
+      {papers.map((paper, index) => (
+        <Slip key={index} paper={paper} onOpen={() => (open.value = { papers: all, at: all.indexOf(paper) })} />
+      ))}
+    </div>
+  );
+}
+
+function Slip({ paper, onOpen }: { paper: Paper; onOpen(): void }) {
+  if (!paper.href)
+    return (
+      <span class="slip missing">
+        <b>{paper.name}</b> is missing in the run folder
+      </span>
+    );
+  return (
+    <button class="slip" onClick={onOpen}>
+      {PICTURES.includes(paper.mediaType) && <img src={paper.href} alt="" loading="lazy" />}
+      <span>
+        <b>{paper.name}</b> <span class="dim">{bytes(paper.size)}</span>
+      </span>
+    </button>
+  );
+}
+
+export function Reader() {
+  const dialog = useRef<HTMLDialogElement>(null);
+  const now = open.value;
+  const paper = now?.papers[now.at];
+  useEffect(() => {
+    if (paper && !dialog.current?.open) dialog.current?.showModal();
+  }, [paper]);
+  const page = (by: number) => {
+    if (now) open.value = { ...now, at: (now.at + by + now.papers.length) % now.papers.length };
+  };
+  const keys = (event: KeyboardEvent) => {
+    if (event.key === 'ArrowLeft') page(-1);
+    if (event.key === 'ArrowRight') page(1);
+  };
+  return (
+    <dialog ref={dialog} class="reader" aria-label={paper?.name} onKeyDown={keys} onClose={() => (open.value = undefined)}>
+      {now && paper && (
+        <>
+          <header>
+            <h2>{paper.name}</h2>
+            <span class="dim">
+              {paper.mediaType}, {bytes(paper.size)}
+            </span>
+            {paper.href && (
+              <a href={paper.href} target="_blank" rel="noopener">
+                the file
+              </a>
+            )}
+            <span class="turning">
+              {now.papers.length > 1 && (
+                <>
+                  <button class="quiet" onClick={() => page(-1)} aria-label="Previous paper">
+                    ‹
+                  </button>
+                  <span class="dim">
+                    {now.at + 1} of {now.papers.length}
+                  </span>
+                  <button class="quiet" onClick={() => page(1)} aria-label="Next paper">
+                    ›
+                  </button>
+                </>
+              )}
+              <button class="quiet" onClick={() => dialog.current?.close()} aria-label="Close">
+                ✕
+              </button>
+            </span>
+          </header>
+          <Content paper={paper} />
+        </>
+      )}
+    </dialog>
+  );
+}
+
+function Content({ paper }: { paper: Paper }) {
+  if (!paper.href) return <p class="reason">This paper is missing in the run folder.</p>;
+  if (PICTURES.includes(paper.mediaType)) return <img class="large" src={paper.href} alt={paper.name} />;
+  if (FILMS.includes(paper.mediaType)) return <video class="large" src={paper.href} controls />;
+  if (paper.text === undefined) return <p class="reason">This paper is neither text nor a picture: open the file.</p>;
+  const text = texts.get(paper.text).value;
+  if (text.state === 'loading') return <p class="dim">…</p>;
+  if (text.state === 'lost') return <p class="reason">The file that holds this text is missing beside the page.</p>;
+  return (
+    <>
+      {text.value.cutAt && <p class="reason">Only the first {bytes(text.value.cutAt)} are shown; the file has it all.</p>}
+      <pre class="paper-text">{text.value.text}</pre>
+    </>
+  );
+}

@@ -1,0 +1,84 @@
+// What the page knows and where it is: the run, the files that were loaded so far, the address behind the hash.
+import { signal, type Signal } from '@preact/signals';
+import type { Minutes, Outcome, PaperText, RunData } from './types';
+
+export const run = signal<RunData | undefined>(undefined);
+
+export type Loaded<T> = { state: 'loading' } | { state: 'lost' } | { state: 'here'; value: T };
+
+/** Data that lies in script files: a page that was opened from disk may load scripts, and nothing else. */
+class ScriptFiles<T> {
+  private readonly files = new Map<string, Signal<Loaded<T>>>();
+
+  constructor(private readonly folder: string) {}
+
+  get(id: string): Signal<Loaded<T>> {
+    let file = this.files.get(id);
+    if (!file) {
+      file = signal<Loaded<T>>({ state: 'loading' });
+      this.files.set(id, file);
+      this.load(id, file);
+    }
+    return file;
+  }
+
+  arrived(id: string, value: T): void {
+    this.get(id).value = { state: 'here', value };
+  }
+
+  private load(id: string, file: Signal<Loaded<T>>): void {
+    const script = document.createElement('script');
+    script.src = `data/${this.folder}/${id}.js`;
+    script.onerror = () => (file.value = { state: 'lost' });
+    document.head.append(script);
+  }
+}
+
+export const minutesFiles = new ScriptFiles<Minutes[]>('minutes');
+export const texts = new ScriptFiles<PaperText>('texts');
+
+export interface Route {
+  view: 'summary' | 'ledger' | 'minutes';
+  /** Which minutes: a row's address, or `run`. */
+  address: string;
+  params: URLSearchParams;
+}
+
+export const route = signal<Route>(parse(location.hash));
+addEventListener('hashchange', () => {
+  const before = route.value;
+  route.value = parse(location.hash);
+  if (before.view !== route.value.view || before.address !== route.value.address) scrollTo(0, 0);
+});
+
+function parse(hash: string): Route {
+  const [path = '', query = ''] = hash.replace(/^#\/?/, '').split('?');
+  const [view, ...rest] = path.split('/');
+  const params = new URLSearchParams(query);
+  if (view === 'ledger') return { view, address: '', params };
+  if (view === 'minutes') return { view, address: decoded(rest.join('/')), params };
+  return { view: 'summary', address: '', params };
+}
+
+function decoded(text: string): string {
+  try {
+    return decodeURIComponent(text);
+  } catch {
+    return text;
+  }
+}
+
+export const summaryLink = '#/';
+
+export function minutesLink(address: string): string {
+  return '#/minutes/' + encodeURIComponent(address);
+}
+
+export function ledgerLink(params: Record<string, string>): string {
+  const query = new URLSearchParams(Object.entries(params).filter(([, value]) => value)).toString();
+  return '#/ledger' + (query ? '?' + query : '');
+}
+
+export function needsAttention(outcome: Outcome): boolean {
+  return outcome === 'failed' || outcome === 'errored' || outcome === 'unfinished';
+}

@@ -1,0 +1,80 @@
+// The run drawn as a strip of ticks, one a test, in the order of time. Calm outcomes are low, the others rise above.
+import { minutesLink, needsAttention, ledgerLink } from './store';
+import { duration } from './text';
+import { OUTCOMES, type Outcome, type Row } from './types';
+
+const MOST_TICKS = 900;
+const HEIGHT = 64;
+const BASE = 52;
+
+interface Tick {
+  outcome: Outcome;
+  title: string;
+  href: string;
+}
+
+export function Strip({ rows, took }: { rows: Row[]; took: number }) {
+  if (rows.length === 0) return null;
+  const ticks = rows.length <= MOST_TICKS ? rows.map(tick) : bins(rows);
+  const step = 1000 / ticks.length;
+  const width = Math.max(0.6, Math.min(5, step * 0.45));
+  return (
+    <figure class="strip">
+      <svg viewBox={`0 0 1000 ${HEIGHT}`} preserveAspectRatio="none" role="img" aria-label="All tests in the order of time">
+        <line class="ground" x1="0" x2="1000" y1={BASE} y2={BASE} />
+        {ticks.map((one, index) => {
+          const x = (index + 0.5) * step;
+          return (
+            <a key={index} href={one.href}>
+              <title>{one.title}</title>
+              <rect class="catch" x={x - step / 2} y="0" width={step} height={HEIGHT} />
+              <Line tick={one} x={x} width={width} />
+            </a>
+          );
+        })}
+      </svg>
+      <figcaption class="dim">
+        <span>start</span>
+        <span>{rows.length} tests in the order of their start; tall ticks need a look</span>
+        <span>{duration(took)}</span>
+      </figcaption>
+    </figure>
+  );
+}
+
+function Line({ tick: { outcome }, x, width }: { tick: Tick; x: number; width: number }) {
+  if (outcome === 'passed') return <rect class="tick passed" x={x - width / 2} y={BASE - 16} width={width} height="16" />;
+  if (!needsAttention(outcome))
+    return <rect class={`tick ${outcome}`} x={x - width / 2} y={BASE - 5} width={width} height="5" />;
+  const wide = Math.min(9, width * 1.8);
+  return (
+    <g class={`tick ${outcome}`}>
+      <rect x={x - wide / 2} y="6" width={wide} height={BASE - 6} />
+      {outcome === 'errored' && <rect class="gap" x={x - wide / 2} y="36" width={wide} height="4" />}
+      {outcome === 'unfinished' && <rect class="gap" x={x - wide / 2} y="18" width={wide} height="18" />}
+      <rect x={x - wide / 2} y={BASE + 3} width={wide} height="5" />
+    </g>
+  );
+}
+
+function tick(row: Row): Tick {
+  const said = row.said ? `: ${row.said}` : '';
+  return { outcome: row.outcome, title: `${row.name}, ${row.outcome}${said}`, href: minutesLink(row.address) };
+}
+
+/** More tests than can be told apart: each tick is several tests in a row, drawn as the gravest of them. */
+function bins(rows: Row[]): Tick[] {
+  const size = Math.ceil(rows.length / MOST_TICKS);
+  const ticks: Tick[] = [];
+  for (let from = 0; from < rows.length; from += size) {
+    const some = rows.slice(from, from + size);
+    const worst = some.reduce((a, b) => (OUTCOMES.indexOf(b.outcome) > OUTCOMES.indexOf(a.outcome) ? b : a));
+    const grave = some.filter((row) => needsAttention(row.outcome)).length;
+    ticks.push({
+      outcome: worst.outcome,
+      title: `${some.length} tests from ${some[0]!.name}; ${grave} need a look`,
+      href: grave > 0 ? minutesLink(worst.address) : ledgerLink({}),
+    });
+  }
+  return ticks;
+}

@@ -1,0 +1,45 @@
+// Numbers and times as a person reads them.
+
+/** The same rules as DurationText.java. */
+export function duration(micros: number): string {
+  if (micros < 1_000) return `${micros} µs`;
+  if (micros < 1_000_000) return `${Math.floor(micros / 1_000)} ms`;
+  if (micros < 9_950_000) return `${(micros / 1e6).toFixed(1)} s`;
+  const seconds = Math.round(micros / 1e6);
+  if (seconds < 60) return `${seconds} s`;
+  if (seconds < 3_600) return `${Math.floor(seconds / 60)} min ${two(seconds % 60)} s`;
+  return `${Math.floor(seconds / 3_600)} h ${two(Math.floor((seconds % 3_600) / 60))} min`;
+}
+
+/** A moment after a beginning, for a column: `0:01.234`. */
+export function offset(micros: number): string {
+  const millis = Math.floor(Math.max(0, micros) / 1_000);
+  const minutes = Math.floor(millis / 60_000);
+  return `${minutes}:${two(Math.floor((millis % 60_000) / 1_000))}.${String(millis % 1_000).padStart(3, '0')}`;
+}
+
+export function moment(started: string, at: number): string {
+  return new Date(Date.parse(started) + at / 1_000).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+    timeZoneName: 'short',
+  });
+}
+
+export function bytes(size: number): string {
+  if (size < 1_000) return `${size} B`;
+  if (size < 1_000_000) return `${(size / 1_000).toFixed(size < 10_000 ? 1 : 0)} kB`;
+  return `${(size / 1_000_000).toFixed(1)} MB`;
+}
+
+export function count(number: number, word: string): string {
+  return `${number} ${word}${number === 1 ? '' : 's'}`;
+}
+
+function two(number: number): string {
+  return String(number).padStart(2, '0');
+}

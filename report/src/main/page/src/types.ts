@@ -1,0 +1,108 @@
+// What the script files in data/ hold. RunFile.java and MinutesFiles.java write it. Times are microseconds, `at` since
+// the run started.
+
+export const OUTCOMES = ['passed', 'skipped', 'aborted', 'expected', 'unfinished', 'failed', 'errored'] as const;
+export type Outcome = (typeof OUTCOMES)[number];
+
+export interface RunData {
+  name: string;
+  started: string;
+  took: number;
+  sentence: string;
+  /** How many rows share one file of minutes. */
+  chunk: number;
+  counts: Partial<Record<Outcome, number>>;
+  facts: [string, string][];
+  workers: { name: string; ended: boolean; missing: number }[];
+  problems: string[];
+  causes: Cause[];
+  rows: Row[];
+}
+
+export interface Cause {
+  title: string;
+  type: string;
+  place: string;
+  /** Places in `rows`. */
+  tests: number[];
+}
+
+/** A test, or a container that broke outside its tests. */
+export interface Row {
+  address: string;
+  container?: true;
+  name: string;
+  path: string[];
+  className?: string;
+  tags?: string[];
+  outcome: Outcome;
+  at: number;
+  took: number;
+  worker: string;
+  thread?: string;
+  /** The reason, or the first line of the failure. */
+  said?: string;
+  cause?: number;
+  /** Named data, as text to search in. */
+  data?: string;
+}
+
+export interface Minutes {
+  entries: Entry[];
+  failure?: Failure;
+}
+
+export interface Failure {
+  type: string;
+  message?: string;
+  expected?: string;
+  actual?: string;
+  stack: string;
+  gathered?: Failure[];
+}
+
+export type Entry = Step | Note | Data | Paper;
+
+export interface Step {
+  is: 'step';
+  at: number;
+  kind?: 'set-up' | 'tear-down';
+  name: string;
+  outcome: Outcome;
+  took: number;
+  thread?: string;
+  failure?: Failure;
+  entries: Entry[];
+}
+
+export interface Note {
+  is: 'note';
+  at: number;
+  text: string;
+  thread?: string;
+}
+
+export interface Data {
+  is: 'data';
+  at: number;
+  name: string;
+  value: string;
+}
+
+export interface Paper {
+  is: 'paper';
+  at: number;
+  name: string;
+  kind: string;
+  mediaType: string;
+  size: number;
+  /** Missing where the run lost the file. */
+  href?: string;
+  /** Names the script file that holds its text, where it has one. */
+  text?: string;
+}
+
+export interface PaperText {
+  text: string;
+  cutAt?: number;
+}
