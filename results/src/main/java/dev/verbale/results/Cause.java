@@ -61,4 +61,9 @@ public record Cause(String title, String type, String place, List<TestResult> te
                 .orElseThrow()
                 .strip();
     }
+
+    /** The nearest line of the suite's own code in a failure's stack trace, or nothing where there is none. */
+    public static String place(Failure failure) {
+        return StackText.ownPlace(failure.stack());
+    }
 }

@@ -1,0 +1,17 @@
+package dev.verbale.cli;
+
+/** What the command says to a script. */
+final class ExitCodes {
+
+    static final int DONE = 0;
+    /** A fault in Verbale itself; the stack trace goes with it. */
+    static final int BROKEN = 1;
+    /** The arguments are wrong; nothing was read or written. */
+    static final int USAGE = 2;
+    /** There is no run where one was looked for, or it cannot be read. */
+    static final int NO_RUN = 3;
+    /** The page could not be written; what was there before is as it was. */
+    static final int NOT_WRITTEN = 4;
+
+    private ExitCodes() {}
+}

@@ -1,0 +1,35 @@
+package dev.verbale.cli;
+
+import dev.verbale.results.Run;
+import java.io.PrintWriter;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Help.Ansi;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Spec;
+
+/** Shows what failed. */
+@Command(
+        name = "failures",
+        description = "Shows what failed in a run, and where its papers are.",
+        mixinStandardHelpOptions = true,
+        footerHeading = "%nExamples:%n",
+        footer = {"  verbale failures", "  verbale failures target/verbale/2026-11-24_103107_k3f9"})
+final class FailuresCommand implements Callable<Integer> {
+
+    @Mixin
+    private final RunArgument run = new RunArgument();
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws Exception {
+        Run read = run.read();
+        PrintWriter out = spec.commandLine().getOut();
+        new FailureText(read, Ansi.AUTO).print(out);
+        if (!read.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(read));
+        return ExitCodes.DONE;
+    }
+}

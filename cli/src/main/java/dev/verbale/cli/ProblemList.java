@@ -1,0 +1,23 @@
+package dev.verbale.cli;
+
+import dev.verbale.results.Problem;
+import dev.verbale.results.Run;
+import java.util.List;
+
+/** What was wrong with a run's own files, for the standard error. */
+final class ProblemList {
+
+    private static final int MOST = 10;
+
+    private ProblemList() {}
+
+    static String of(Run run) {
+        List<Problem> problems = run.problems();
+        var text = new StringBuilder(problems.size() == 1 ? "1 problem" : problems.size() + " problems")
+                .append(" in recording or reading this run; everything else is there:");
+        problems.stream().limit(MOST).forEach(problem -> text.append("\n  ").append(problem.sentence()));
+        if (problems.size() > MOST)
+            text.append("\n  and ").append(problems.size() - MOST).append(" more");
+        return text.toString();
+    }
+}

@@ -1,0 +1,41 @@
+package dev.verbale.cli;
+
+import dev.verbale.folder.ResultsRoot;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Parameters;
+
+/** Which run. */
+final class RunArgument {
+
+    @Parameters(
+            arity = "0..1",
+            paramLabel = "RUN",
+            description = {
+                "A run's folder, its name in target/verbale, or a folder",
+                "that holds runs: then the newest in there, which is the",
+                "last by name. Left out: the newest in target/verbale."
+            })
+    private @Nullable Path run;
+
+    Run read() throws IOException {
+        return RunReader.read(path());
+    }
+
+    private Path path() {
+        Path named = run;
+        if (named == null) return root();
+        Path inRoot = root().resolve(named);
+        return !Files.exists(named) && Files.isDirectory(inRoot) ? inRoot : named;
+    }
+
+    /** The folder that holds runs where nobody names one. */
+    static Path root() {
+        String set = System.getenv("VERBALE_ROOT");
+        return Path.of(set == null || set.isBlank() ? ResultsRoot.DEFAULT : set);
+    }
+}

@@ -1,0 +1,94 @@
+package dev.verbale.cli;
+
+import dev.verbale.event.Outcome;
+import dev.verbale.folder.ResultsRoot;
+import dev.verbale.folder.RunFolder;
+import dev.verbale.results.Counts;
+import dev.verbale.results.DurationText;
+import dev.verbale.results.ResultsFormatException;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Lists runs. */
+@Command(
+        name = "runs",
+        description = "Lists the runs in a folder, the newest first.",
+        mixinStandardHelpOptions = true,
+        footerHeading = "%nExamples:%n",
+        footer = {"  verbale runs", "  verbale runs --most 3 modules/shop/target/verbale"})
+final class RunsCommand implements Callable<Integer> {
+
+    @Parameters(
+            arity = "0..1",
+            paramLabel = "FOLDER",
+            description = "The folder that holds runs. Left out: target/verbale.")
+    private @Nullable Path folder;
+
+    @Option(
+            names = "--most",
+            paramLabel = "N",
+            defaultValue = "20",
+            description = "How many at the most. Default: ${DEFAULT-VALUE}")
+    private int most;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws Exception {
+        if (most < 1) throw new ParameterException(spec.commandLine(), "--most takes a number from 1, not " + most);
+        Path root = folder == null ? RunArgument.root() : folder;
+        List<RunFolder> runs = new ArrayList<>(new ResultsRoot(root).runs());
+        if (runs.isEmpty()) RunReader.find(root); // says what there is instead
+        if (runs.isEmpty()) throw oneRun(root);
+        Collections.reverse(runs);
+        PrintWriter out = spec.commandLine().getOut();
+        for (RunFolder one : runs.subList(0, Math.min(most, runs.size()))) out.println(line(one));
+        if (runs.size() > most) out.println("and " + (runs.size() - most) + " older");
+        return ExitCodes.DONE;
+    }
+
+    private static ResultsFormatException oneRun(Path root) {
+        return new ResultsFormatException(
+                root,
+                "this is one run",
+                "The folder around it holds runs",
+                "Name that, or ask: verbale failures " + root);
+    }
+
+    private static String line(RunFolder folder) {
+        try {
+            Run run = RunReader.read(folder.path());
+            return folder.name() + "  " + pad(DurationText.of(run.took()), 11) + "  " + counts(run.counts());
+        } catch (IOException unreadable) {
+            return folder.name() + "  cannot be read: " + FailureMessages.reason(unreadable);
+        }
+    }
+
+    private static String counts(Counts counts) {
+        if (counts.all() == 0) return "no tests";
+        var text = new StringBuilder(pad(counts.all() == 1 ? "1 test" : counts.all() + " tests", 10));
+        for (Outcome outcome : Outcome.values())
+            if (counts.of(outcome) > 0)
+                text.append("  ").append(counts.of(outcome)).append(' ').append(outcome.word());
+        return text.toString();
+    }
+
+    private static String pad(String text, int width) {
+        return " ".repeat(Math.max(0, width - text.length())) + text;
+    }
+}

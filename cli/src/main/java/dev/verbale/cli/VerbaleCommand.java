@@ -1,0 +1,54 @@
+package dev.verbale.cli;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.Properties;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+/** The command without a subcommand. */
+@Command(
+        name = "verbale",
+        description = "Reads the minutes that a test run wrote.",
+        synopsisSubcommandLabel = "COMMAND",
+        mixinStandardHelpOptions = true,
+        versionProvider = VerbaleCommand.Version.class,
+        subcommands = {PageCommand.class, FailuresCommand.class, RunsCommand.class},
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  verbale page                     the page of the newest run in target/verbale",
+            "  verbale failures                 what failed in it, in the terminal",
+            "  verbale runs modules/shop/target/verbale",
+            "",
+            "Exit codes: 0 done, 1 a fault in Verbale itself, 2 wrong arguments, 3 no run that can be read,",
+            "  4 the page could not be written.",
+            "Colour: on a terminal only; NO_COLOR switches it off. VERBALE_ROOT names another folder than target/verbale.",
+        })
+final class VerbaleCommand implements Runnable {
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public void run() {
+        throw new ParameterException(spec.commandLine(), "Say what to do: page, failures or runs.");
+    }
+
+    /** The version that the build wrote down. */
+    static final class Version implements CommandLine.IVersionProvider {
+        @Override
+        public String[] getVersion() throws IOException {
+            var properties = new Properties();
+            try (InputStream in = VerbaleCommand.class.getResourceAsStream("version.properties")) {
+                if (in != null) properties.load(in);
+            }
+            return new String[] {
+                "Verbale " + properties.getProperty("version", "unknown"),
+                "Java " + Runtime.version() + " on " + System.getProperty("os.name")
+            };
+        }
+    }
+}

@@ -1,0 +1,9 @@
+/** The command line. */
+module dev.verbale.cli {
+    requires dev.verbale.report;
+    requires info.picocli;
+    requires static org.jspecify;
+
+    opens dev.verbale.cli to
+            info.picocli;
+}
