@@ -60,7 +60,7 @@ export function Ledger({ data }: { data: RunData }) {
       <p class="dim found" role="status">
         {found.length === data.rows.length ? count(found.length, 'line') : `${found.length} of ${count(data.rows.length, 'line')}`}
       </p>
-      <Lines lines={lines} longest={Math.max(1, ...bounded(found))} />
+      <Lines lines={lines} longest={longestOf(found)} inClass={group === 'class'} />
       {found.length === 0 && <p class="empty">Nothing here matches. Take a filter away, or search for less.</p>}
     </main>
   );
@@ -79,7 +79,7 @@ function Choice(props: { label: string; options: readonly string[]; value: strin
   );
 }
 
-function Lines({ lines, longest }: { lines: Line[]; longest: number }) {
+function Lines({ lines, longest, inClass }: { lines: Line[]; longest: number; inClass: boolean }) {
   const box = useRef<HTMLDivElement>(null);
   const scrolled = useSignal(0);
   const height = useSignal(innerHeight);
@@ -111,7 +111,7 @@ function Lines({ lines, longest }: { lines: Line[]; longest: number }) {
       <div style={{ transform: `translateY(${tops[from] ?? 0}px)` }}>
         {lines.slice(from, to).map((line) =>
           'row' in line ? (
-            <RowLine key={line.row.address} row={line.row} longest={longest} />
+            <RowLine key={line.row.address} row={line.row} longest={longest} inClass={inClass} />
           ) : (
             <GroupLine key={'group ' + line.group} name={line.group} rows={line.rows} />
           ),
@@ -134,14 +134,15 @@ function GroupLine({ name, rows }: { name: string; rows: Row[] }) {
   );
 }
 
-function RowLine({ row, longest }: { row: Row; longest: number }) {
+function RowLine({ row, longest, inClass }: { row: Row; longest: number; inClass: boolean }) {
+  const under = row.said ?? row.data ?? (inClass ? '' : row.path.join(' › '));
   return (
     <a class={`row-line ${row.outcome}`} href={minutesLink(row.address)}>
       <span class="time">{offset(row.at)}</span>
       <Mark outcome={row.outcome} />
       <span class="what">
         <span class="name">{row.name}</span>
-        <span class="dim under">{row.said ?? row.path.join(' › ')}</span>
+        {under && <span class="dim under">{under}</span>}
       </span>
       <span class="tags">
         {row.tags?.map((tag) => (
@@ -189,7 +190,7 @@ const COMPARE: Record<Exclude<Order, 'time'>, (a: Row, b: Row) => number> = {
 function groupsOf(row: Row, data: RunData, group: Group): string[] {
   switch (group) {
     case 'class':
-      return [row.path.slice(0, row.className ? undefined : 1).join(' › ') || row.className || row.name];
+      return [row.path.join(' › ') || row.className || row.name];
     case 'outcome':
       return [row.outcome];
     case 'cause':
@@ -203,9 +204,8 @@ function groupsOf(row: Row, data: RunData, group: Group): string[] {
   }
 }
 
-/** Math.max takes its arguments on the stack, and 100,000 are too many for it. */
-function bounded(rows: Row[]): number[] {
-  return [rows.reduce((longest, row) => Math.max(longest, row.took), 0)];
+function longestOf(rows: Row[]): number {
+  return rows.reduce((longest, row) => Math.max(longest, row.took), 1);
 }
 
 function firstBelow(tops: number[], y: number): number {

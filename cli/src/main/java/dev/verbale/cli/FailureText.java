@@ -77,17 +77,25 @@ final class FailureText {
         if (!open.isEmpty()) out.println(INDENT + "last in: " + String.join(" › ", open));
     }
 
+    /** The folder once, then the names in it: the whole paths would push everything else out of sight. */
     private void papers(PrintWriter out, List<Entry> entries) {
-        for (Entry entry : entries) {
-            if (entry instanceof Entry.PaperEntry paper) {
-                String place = paper.file() == null ? paper.nameInJournal() + " (missing)" : shown(paper);
-                out.println(INDENT + dim(paper.name() + ": ") + place);
-            } else if (entry instanceof Entry.StepEntry step) papers(out, step.entries());
+        List<Entry.PaperEntry> papers = new ArrayList<>();
+        collect(entries, papers);
+        if (papers.isEmpty()) return;
+        String first = papers.get(0).nameInJournal();
+        String folder = first.substring(0, first.lastIndexOf('/') + 1);
+        out.println(INDENT + dim("papers in ") + run.folder().resolve(folder));
+        for (Entry.PaperEntry paper : papers) {
+            String name = paper.nameInJournal().replace(folder, "");
+            out.println(INDENT + "  " + name + (paper.file() == null ? dim(" (missing)") : ""));
         }
     }
 
-    private String shown(Entry.PaperEntry paper) {
-        return run.folder().resolve(paper.nameInJournal()).toString();
+    private static void collect(List<Entry> entries, List<Entry.PaperEntry> papers) {
+        for (Entry entry : entries) {
+            if (entry instanceof Entry.PaperEntry paper) papers.add(paper);
+            else if (entry instanceof Entry.StepEntry step) collect(step.entries(), papers);
+        }
     }
 
     private String outcome(Outcome outcome) {

@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
  * @param key its identity, the same in every run, such as {@code dev.orto.RotaTest}
  * @param name what a reader sees
  * @param className the class it comes from, where there is one
+ * @param methodName the method it comes from, where it is a method's and not a class's
  */
 public record ContainerStarted(
         long at,
@@ -16,4 +17,5 @@ public record ContainerStarted(
         int in,
         String key,
         String name,
-        @Nullable String className) implements Event {}
+        @Nullable String className,
+        @Nullable String methodName) implements Event {}

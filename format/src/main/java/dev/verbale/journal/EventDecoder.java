@@ -56,7 +56,13 @@ final class EventDecoder {
         return switch (kind) {
             case "container-started" ->
                 new ContainerStarted(
-                        at, f.id("id"), f.idOrZero("in"), f.text("key"), f.text("name"), f.textOrNull("class"));
+                        at,
+                        f.id("id"),
+                        f.idOrZero("in"),
+                        f.text("key"),
+                        f.text("name"),
+                        f.textOrNull("class"),
+                        f.textOrNull("method"));
             case "container-ended" ->
                 new ContainerEnded(
                         at, f.id("id"), outcome(f), f.textOrNull("reason"), failure(f), f.idOrZero("notRun"));

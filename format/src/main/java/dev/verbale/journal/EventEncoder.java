@@ -116,6 +116,7 @@ final class EventEncoder {
             text(json, "key", e.key());
             text(json, "name", e.name());
             text(json, "class", e.className());
+            text(json, "method", e.methodName());
         } else if (event instanceof ContainerEnded e) {
             head(json, "container-ended", e.at());
             json.writeNumberProperty("id", e.id());

@@ -102,7 +102,13 @@ public final class FileRecorder implements Recorder {
                     new ScopeNode(ids.incrementAndGet(), outer, new Owner(outer.owner, false, folder), seat.here);
             seat.here = container;
             append(new ContainerStarted(
-                    clock.micros(), container.id(), outer.id(), who.key(), who.name(), who.className()));
+                    clock.micros(),
+                    container.id(),
+                    outer.id(),
+                    who.key(),
+                    who.name(),
+                    who.className(),
+                    who.methodName()));
             return container;
         });
     }

@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * One execution of something that holds tests.
  *
- * @param path the names of the containers around it, outermost first
+ * @param path the names of the classes around it, outermost first
  * @param outcome of the container itself, whatever its tests did
  * @param notRun how many of its tests were never started because of that
  * @param entries what happened in it outside its tests, such as the set-up of a class

@@ -247,7 +247,8 @@ final class JournalJoin implements JournalReader.Listener {
     private static List<String> path(OpenNode node) {
         var names = new LinkedList<String>();
         for (OpenNode outer = node.outer; outer != null; outer = outer.outer)
-            if (outer.start instanceof ContainerStarted container) names.addFirst(container.name());
+            if (outer.start instanceof ContainerStarted container && container.methodName() == null)
+                names.addFirst(container.name()); // a method's name is in the names of its tests
         return names;
     }
 }

@@ -8,7 +8,7 @@ final class StackText {
     /** Libraries that stand between the suite's own code and the throwable. */
     private static final Pattern FOREIGN = Pattern.compile(
             "\\s*at (?:[\\w.@-]*//?)?(?:java|javax|jdk|sun|com\\.sun|org\\.junit|org\\.opentest4j|org\\.assertj|org\\.hamcrest"
-                    + "|org\\.openqa|dev\\.verbale)\\..*");
+                    + "|org\\.openqa|net\\.bytebuddy|dev\\.verbale)\\..*");
 
     private StackText() {}
 
@@ -16,7 +16,9 @@ final class StackText {
     static String ownPlace(String stack) {
         return stack.lines()
                 .map(String::strip)
-                .filter(line -> line.startsWith("at ") && !FOREIGN.matcher(line).matches())
+                .filter(line -> line.startsWith("at ")
+                        && line.contains(".java:")
+                        && !FOREIGN.matcher(line).matches())
                 .map(line -> line.substring(3))
                 .findFirst()
                 .orElse("");

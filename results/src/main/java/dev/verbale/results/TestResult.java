@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param key the same in every run
  * @param occurrence 1, or more where the run executed the same key before; with the key it names this result
- * @param path the names of the containers around it, outermost first
+ * @param path the names of the classes around it, outermost first
  * @param reason why it was skipped or aborted
  * @param took until its end, or until the last thing known of it where it is unfinished
  * @param worker the JVM that ran it

@@ -95,7 +95,8 @@ public final class VerbaleExtension implements InvocationInterceptor {
             ExtensionContext context)
             throws Throwable {
         try (Recorder.Stay stay = OpenScopes.enter(recorder, context.getUniqueId())) {
-            Step step = recorder.startStep(kind, call.getExecutable().getName());
+            String name = call.getExecutable().getName().replace('_', ' '); // as display names do
+            Step step = recorder.startStep(kind, name);
             try {
                 invocation.proceed();
             } catch (Throwable failure) {

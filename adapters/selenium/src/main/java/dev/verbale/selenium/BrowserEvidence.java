@@ -39,6 +39,7 @@ final class BrowserEvidence implements EvidenceSource {
                     + " dismiss the dialog.");
             return;
         }
+        evidence.note("The browser was at " + driver.getCurrentUrl() + ", titled \"" + driver.getTitle() + "\"");
         // One that fails must not cost the other.
         WebDriverException problem = null;
         try {
@@ -56,7 +57,6 @@ final class BrowserEvidence implements EvidenceSource {
     }
 
     private void pageSource(Evidence evidence) {
-        evidence.note("The browser was at " + driver.getCurrentUrl() + ", titled \"" + driver.getTitle() + "\"");
         String source = driver.getPageSource();
         if (source != null)
             evidence.paper("page source", PaperKept.PAGE_SOURCE, source.getBytes(StandardCharsets.UTF_8), "text/html");
