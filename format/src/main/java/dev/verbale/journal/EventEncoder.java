@@ -18,7 +18,6 @@ import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonEncoding;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.ObjectWriteContext;
@@ -36,21 +35,11 @@ final class EventEncoder {
 
     private LineBuffer buffer = new LineBuffer();
     private @Nullable JsonGenerator generator;
-    private boolean repairing;
 
     /** The event as one line with its newline; valid until the next call. */
     LineBuffer encode(Event event) {
         try {
             return line(event);
-        } catch (JacksonException halfCharacter) {
-            // Java strings may hold half a surrogate pair, UTF-8 may not. Checking each string first would cost more.
-            generator = null;
-            repairing = true;
-            try {
-                return line(event);
-            } finally {
-                repairing = false;
-            }
         } catch (Throwable midway) {
             generator = null; // it stands in the middle of an object
             throw midway;
@@ -76,7 +65,7 @@ final class EventEncoder {
         return buffer;
     }
 
-    private void fields(JsonGenerator json, Event event) {
+    private static void fields(JsonGenerator json, Event event) {
         if (event instanceof StepStarted e) {
             head(json, "step-started", e.at());
             json.writeNumberProperty("id", e.id());
@@ -141,7 +130,7 @@ final class EventEncoder {
         }
     }
 
-    private void testStarted(JsonGenerator json, TestStarted e) {
+    private static void testStarted(JsonGenerator json, TestStarted e) {
         head(json, "test-started", e.at());
         json.writeNumberProperty("id", e.id());
         in(json, e.in());
@@ -152,12 +141,12 @@ final class EventEncoder {
         text(json, "thread", e.thread());
         if (!e.tags().isEmpty()) {
             json.writeArrayPropertyStart("tags");
-            for (String tag : e.tags()) json.writeString(sound(tag));
+            for (String tag : e.tags()) json.writeString(tag);
             json.writeEndArray();
         }
     }
 
-    private void paper(JsonGenerator json, PaperKept e) {
+    private static void paper(JsonGenerator json, PaperKept e) {
         head(json, "paper", e.at());
         in(json, e.in());
         text(json, "name", e.name());
@@ -167,7 +156,7 @@ final class EventEncoder {
         json.writeNumberProperty("size", e.size());
     }
 
-    private void journalOpened(JsonGenerator json, JournalOpened e) {
+    private static void journalOpened(JsonGenerator json, JournalOpened e) {
         head(json, "journal-opened", e.at());
         json.writeNumberProperty("format", e.format());
         text(json, "worker", e.worker());
@@ -185,17 +174,17 @@ final class EventEncoder {
         if (in != 0) json.writeNumberProperty("in", in);
     }
 
-    private void text(JsonGenerator json, String name, @Nullable String value) {
-        if (value != null) json.writeStringProperty(name, sound(value));
+    private static void text(JsonGenerator json, String name, @Nullable String value) {
+        if (value != null) json.writeStringProperty(name, value);
     }
 
-    private void failure(JsonGenerator json, @Nullable Failure failure) {
+    private static void failure(JsonGenerator json, @Nullable Failure failure) {
         if (failure == null) return;
         json.writeName("failure");
         failureObject(json, failure, GATHERED_DEPTH);
     }
 
-    private void failureObject(JsonGenerator json, Failure failure, int depth) {
+    private static void failureObject(JsonGenerator json, Failure failure, int depth) {
         json.writeStartObject();
         text(json, "type", failure.type());
         text(json, "message", failure.message());
@@ -209,14 +198,5 @@ final class EventEncoder {
             json.writeEndArray();
         }
         json.writeEndObject();
-    }
-
-    private String sound(String text) {
-        if (!repairing) return text;
-        var sound = new StringBuilder(text.length());
-        text.codePoints()
-                .map(c -> c >= Character.MIN_SURROGATE && c <= Character.MAX_SURROGATE ? 0xFFFD : c)
-                .forEach(sound::appendCodePoint);
-        return sound.toString();
     }
 }

@@ -1,0 +1,222 @@
+package dev.verbale.journal;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.google.common.jimfs.Configuration;
+import com.google.common.jimfs.Jimfs;
+import dev.verbale.event.Event;
+import dev.verbale.event.NoteWritten;
+import java.io.IOException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What is written comes back, and what cannot come back is named. */
+class JournalTest {
+
+    @TempDir
+    Path folder;
+
+    private final List<Event> events = new ArrayList<>();
+    private final List<String> unread = new ArrayList<>();
+
+    @Test
+    void every_kind_of_event_comes_back_as_it_was() throws Exception {
+        Path file = written(SampleEvents.all().skip(1).toArray(Event[]::new));
+
+        read(file);
+
+        assertThat(events).containsExactlyElementsOf(SampleEvents.all().toList());
+        assertThat(unread).isEmpty();
+        assertThat(SampleEvents.all().map(event -> event.getClass().getName()).distinct())
+                .as("a sample of every kind")
+                .containsExactlyInAnyOrderElementsOf(Arrays.stream(Event.class.getPermittedSubclasses())
+                        .map(Class::getName)
+                        .toList());
+    }
+
+    @Test
+    void half_a_character_comes_back_too_and_the_next_line_is_whole() throws Exception {
+        Path file = written(new NoteWritten(1, 0, "half \uD83C end", null), new NoteWritten(2, 0, "next", null));
+
+        read(file);
+
+        assertThat(events)
+                .contains(new NoteWritten(1, 0, "half \uD83C end", null), new NoteWritten(2, 0, "next", null));
+        assertThat(unread).isEmpty();
+    }
+
+    @Test
+    void a_line_of_megabytes_is_one_line() throws Exception {
+        var giant = new NoteWritten(1, 0, "x".repeat(30_000_000), null);
+
+        read(written(giant, new NoteWritten(2, 0, "small", null)));
+
+        assertThat(events).hasSize(3).contains(giant);
+    }
+
+    @Test
+    void eight_threads_share_a_journal_and_no_line_is_torn() throws Exception {
+        Path file = folder.resolve("worker-1.jsonl");
+        JournalWriter writer = JournalWriter.open(file, SampleEvents.OPENED);
+        ExecutorService pool = Executors.newFixedThreadPool(8);
+        for (int thread = 0; thread < 8; thread++) {
+            int number = thread;
+            pool.submit(() -> {
+                for (int i = 0; i < 2_000; i++) writer.append(new NoteWritten(i, 0, "note", "thread-" + number));
+                return null;
+            });
+        }
+        pool.shutdown();
+        assertThat(pool.awaitTermination(1, TimeUnit.MINUTES)).isTrue();
+
+        read(file);
+
+        assertThat(unread).isEmpty();
+        for (int thread = 0; thread < 8; thread++) {
+            String name = "thread-" + thread;
+            assertThat(events.stream()
+                            .filter(event -> event instanceof NoteWritten note && name.equals(note.thread()))
+                            .map(Event::at))
+                    .as("the lines of one thread, in its order")
+                    .containsExactlyElementsOf(
+                            IntStream.range(0, 2_000).mapToObj(i -> (long) i).toList());
+        }
+    }
+
+    @Test
+    void an_interrupted_thread_writes_its_line_and_stays_interrupted() throws Exception {
+        Path file = folder.resolve("worker-1.jsonl");
+        JournalWriter writer = JournalWriter.open(file, SampleEvents.OPENED);
+
+        Thread.currentThread().interrupt();
+        writer.append(new NoteWritten(1, 0, "while interrupted", null));
+        boolean kept = Thread.interrupted();
+        writer.append(new NoteWritten(2, 0, "afterwards", null));
+
+        assertThat(kept).isTrue();
+        read(file);
+        assertThat(events).hasSize(3);
+    }
+
+    @Test
+    void a_full_disk_costs_a_line_and_never_the_one_after_it() throws Exception {
+        try (var disk = Jimfs.newFileSystem(Configuration.unix().toBuilder()
+                .setBlockSize(512)
+                .setMaxSize(4_096)
+                .build())) {
+            Path file = disk.getPath("/worker-1.jsonl");
+            Path ballast = disk.getPath("/ballast");
+            JournalWriter writer = JournalWriter.open(file, SampleEvents.OPENED);
+            Files.write(ballast, new byte[2_560]);
+
+            assertThatThrownBy(() -> writer.append(new NoteWritten(1, 0, "x".repeat(3_000), null)))
+                    .isInstanceOf(IOException.class);
+            Files.delete(ballast);
+            writer.append(new NoteWritten(2, 0, "there is room again", null));
+
+            read(file);
+            assertThat(events).contains(new NoteWritten(2, 0, "there is room again", null));
+            assertThat(unread).allSatisfy(line -> assertThat(line).startsWith("2: not JSON"));
+        }
+    }
+
+    @Test
+    void a_second_writer_is_refused() throws Exception {
+        Path file = written();
+
+        assertThatThrownBy(() -> JournalWriter.open(file, SampleEvents.OPENED))
+                .isInstanceOf(FileAlreadyExistsException.class);
+    }
+
+    @Test
+    void a_torn_tail_is_named_and_the_rest_is_read() throws Exception {
+        Path file = written(new NoteWritten(1, 0, "whole", null), new NoteWritten(2, 0, "torn", null));
+        byte[] whole = Files.readAllBytes(file);
+        Files.write(file, Arrays.copyOf(whole, whole.length - 9));
+
+        read(file);
+
+        assertThat(events).hasSize(2);
+        assertThat(unread).containsExactly("3: torn: the journal ends in the middle of a line");
+    }
+
+    @Test
+    void what_is_not_understood_is_named_with_its_line() throws Exception {
+        Path file = written();
+        Files.writeString(file, """
+                {"event":"retry","at":1}
+                {"event":"note","at":2}
+                {"event":"note","at":3,"text":4}
+                {"event":"test-ended","at":4,"id":1,"outcome":"fine"}
+                {"event":"note","at":5,"text":"a"}{"event":"note"}
+                [1]
+                \0\0\0
+                {"event":"note","at":6,"text":"still read","colour":"of a newer version"}
+                """, StandardOpenOption.APPEND);
+
+        read(file);
+
+        assertThat(events).containsExactly(SampleEvents.OPENED, new NoteWritten(6, 0, "still read", null));
+        assertThat(unread)
+                .hasSize(7)
+                .startsWith(
+                        "2: unknown event 'retry'",
+                        "3: 'note' has no 'text'",
+                        "4: 'note' has 'text' that is not text",
+                        "5: unknown outcome 'fine'",
+                        "6: more than one JSON object in the line",
+                        "7: not a JSON object");
+        assertThat(unread.get(6)).startsWith("8: not JSON");
+    }
+
+    @Test
+    void an_empty_journal_says_so() throws Exception {
+        read(Files.createFile(folder.resolve("worker-1.jsonl")));
+
+        assertThat(unread).containsExactly("1: the journal is empty");
+    }
+
+    @Test
+    void a_journal_without_a_beginning_is_read_and_said_to_have_none() throws Exception {
+        Path file = Files.writeString(folder.resolve("a.jsonl"), "{\"event\":\"note\",\"at\":1,\"text\":\"lonely\"}\n");
+
+        read(file);
+
+        assertThat(events).hasSize(1);
+        assertThat(unread).singleElement().asString().contains("does not begin with 'journal-opened'");
+    }
+
+    private Path written(Event... more) throws IOException {
+        Path file = folder.resolve("worker-1.jsonl");
+        JournalWriter writer = JournalWriter.open(file, SampleEvents.OPENED);
+        for (Event event : more) writer.append(event);
+        writer.sync();
+        return file;
+    }
+
+    private void read(Path file) throws IOException {
+        JournalReader.read(file, new JournalReader.Listener() {
+            @Override
+            public void event(Event event, int line) {
+                events.add(event);
+            }
+
+            @Override
+            public void unread(int line, String why) {
+                unread.add(line + ": " + why);
+            }
+        });
+    }
+}

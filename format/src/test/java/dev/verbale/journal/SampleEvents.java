@@ -1,0 +1,58 @@
+package dev.verbale.journal;
+
+import dev.verbale.event.ContainerEnded;
+import dev.verbale.event.ContainerStarted;
+import dev.verbale.event.DataNamed;
+import dev.verbale.event.Event;
+import dev.verbale.event.FactStated;
+import dev.verbale.event.Failure;
+import dev.verbale.event.JournalEnded;
+import dev.verbale.event.JournalOpened;
+import dev.verbale.event.NoteWritten;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.PaperKept;
+import dev.verbale.event.ProblemMet;
+import dev.verbale.event.StepEnded;
+import dev.verbale.event.StepKind;
+import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestStarted;
+import java.time.Instant;
+import java.util.List;
+import java.util.stream.Stream;
+
+/** Events of every kind, with all their fields and with as few as may be. */
+final class SampleEvents {
+
+    static final JournalOpened OPENED = new JournalOpened(
+            JournalFormat.VERSION, "worker-1", Instant.parse("2026-11-24T10:31:07.123456Z"), 42, "1.0");
+
+    private static final Failure INNER = new Failure("java.lang.AssertionError", null, "at b", null, null, List.of());
+    private static final Failure FAILURE =
+            new Failure("org.opentest4j.MultipleFailuresError", "two", "at a", "Ada", "Dario", List.of(INNER));
+
+    private SampleEvents() {}
+
+    static Stream<Event> all() {
+        return Stream.of(
+                OPENED,
+                new ContainerStarted(5, 1, 0, "dev.orto.RotaTest", "Rota", "dev.orto.RotaTest", null),
+                new ContainerStarted(5, 2, 1, "dev.orto.RotaTest.swaps(int)", "swaps", "dev.orto.RotaTest", "swaps"),
+                new ContainerEnded(9, 1, Outcome.ERRORED, "why", FAILURE, 3),
+                new ContainerEnded(9, 1, Outcome.PASSED, null, null, 0),
+                new TestStarted(5, 2, 1, "k", "swaps \"two\" days", "c", "m", "main", List.of("api", "smoke")),
+                new TestStarted(5, 2, 0, "k", "n", null, null, "main", List.of()),
+                new TestEnded(8, 2, Outcome.FAILED, null, FAILURE),
+                new TestEnded(8, 2, Outcome.SKIPPED, "next season", null),
+                new StepStarted(6, 3, 2, StepKind.SET_UP, "open", null),
+                new StepStarted(6, 3, 0, StepKind.ACTION, "open", "pool-1"),
+                new StepEnded(7, 3, Outcome.PASSED, null),
+                new NoteWritten(6, 3, "tab\t, quote \", newline \n, NUL \0, U+2028 \u2028, \uD83C\uDF31, ä", null),
+                new NoteWritten(6, 0, "", "pool-1"),
+                new PaperKept(6, 3, "rota", PaperKept.SCREENSHOT, "image/png", "tests/a/b/01-rota.png", 12),
+                new DataNamed(6, 2, "plot", "12"),
+                new FactStated(6, "browser", "Chromium"),
+                new ProblemMet(6, "disk full"),
+                new JournalEnded(10, 2));
+    }
+}
