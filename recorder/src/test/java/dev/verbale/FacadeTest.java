@@ -1,0 +1,120 @@
+package dev.verbale;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.verbale.event.Outcome;
+import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.Scope;
+import dev.verbale.results.Entry;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import dev.verbale.results.TestResult;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInfo;
+
+/** The calls that a test's author types. */
+class FacadeTest {
+
+    private Scope test;
+    private String key;
+
+    @BeforeEach
+    void begin(TestInfo info) {
+        key = "facade." + info.getDisplayName();
+        Recorder recorder = Recorder.current();
+        test = recorder.startTest(recorder.run(), new Identity(key, info.getDisplayName(), null, null, List.of()));
+    }
+
+    @AfterEach
+    void end() {
+        Recorder.current().endTest(test, Ending.passed());
+    }
+
+    @Test
+    void a_step_gives_its_value_back() throws Exception {
+        int harvest = Verbale.step("Weigh", () -> 12);
+        Verbale.step("Carry", () -> Verbale.note("{} kilos, {}", harvest, new int[0].length));
+
+        assertThat(harvest).isEqualTo(12);
+        assertThat(entries()).hasSize(2);
+        var carry = (Entry.StepEntry) entries().get(1);
+        assertThat(((Entry.NoteEntry) carry.entries().get(0)).text()).isEqualTo("12 kilos, 0");
+    }
+
+    @Test
+    void a_step_throws_what_its_body_threw_and_nothing_else() throws Exception {
+        var failure = new IOException("no rain");
+
+        assertThatThrownBy(() -> Verbale.step("Water", () -> {
+                    throw failure;
+                }))
+                .isSameAs(failure);
+
+        assertThat(((Entry.StepEntry) entries().get(0)).outcome()).isEqualTo(Outcome.ERRORED);
+    }
+
+    /** Compiles only because the exception of a body is inferred: callers declare no more than they did before. */
+    @Test
+    void a_step_asks_its_caller_for_no_more_than_its_body_does() throws IOException {
+        String read = Verbale.step("Read", this::mayFailToRead);
+        Verbale.step("Read again", () -> {
+            mayFailToRead();
+        });
+        Verbale.step("Say nothing", () -> {});
+
+        assertThat(read).isEqualTo("read");
+    }
+
+    private String mayFailToRead() throws IOException {
+        return "read";
+    }
+
+    @Test
+    void odd_values_are_written_and_never_thrown() throws Exception {
+        Object broken = new Object() {
+            @Override
+            public String toString() {
+                throw new IllegalStateException("not today");
+            }
+        };
+        Verbale.note("{} and {}", (Object) null, broken);
+        Verbale.note("no place", 1, 2);
+        Verbale.data(null, broken);
+        Verbale.attach("empty", "", "text/plain");
+        Verbale.step(null, () -> {});
+
+        assertThat(entries()).hasSize(5);
+        assertThat(((Entry.NoteEntry) entries().get(0)).text())
+                .startsWith("null and (IllegalStateException in toString");
+        assertThat(((Entry.NoteEntry) entries().get(1)).text()).isEqualTo("no place 1 2");
+    }
+
+    @Test
+    void a_fact_is_of_the_run_and_its_last_value_stays() throws Exception {
+        Verbale.fact("season", "spring");
+        Verbale.fact("season", "summer");
+        Verbale.fact("season", "summer");
+
+        assertThat(run().facts()).containsEntry("season", "summer").containsKeys("host", "os", "java");
+    }
+
+    private Run run() throws IOException {
+        return RunReader.read(Path.of(System.getProperty("verbale.root")));
+    }
+
+    private List<Entry> entries() throws IOException {
+        return run().tests().stream()
+                .filter(result -> result.key().equals(key))
+                .map(TestResult::entries)
+                .findFirst()
+                .orElseThrow();
+    }
+}
