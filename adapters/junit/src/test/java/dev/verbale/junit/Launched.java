@@ -1,0 +1,73 @@
+package dev.verbale.junit;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.event.Outcome;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import dev.verbale.results.TestResult;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+
+/**
+ * A JVM of its own that ran samples with the listener on its class path, and what it left behind.
+ *
+ * @param counts what the platform counted: found, succeeded, failed, aborted, skipped
+ */
+record Launched(Run run, List<Integer> counts, String output) {
+
+    static Launched jvm(Path root, List<String> jvmArguments, String... launched) throws Exception {
+        List<String> command = new ArrayList<>();
+        command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+        command.add("-Dverbale.root=" + root);
+        command.addAll(jvmArguments);
+        command.addAll(List.of("-cp", System.getProperty("java.class.path"), Launch.class.getName()));
+        command.addAll(Arrays.asList(launched));
+        Process jvm = new ProcessBuilder(command).redirectErrorStream(true).start();
+        String output = new String(jvm.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        assertThat(jvm.waitFor(1, TimeUnit.MINUTES)).isTrue();
+        assertThat(jvm.exitValue()).as(output).isZero();
+        String counts = output.lines()
+                .filter(line -> line.startsWith(Launch.COUNTS))
+                .findFirst()
+                .orElseThrow();
+        return new Launched(
+                RunReader.read(root),
+                Stream.of(counts.substring(Launch.COUNTS.length()).split(" "))
+                        .map(Integer::valueOf)
+                        .toList(),
+                output);
+    }
+
+    static Launched jvm(Path root, Class<?>... samples) throws Exception {
+        String detect = "junit.jupiter.extensions.autodetection.enabled=true";
+        return jvm(
+                root,
+                List.of(),
+                Stream.concat(Stream.of(detect), Stream.of(samples).map(Class::getName))
+                        .toArray(String[]::new));
+    }
+
+    /** The same five numbers out of what was recorded. */
+    List<Integer> recordedCounts() {
+        return List.of(
+                run.counts().all(),
+                run.counts().of(Outcome.PASSED),
+                run.counts().of(Outcome.FAILED) + run.counts().of(Outcome.ERRORED),
+                run.counts().of(Outcome.ABORTED),
+                run.counts().of(Outcome.SKIPPED));
+    }
+
+    TestResult test(String name) {
+        return run.tests().stream()
+                .filter(test -> test.name().equals(name))
+                .findFirst()
+                .orElseThrow(() -> new AssertionError("no test '" + name + "' in "
+                        + run.tests().stream().map(TestResult::name).toList()));
+    }
+}

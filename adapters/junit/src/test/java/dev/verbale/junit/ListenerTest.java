@@ -1,0 +1,239 @@
+package dev.verbale.junit;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
+
+import dev.verbale.event.Failure;
+import dev.verbale.event.Outcome;
+import dev.verbale.results.ContainerResult;
+import dev.verbale.results.Entry;
+import dev.verbale.results.TestResult;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import sample.BrokenSample;
+import sample.DisabledSample;
+import sample.FixturesSample;
+import sample.OutcomesSample;
+import sample.ParallelSample;
+
+/** What the platform runs is in the minutes: with the dependency alone, and more with the extension. */
+class ListenerTest {
+
+    @TempDir
+    Path root;
+
+    @Test
+    void every_kind_of_test_ends_as_the_platform_says() throws Exception {
+        Launched launched = Launched.jvm(root, OutcomesSample.class);
+
+        assertThat(launched.recordedCounts()).isEqualTo(launched.counts());
+        assertThat(launched.run().problems()).isEmpty();
+
+        TestResult passed = launched.test("a bean grows");
+        assertThat(passed.key()).isEqualTo("sample.OutcomesSample.passes()");
+        assertThat(passed.path()).containsExactly("The garden");
+        assertThat(passed.tags()).containsExactly("bean", "garden");
+        assertThat(passed.className()).isEqualTo("sample.OutcomesSample");
+        assertThat(passed.thread()).isEqualTo("main");
+
+        assertThat(launched.test("waits").outcome()).isEqualTo(Outcome.SKIPPED);
+        assertThat(launched.test("waits").reason()).isEqualTo("next season");
+        assertThat(launched.test("givesUp").outcome()).isEqualTo(Outcome.ABORTED);
+        assertThat(launched.test("givesUp").reason()).isEqualTo("Assumption failed: needs rain");
+        assertThat(outline(launched.test("givesUpInAStep"))).containsExactly("Look at the sky aborted");
+        assertThat(launched.test("sleeps").path()).containsExactly("The garden", "in winter");
+        assertThat(launched.test("sleeps").key()).isEqualTo("sample.OutcomesSample$Winter.sleeps()");
+        assertThat(launched.test("again repetition 2 of 2").key()).isEqualTo("sample.OutcomesSample.again()#2");
+        assertThat(launched.test("seeds Kale").outcome()).isEqualTo(Outcome.FAILED);
+    }
+
+    @Test
+    void failures_bring_what_the_open_types_tell() throws Exception {
+        Launched launched = Launched.jvm(root, OutcomesSample.class);
+
+        for (String name : List.of("differs", "differsInAssertJ")) {
+            Failure failure = failure(launched.test(name));
+            assertThat(launched.test(name).outcome()).isEqualTo(Outcome.FAILED);
+            assertThat(failure.expected()).isIn("Ada waters", "\"Dario\"");
+            assertThat(failure.actual()).isIn("Dario waters", "\"Ada\"");
+            assertThat(failure.stack()).contains("OutcomesSample.java");
+        }
+        assertThat(failure(launched.test("differsTwice")).gathered())
+                .extracting(Failure::expected)
+                .containsExactly("1", "a");
+        TestResult broken = launched.test("breaks");
+        assertThat(broken.outcome()).isEqualTo(Outcome.ERRORED);
+        assertThat(failure(broken).type()).isEqualTo("java.io.IOException");
+        assertThat(failure(broken).stack()).contains("Caused by: java.lang.IllegalStateException: the shed is locked");
+    }
+
+    @Test
+    void parameters_and_what_a_reporter_publishes_belong_to_the_test() throws Exception {
+        Launched launched = Launched.jvm(root, OutcomesSample.class);
+
+        TestResult basil = launched.test("grows Basil on plot 2");
+        assertThat(basil.outcome()).isEqualTo(Outcome.FAILED);
+        assertThat(basil.key()).isEqualTo("sample.OutcomesSample.grows(java.lang.String, int)#2");
+        assertThat(outline(basil)).containsExactly("crop=Basil", "plot=2");
+        assertThat(outline(launched.test("reports")))
+                .containsExactly("Report passed", "  plot=12", "  a line", "harvest.csv");
+        assertThat(launched.run().folder().resolve("tests/OutcomesSample/reports/01-harvest.csv"))
+                .hasContent("plot,kilos\n");
+    }
+
+    @Test
+    void fixtures_are_steps_and_evidence_is_taken_before_teardown() throws Exception {
+        Launched launched = Launched.jvm(root, FixturesSample.class);
+
+        assertThat(outline(launched.test("passes")))
+                .containsExactly("set-up open the gate passed", "tear-down shut the gate passed");
+        assertThat(outline(launched.test("fails")))
+                .containsExactly("set-up open the gate passed", "the gate is open", "tear-down shut the gate passed");
+        assertThat(outline(launched.test("neverStarts")))
+                .containsExactly(
+                        "set-up open the gate errored", "  the gate is open", "tear-down shut the gate passed");
+        assertThat(outline(launched.test("runsOnAnotherThread")))
+                .containsExactly(
+                        "set-up open the gate passed",
+                        "Elsewhere passed",
+                        "  on time",
+                        "tear-down shut the gate passed");
+        ContainerResult around = launched.run().containers().get(0);
+        assertThat(around.entries())
+                .extracting(entry -> ((Entry.StepEntry) entry).name())
+                .containsExactly("unlock the garden", "lock the garden");
+    }
+
+    @Test
+    void without_the_extension_the_structure_is_there_all_the_same() throws Exception {
+        Launched launched = Launched.jvm(root, List.of(), FixturesSample.class.getName());
+
+        assertThat(launched.recordedCounts()).isEqualTo(launched.counts());
+        assertThat(outline(launched.test("fails"))).containsExactly("the gate is shut");
+    }
+
+    @Test
+    void a_class_that_breaks_or_is_skipped_hides_no_test() throws Exception {
+        Launched launched = Launched.jvm(root, BrokenSample.class, DisabledSample.class);
+
+        assertThat(launched.run().tests())
+                .extracting(TestResult::outcome, TestResult::reason)
+                .containsOnly(tuple(Outcome.SKIPPED, "the pond is frozen"));
+        assertThat(launched.run().tests()).hasSize(2);
+        assertThat(launched.run().brokenContainers()).singleElement().satisfies(broken -> {
+            assertThat(broken.name()).isEqualTo("BrokenSample");
+            assertThat(broken.notRun()).isEqualTo(2);
+            assertThat(broken.failure()).isNotNull();
+        });
+    }
+
+    @Test
+    void eight_tests_at_once_never_get_each_others_lines() throws Exception {
+        Launched launched = Launched.jvm(
+                root,
+                List.of(),
+                "junit.jupiter.execution.parallel.enabled=true",
+                "junit.jupiter.execution.parallel.config.strategy=fixed",
+                "junit.jupiter.execution.parallel.config.fixed.parallelism=8",
+                ParallelSample.class.getName());
+
+        Set<String> threads =
+                launched.run().tests().stream().map(TestResult::thread).collect(Collectors.toSet());
+        assertThat(threads).hasSizeGreaterThanOrEqualTo(8);
+        assertThat(launched.recordedCounts()).isEqualTo(launched.counts()).startsWith(80, 72, 8);
+        assertThat(launched.run().tests()).allSatisfy(test -> {
+            String number = test.name().replaceAll("\\D*(\\d+) of 80", "$1");
+            assertThat(outline(test)).hasSize(11).allMatch(line -> line.strip()
+                    .matches("mine is " + number + "( passed)?"));
+        });
+    }
+
+    @Test
+    void one_quiet_line_ends_the_run_and_can_be_turned_off() throws Exception {
+        Launched loud = Launched.jvm(root, DisabledSample.class);
+        Launched quiet = Launched.jvm(root, List.of("-Dverbale.closingLine=false"), DisabledSample.class.getName());
+
+        assertThat(loud.output().lines().filter(line -> line.startsWith("Verbale")))
+                .containsExactly(
+                        "Verbale: 2 tests: 2 skipped. Minutes in " + loud.run().folder());
+        assertThat(quiet.output()).doesNotContain("Verbale");
+    }
+
+    @Test
+    void two_runs_one_after_the_other_never_mix_and_off_is_off() throws Exception {
+        Launched first = Launched.jvm(root, DisabledSample.class);
+        Launched second = Launched.jvm(root, DisabledSample.class);
+        Path nothing = root.resolve("nothing");
+
+        assertThat(first.run().name()).isLessThan(second.run().name());
+        assertThat(second.run().counts().all()).isEqualTo(2);
+        assertThat(second.run().workers()).singleElement().satisfies(worker -> assertThat(worker.ended())
+                .isTrue());
+
+        Launched.jvm(root, List.of("-Dverbale.enabled=false", "-Dverbale.root=" + nothing), "sample.DisabledSample");
+        assertThat(Files.exists(nothing)).isFalse();
+    }
+
+    @Test
+    void jvms_that_are_told_the_same_run_gather_in_it() throws Exception {
+        Launched.jvm(root, List.of("-Dverbale.run=nightly-7"), DisabledSample.class.getName());
+        Launched both = Launched.jvm(root, List.of("-Dverbale.run=nightly-7"), OutcomesSample.class.getName());
+
+        assertThat(both.run().name()).isEqualTo("nightly-7");
+        assertThat(both.run().workers()).hasSize(2);
+        assertThat(both.run().counts().all()).isEqualTo(2 + both.counts().get(0));
+    }
+
+    /** Somebody else's tests: thousands of them, with parameterized and repeated ones among them. */
+    @Test
+    void a_published_suite_of_thousands_is_counted_as_the_platform_counts_it() throws Exception {
+        Launched launched = Launched.jvm(
+                root,
+                List.of(),
+                "org.apache.commons.lang3.builder",
+                "org.apache.commons.lang3.math",
+                "org.apache.commons.lang3.mutable",
+                "org.apache.commons.lang3.reflect",
+                "org.apache.commons.lang3.function",
+                "org.apache.commons.lang3.LocaleUtilsTest",
+                "org.apache.commons.lang3.tuple",
+                "org.apache.commons.lang3.StringUtilsTest",
+                "org.apache.commons.lang3.ArrayUtilsTest");
+
+        assertThat(launched.recordedCounts()).isEqualTo(launched.counts());
+        assertThat(launched.run().counts().all()).isGreaterThan(4_000);
+        assertThat(launched.run().problems()).isEmpty();
+        assertThat(launched.output()).doesNotContain("WARNING: Verbale");
+    }
+
+    private static Failure failure(TestResult test) {
+        Failure failure = test.failure();
+        assertThat(failure).as("failure of " + test.name()).isNotNull();
+        return failure;
+    }
+
+    private static List<String> outline(TestResult test) {
+        List<String> lines = new ArrayList<>();
+        outline(test.entries(), "", lines);
+        return lines;
+    }
+
+    private static void outline(List<Entry> entries, String indent, List<String> lines) {
+        for (Entry entry : entries) {
+            if (entry instanceof Entry.StepEntry step) {
+                String kind = step.kind().word().replace("action", "");
+                lines.add(indent
+                        + (kind + " " + step.name() + " " + step.outcome().word()).strip());
+                outline(step.entries(), indent + "  ", lines);
+            } else if (entry instanceof Entry.NoteEntry note) lines.add(indent + note.text());
+            else if (entry instanceof Entry.DataEntry data) lines.add(indent + data.name() + "=" + data.value());
+            else if (entry instanceof Entry.PaperEntry paper) lines.add(indent + paper.name());
+        }
+    }
+}
