@@ -21,7 +21,7 @@ public final class UseListener implements WebDriverListener {
     public void beforeAnyCall(Object target, Method method, Object[] args) {
         Recorder recorder = Recorder.current();
         Scope here = recorder.here();
-        if (here == lastUsedIn) return;
+        if (here == lastUsedIn || here.id() == recorder.run().id()) return; // not every test's browser from then on
         lastUsedIn = here;
         recorder.announce(evidence);
     }

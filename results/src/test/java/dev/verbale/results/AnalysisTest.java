@@ -1,0 +1,94 @@
+package dev.verbale.results;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
+
+import dev.verbale.event.Outcome;
+import dev.verbale.event.TestStarted;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** What a run means: causes, the plain sentence, durations. */
+class AnalysisTest {
+
+    private static final String OWN = "sample.RotaTest.swaps(RotaTest.java:31)";
+
+    @TempDir
+    Path root;
+
+    @Test
+    void failures_of_one_cause_are_told_once_whatever_numbers_and_values_they_name() throws Exception {
+        Run run = SampleRun.in(root, "run")
+                .test("a", Outcome.ERRORED, SampleRun.failure("Timeout", "no answer on port 40123 from 'shed'", OWN))
+                .test("b", Outcome.FAILED, SampleRun.failure("Assertion", "expected: <1> but was: <2>", OWN))
+                .test(
+                        "c",
+                        Outcome.ERRORED,
+                        SampleRun.failure("Timeout", "no answer on port 8080 from 'gate'", "sample.B.b(B.java:2)"))
+                .test(
+                        "d",
+                        Outcome.FAILED,
+                        SampleRun.failure("Assertion", "expected: <3> but was: <4>", "sample.B.b(B.java:2)"))
+                .test("e", Outcome.PASSED, null)
+                .read();
+
+        assertThat(Cause.of(run))
+                .extracting(Cause::title, cause -> cause.tests().size())
+                .containsExactly(
+                        tuple("no answer on port 40123 from 'shed'", 2),
+                        tuple("expected: <1> but was: <2>", 1),
+                        tuple("expected: <3> but was: <4>", 1));
+        assertThat(Cause.of(run).get(1).place()).isEqualTo(OWN);
+        assertThat(Headline.of(run)).isEqualTo("4 of 5 tests did not pass: 2 failed, 2 errored. They have 3 causes.");
+    }
+
+    @Test
+    void a_message_that_begins_with_an_empty_line_is_titled_by_its_first_words() throws Exception {
+        Run run = SampleRun.in(root, "run")
+                .test("a", Outcome.FAILED, SampleRun.failure("E", "\nExpecting actual:\n  1"))
+                .test("b", Outcome.FAILED, SampleRun.failure("sample.Silent", ""))
+                .read();
+
+        assertThat(Cause.of(run)).extracting(Cause::title).containsExactly("Expecting actual:", "sample.Silent");
+    }
+
+    @Test
+    void calm_runs_are_told_calmly() throws Exception {
+        SampleRun one = SampleRun.in(root, "one").test("a", Outcome.PASSED, null);
+        assertThat(Headline.of(one.read())).isEqualTo("The one test passed.");
+        one.test("b", Outcome.PASSED, null);
+        assertThat(Headline.of(one.read())).isEqualTo("All 2 tests passed.");
+        one.test("c", Outcome.SKIPPED, null);
+        assertThat(Headline.of(one.read())).isEqualTo("2 of 3 tests passed, and none failed (1 skipped).");
+    }
+
+    @Test
+    void an_unfinished_test_needs_attention_and_has_no_cause() throws Exception {
+        SampleRun run = SampleRun.in(root, "run").test("a", Outcome.FAILED, SampleRun.failure("E", "x", OWN));
+        run.write(new TestStarted(1, 1, 0, "k", "hangs", null, null, "main", List.of()));
+
+        assertThat(Headline.of(run.read()))
+                .isEqualTo("2 of 2 tests did not pass: 1 failed, 1 unfinished. They have one cause.");
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "0, 0 µs",
+        "340, 340 µs",
+        "12999, 12 ms",
+        "1400000, 1.4 s",
+        "9949999, 9.9 s",
+        "9950000, 10 s",
+        "17400000, 17 s",
+        "125000000, 2 min 05 s",
+        "11220000000, 3 h 07 min"
+    })
+    void durations_are_as_precise_as_they_are_useful(long micros, String text) {
+        assertThat(DurationText.of(Duration.ofNanos(micros * 1_000))).isEqualTo(text);
+    }
+}

@@ -1,0 +1,77 @@
+package dev.verbale.results;
+
+import dev.verbale.event.Event;
+import dev.verbale.event.Failure;
+import dev.verbale.event.JournalOpened;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestStarted;
+import dev.verbale.folder.RunDescription;
+import dev.verbale.folder.RunFolder;
+import dev.verbale.journal.JournalFormat;
+import dev.verbale.journal.JournalWriter;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+
+/** Writes run folders by hand, event by event, for tests that read them. */
+final class SampleRun {
+
+    static final Instant WALL = Instant.parse("2026-11-24T10:31:07Z");
+
+    private final RunFolder folder;
+    private JournalWriter journal;
+    private int ids = 100;
+
+    private SampleRun(RunFolder folder) {
+        this.folder = folder;
+    }
+
+    /** A run with its description and no journal yet. */
+    static SampleRun in(Path root, String name) throws IOException {
+        var run = new SampleRun(new RunFolder(root.resolve(name)));
+        Files.createDirectories(run.folder.journals());
+        new RunDescription(JournalFormat.VERSION, name, WALL, Map.of("os", "Linux"))
+                .writeIfAbsent(run.folder.runFile());
+        return run;
+    }
+
+    SampleRun worker(String name, Instant wall) throws IOException {
+        journal = JournalWriter.open(
+                folder.journal(name), new JournalOpened(JournalFormat.VERSION, name, wall, 7, "1.0"));
+        return this;
+    }
+
+    SampleRun write(Event... events) throws IOException {
+        if (journal == null) worker("worker-1", WALL);
+        for (Event event : events) journal.append(event);
+        return this;
+    }
+
+    /** A test that took a millisecond. */
+    SampleRun test(String name, Outcome outcome, Failure failure) throws IOException {
+        int id = ids++;
+        return write(
+                new TestStarted(id * 1_000L, id, 0, "sample." + name + "()", name, "sample.T", name, "main", List.of()),
+                new TestEnded(id * 1_000L + 1_000, id, outcome, null, failure));
+    }
+
+    static Failure failure(String type, String message, String... frames) {
+        String stack = type + ": " + message + "\n\tat org.junit.Assert.fail(Assert.java:1)\n"
+                + String.join(
+                        "",
+                        List.of(frames).stream().map(f -> "\tat " + f + "\n").toList());
+        return new Failure(type, message, stack, null, null, List.of());
+    }
+
+    Path path() {
+        return folder.path();
+    }
+
+    Run read() throws IOException {
+        return RunReader.read(folder.path());
+    }
+}
