@@ -43,7 +43,7 @@ function RowMinutes({ data, row, place }: { data: RunData; row: Row; place: numb
           </span>
         ))}
       </p>
-      {row.said && !minutes?.failure && <p class="reason">{row.said}</p>}
+      {row.said && !needsAttention(row.outcome) && <p class="reason">{row.said}</p>}
       {named.length > 0 && (
         <dl class="data">
           {named.map((one, index) => (

@@ -1,0 +1,94 @@
+package dev.verbale.report;
+
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.logging.Level;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.logging.LogEntry;
+import org.openqa.selenium.logging.LogType;
+import org.openqa.selenium.logging.LoggingPreferences;
+import org.openqa.selenium.support.ui.WebDriverWait;
+
+/** A real browser that opens pages from disk, as a double click does. */
+final class Chromium implements AutoCloseable {
+
+    final ChromeDriver driver;
+
+    Chromium() {
+        var options = new ChromeOptions();
+        options.setBinary("/usr/bin/chromium");
+        options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking");
+        options.addArguments("--window-size=1280,943");
+        var logs = new LoggingPreferences();
+        logs.enable(LogType.BROWSER, Level.ALL);
+        logs.enable(LogType.PERFORMANCE, Level.ALL);
+        options.setCapability("goog:loggingPrefs", logs);
+        var service = new ChromeDriverService.Builder()
+                .usingDriverExecutable(Path.of("/usr/bin/chromedriver").toFile())
+                .usingAnyFreePort()
+                .build();
+        driver = new ChromeDriver(service, options);
+    }
+
+    void open(Path index, String hash) {
+        driver.get("about:blank");
+        driver.get(index.toUri() + hash);
+    }
+
+    void resize(int width, int height) {
+        driver.executeCdpCommand(
+                "Emulation.setDeviceMetricsOverride",
+                Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+    }
+
+    WebElement find(String css) {
+        return new WebDriverWait(driver, Duration.ofSeconds(5), Duration.ofMillis(20))
+                .until(d -> d.findElement(By.cssSelector(css)));
+    }
+
+    List<String> texts(String css) {
+        return driver.findElements(By.cssSelector(css)).stream()
+                .map(element -> element.getText().replaceAll("\\s+", " "))
+                .toList();
+    }
+
+    void press(CharSequence keys) {
+        driver.findElement(By.tagName("body")).sendKeys(keys);
+    }
+
+    void escape() {
+        driver.switchTo().activeElement().sendKeys(Keys.ESCAPE);
+    }
+
+    /** What the browser asked for since the last call, by address. */
+    List<String> requests() {
+        return driver.manage().logs().get(LogType.PERFORMANCE).getAll().stream()
+                .map(LogEntry::getMessage)
+                .filter(message -> message.contains("\"Network.requestWillBeSent\""))
+                .map(message -> message.replaceAll("(?s).*\"request\":\\{.*?\"url\":\"([^\"]*)\".*", "$1"))
+                .toList();
+    }
+
+    /** What the browser complained of since the last call: script errors, and what the page's policy blocked. */
+    List<String> complaints() {
+        return driver.manage().logs().get(LogType.BROWSER).getAll().stream()
+                .map(LogEntry::getMessage)
+                .toList();
+    }
+
+    Object script(String text) {
+        return driver.executeScript(text);
+    }
+
+    @Override
+    public void close() {
+        driver.quit();
+    }
+}

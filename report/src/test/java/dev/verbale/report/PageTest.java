@@ -1,0 +1,378 @@
+package dev.verbale.report;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.verbale.event.PaperKept;
+import dev.verbale.event.StepKind;
+import dev.verbale.evidence.Evidence;
+import dev.verbale.evidence.EvidenceSource;
+import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.RecorderOptions;
+import dev.verbale.recorder.Scope;
+import dev.verbale.recorder.Step;
+import dev.verbale.results.RunReader;
+import java.io.IOException;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Base64;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.Keys;
+
+/** The page, opened from disk in a real browser. */
+class PageTest {
+
+    private static final byte[] DOT = Base64.getDecoder()
+            .decode("iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==");
+    private static final String HOSTILE = "</script><script>window.ran=1</script><img src=x onerror='window.ran=1'>";
+
+    private static Chromium chromium;
+
+    @TempDir
+    Path root;
+
+    private Recorder recorder;
+
+    @BeforeAll
+    static void open_the_browser() {
+        chromium = new Chromium();
+    }
+
+    @AfterAll
+    static void close_the_browser() {
+        chromium.close();
+    }
+
+    @Test
+    void the_summary_says_what_happened_and_leads_to_it() throws Exception {
+        Path index = page(this::smallRun);
+
+        chromium.open(index, "");
+
+        assertThat(chromium.find(".sentence").getText())
+                .isEqualTo("1 of 4 tests did not pass: 1 failed. They have one cause.");
+        assertThat(chromium.texts(".counts li")).containsExactly("1 failed", "1 skipped", "2 passed");
+        assertThat(chromium.texts(".strip a")).hasSize(4);
+        assertThat(chromium.find(".facts").getText()).contains("host", "java", "season", "summer");
+        chromium.find(".causes a").click();
+        assertThat(chromium.find(".minutes h1").getText()).isEqualTo("swaps two days");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
+    void the_minutes_tell_a_test_from_its_beginning_to_its_failure() throws Exception {
+        Path index = page(this::smallRun);
+
+        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+
+        chromium.find(".account");
+        assertThat(chromium.texts(".path")).containsExactly("Rota page");
+        assertThat(chromium.texts(".step-name"))
+                .containsExactly("open the rota", "Swap Monday with Thursday", "Compare");
+        assertThat(chromium.texts(".kind")).containsExactly("set-up");
+        assertThat(chromium.texts(".entry > time")).allMatch(time -> time.matches("\\d+:\\d\\d\\.\\d{3}"));
+        assertThat(chromium.texts(".note")).contains("Monday waters Ada");
+        assertThat(chromium.texts(".data")).containsExactly("plot 12");
+        assertThat(chromium.texts(".failure .message")).containsExactly("Thursday after the swap");
+        assertThat(chromium.find(".stack").isDisplayed()).as("folded at first").isFalse();
+        chromium.find(".failure summary").click();
+        assertThat(chromium.find(".stack").getText()).contains("PageTest.java");
+        assertThat(chromium.texts(".step-said")).containsExactly("Thursday after the swap");
+    }
+
+    @Test
+    void papers_open_large_step_through_and_show_source_as_text() throws Exception {
+        Path index = page(this::smallRun);
+        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+
+        chromium.find(".slip img").click();
+
+        assertThat(chromium.find(".reader h2").getText()).isEqualTo("screenshot");
+        assertThat(chromium.script(
+                        "const i = document.querySelector('.reader .large'); return i.complete && i.naturalWidth"))
+                .as("the picture is there")
+                .isEqualTo(1L);
+        chromium.driver.switchTo().activeElement().sendKeys(Keys.ARROW_RIGHT);
+        assertThat(chromium.find(".paper-text").getText()).isEqualTo("<h1>Rota</h1>");
+        chromium.escape();
+        assertThat(chromium.script("return document.querySelector('.reader').open"))
+                .isEqualTo(false);
+    }
+
+    @Test
+    void keys_turn_to_the_neighbours_and_to_the_next_failure() throws Exception {
+        chromium.open(page(this::smallRun), "#/minutes/sample.RotaTest.shows()");
+        chromium.find(".account, .empty");
+
+        chromium.press("n");
+        assertThat(chromium.find(".minutes h1").getText()).isEqualTo("waits for spring");
+        chromium.press("p");
+        assertThat(chromium.find(".minutes h1").getText()).isEqualTo("shows the days");
+        chromium.press("f");
+        assertThat(chromium.find(".minutes h1").getText()).isEqualTo("swaps two days");
+        chromium.driver.navigate().back();
+        assertThat(chromium.find(".minutes h1").getText()).isEqualTo("shows the days");
+    }
+
+    @Test
+    void the_ledger_finds_filters_groups_and_remembers_it_in_its_address() throws Exception {
+        chromium.open(page(this::smallRun), "#/ledger");
+
+        assertThat(chromium.texts(".row-line .name"))
+                .containsExactly("shows the days", "waits for spring", "swaps two days", "grows");
+        assertThat(chromium.texts(".group-line h2")).containsExactly("Rota page", "SeedTest");
+        chromium.find(".filters button").click();
+        assertThat(chromium.texts(".row-line .name")).containsExactly("swaps two days");
+        assertThat(chromium.driver.getCurrentUrl()).endsWith("#/ledger?outcome=failed");
+        chromium.open(
+                Path.of(URI.create(chromium.driver.getCurrentUrl().replaceAll("#.*", ""))),
+                "#/ledger?find=PLOT%3D12&group=tag");
+        assertThat(chromium.texts(".row-line .name")).containsExactly("swaps two days");
+        assertThat(chromium.texts(".group-line h2")).containsExactly("rota");
+        chromium.press("/");
+        chromium.driver.switchTo().activeElement().sendKeys(" nothing-like-it");
+        assertThat(chromium.find(".empty").getText()).startsWith("Nothing here matches");
+    }
+
+    @Test
+    void nothing_that_a_test_logged_can_run() throws Exception {
+        Path index = page(() -> {
+            recorder.fact(HOSTILE, HOSTILE);
+            Scope container =
+                    recorder.startContainer(recorder.run(), new Identity(HOSTILE, HOSTILE, HOSTILE, null, List.of()));
+            Scope test = recorder.startTest(
+                    container, new Identity("hostile", HOSTILE, HOSTILE, null, List.of(HOSTILE, "__proto__")));
+            recorder.data("__proto__", HOSTILE);
+            recorder.data(HOSTILE, "javascript:window.ran=1");
+            recorder.note(HOSTILE + "\u2028\u2029");
+            recorder.attach(HOSTILE + ".html", HOSTILE.getBytes(StandardCharsets.UTF_8), "text/html");
+            recorder.attach(
+                    "picture.svg",
+                    ("<svg xmlns='http://www.w3.org/2000/svg' onload='window.ran=1'/>")
+                            .getBytes(StandardCharsets.UTF_8),
+                    "image/svg+xml");
+            recorder.attach("disguised.html", HOSTILE.getBytes(StandardCharsets.UTF_8), "image/png");
+            recorder.attach("script.js", "window.ran=1".getBytes(StandardCharsets.UTF_8), "text/javascript");
+            recorder.startStep(HOSTILE).failed(new IllegalStateException(HOSTILE));
+            recorder.endTest(test, Ending.threw(new AssertionError(HOSTILE + "\n" + HOSTILE)));
+            recorder.endContainer(container, Ending.passed(), 0);
+        });
+
+        for (String hash : List.of(
+                "",
+                "#/ledger",
+                "#/ledger?group=cause&find=%3Cscript",
+                "#/minutes/hostile",
+                "#/minutes/run",
+                "#/minutes/%3Cimg%20src=x%20onerror=%22window.ran=1%22%3E")) {
+            chromium.open(index, hash);
+            chromium.find("main h1, main .lines");
+            assertThat(chromium.script("return window.ran")).as("at " + hash).isNull();
+        }
+        chromium.open(index, "#/minutes/hostile");
+        for (int slip = 0; slip < 4; slip++) {
+            chromium.find(".slips .slip:nth-child(" + (slip + 1) + ")").click();
+            chromium.find(".reader .paper-text, .reader .large, .reader .reason");
+            chromium.escape();
+        }
+        assertThat(chromium.script("return window.ran")).isNull();
+        assertThat(chromium.find(".minutes h1").getText()).isEqualTo(HOSTILE);
+        try (Stream<Path> papers = Files.walk(index.resolveSibling("papers"))) {
+            assertThat(papers.filter(Files::isRegularFile)).hasSize(4).allMatch(paper -> paper.toString()
+                    .endsWith(".txt"));
+        }
+    }
+
+    @Test
+    void the_page_asks_for_nothing_but_its_own_files() throws Exception {
+        Path index = page(this::smallRun);
+
+        chromium.requests();
+        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+        chromium.find(".slip img");
+
+        assertThat(chromium.requests())
+                .isNotEmpty()
+                .allMatch(
+                        address -> address.startsWith(index.getParent().toUri().toASCIIString())
+                                || address.startsWith("data:font")
+                                || address.equals("about:blank"));
+        assertThat(chromium.find("meta[http-equiv=Content-Security-Policy]").getDomAttribute("content"))
+                .contains("default-src 'none'");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
+    void the_page_is_whole_on_a_telephone_and_in_the_dark() throws Exception {
+        Path index = page(this::smallRun);
+        chromium.resize(400, 800);
+        try {
+            for (String hash : List.of("", "#/ledger", "#/minutes/sample.RotaTest.swaps()")) {
+                chromium.open(index, hash);
+                chromium.find("main");
+                assertThat((Long) chromium.script("return document.documentElement.scrollWidth"))
+                        .as("width at " + hash)
+                        .isLessThanOrEqualTo(400);
+            }
+        } finally {
+            chromium.resize(1280, 800);
+        }
+        String light = background();
+        chromium.find(".theme").click();
+        assertThat(background()).isNotEqualTo(light);
+        chromium.find(".theme").click();
+        assertThat(background()).isEqualTo(light);
+    }
+
+    @Test
+    void a_hundred_thousand_lines_are_no_more_in_the_document_than_fit() throws Exception {
+        Path index = page(() -> {
+            for (int i = 0; i < 5_000; i++) {
+                Scope test = recorder.startTest(
+                        recorder.run(), new Identity("k" + i, "test " + i, "sample.C" + i / 50, null, List.of()));
+                recorder.endTest(test, i % 100 == 0 ? Ending.threw(new AssertionError("weeds")) : Ending.passed());
+            }
+        });
+
+        chromium.open(index, "#/ledger?group=nothing");
+        chromium.find(".row-line");
+        assertThat(chromium.texts(".row-line")).hasSizeLessThan(60);
+        chromium.script("scrollTo(0, document.body.scrollHeight)");
+        assertThat(chromium.find("a.row-line[href$=k4999]").isDisplayed()).isTrue();
+        chromium.open(index, "");
+        chromium.find(".strip");
+        assertThat(chromium.script("return document.querySelectorAll('.strip a').length"))
+                .isEqualTo(834L);
+        chromium.open(index, "#/minutes/k4999");
+        assertThat(chromium.find(".minutes .empty").getText()).isEqualTo("Nothing was recorded in between.");
+    }
+
+    @Test
+    void the_same_run_gives_the_same_bytes() throws Exception {
+        page(this::smallRun);
+
+        assertThat(bytes(writtenTo("one")))
+                .isEqualTo(bytes(writtenTo("two")))
+                .containsKeys("index.html", "data/run.js");
+    }
+
+    @Test
+    void a_page_is_replaced_whole_and_nothing_else_ever_is() throws Exception {
+        page(this::smallRun);
+        Path target = writtenTo("site").getParent();
+        Files.writeString(target.resolve("data/minutes/99.js"), "left over");
+        Path foreign = Files.createDirectory(root.resolve("holiday-pictures"));
+        Files.writeString(foreign.resolve("beach.txt"), "sun");
+
+        writtenTo("site");
+
+        assertThat(target.resolve("data/minutes/99.js")).doesNotExist();
+        assertThatThrownBy(() -> Page.write(RunReader.read(root), foreign))
+                .isInstanceOf(FileAlreadyExistsException.class)
+                .hasMessageContaining("no page of Verbale's");
+        assertThat(foreign).isDirectoryContaining("glob:**/beach.txt");
+        try (Stream<Path> left = Files.list(root)) {
+            assertThat(left).noneMatch(file -> file.getFileName().toString().startsWith(".verbale-page"));
+        }
+    }
+
+    @Test
+    void a_page_without_its_data_says_what_is_missing() throws Exception {
+        Path index = page(this::smallRun);
+        Files.delete(index.resolveSibling("data/minutes/0.js"));
+        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+        assertThat(chromium.find(".reason").getText()).contains("missing beside the page");
+
+        Files.delete(index.resolveSibling("data/run.js"));
+        chromium.open(index, "");
+        assertThat(chromium.find("h1").getText()).isEqualTo("The minutes are not here");
+        chromium.complaints(); // the browser says that the files are missing, and is right
+    }
+
+    private void smallRun() {
+        recorder.fact("season", "summer");
+        Scope rota = recorder.startContainer(
+                recorder.run(), new Identity("sample.RotaTest", "Rota page", "sample.RotaTest", null, List.of()));
+        ended(rota, "shows", "shows the days", Ending.passed());
+        ended(rota, "waits", "waits for spring", Ending.skipped("next season"));
+        Scope test = recorder.startTest(rota, identity("swaps", "swaps two days"));
+        recorder.startStep(StepKind.SET_UP, "open the rota").passed();
+        recorder.data("plot", 12);
+        recorder.note("Monday waters Ada");
+        recorder.startStep("Swap Monday with Thursday").passed();
+        recorder.announce(new TwoPapers());
+        var failure = new AssertionError("Thursday after the swap");
+        Step compare = recorder.startStep("Compare");
+        compare.failed(failure);
+        recorder.endTest(test, Ending.threw(failure));
+        recorder.endContainer(rota, Ending.passed(), 0);
+        Scope seeds = recorder.startContainer(
+                recorder.run(), new Identity("sample.SeedTest", "SeedTest", "sample.SeedTest", null, List.of()));
+        ended(seeds, "grows", "grows", Ending.passed());
+        recorder.endContainer(seeds, Ending.passed(), 0);
+    }
+
+    private void ended(Scope in, String method, String name, Ending ending) {
+        recorder.endTest(recorder.startTest(in, identity(method, name)), ending);
+    }
+
+    private static Identity identity(String method, String name) {
+        List<String> tags = method.equals("swaps") ? List.of("rota") : List.of();
+        return new Identity("sample.RotaTest." + method + "()", name, "sample.RotaTest", method, tags);
+    }
+
+    /** What a browser gives. */
+    private static final class TwoPapers implements EvidenceSource {
+        @Override
+        public String name() {
+            return "browser";
+        }
+
+        @Override
+        public void take(Evidence evidence) {
+            evidence.paper("screenshot", PaperKept.SCREENSHOT, DOT, "image/png");
+            evidence.paper(
+                    "page source",
+                    PaperKept.PAGE_SOURCE,
+                    "<h1>Rota</h1>".getBytes(StandardCharsets.UTF_8),
+                    "text/html");
+        }
+    }
+
+    private Path page(Runnable recording) throws IOException {
+        recorder = Recorder.open(RecorderOptions.defaults().withRoot(root).withClosingLine(false));
+        recording.run();
+        return writtenTo("page with spaces & ünicode");
+    }
+
+    private Path writtenTo(String folder) throws IOException {
+        return Page.write(RunReader.read(root), root.resolve(folder));
+    }
+
+    private static String background() {
+        return String.valueOf(chromium.script("return getComputedStyle(document.documentElement).backgroundColor"));
+    }
+
+    private static Map<String, String> bytes(Path index) throws IOException {
+        Map<String, String> contents = new TreeMap<>();
+        Path folder = index.getParent();
+        try (Stream<Path> files = Files.walk(folder)) {
+            for (Path file : files.filter(Files::isRegularFile).toList())
+                contents.put(folder.relativize(file).toString(), Arrays.toString(Files.readAllBytes(file)));
+        }
+        return contents;
+    }
+}
