@@ -55,7 +55,7 @@ final class FailureText {
         if (failure == null) return;
         String message = failure.message() == null ? failure.type() : failure.message();
         List<String> lines = message.lines().filter(line -> !line.isBlank()).toList();
-        lines.stream().limit(MESSAGE_LINES).forEach(line -> out.println(INDENT + line.stripTrailing()));
+        lines.stream().limit(MESSAGE_LINES).forEach(line -> out.println(INDENT + printable(line.stripTrailing())));
         if (lines.size() > MESSAGE_LINES) out.println(INDENT + dim((lines.size() - MESSAGE_LINES) + " lines more"));
         String place = Cause.place(failure);
         if (!place.isEmpty()) out.println(INDENT + dim("at " + place));
@@ -74,7 +74,7 @@ final class FailureText {
             open.add(last.name());
             entries = last.entries();
         }
-        if (!open.isEmpty()) out.println(INDENT + "last in: " + String.join(" › ", open));
+        if (!open.isEmpty()) out.println(INDENT + "last in: " + printable(String.join(" › ", open)));
     }
 
     /** The folder once, then the names in it: the whole paths would push everything else out of sight. */
@@ -84,10 +84,12 @@ final class FailureText {
         if (papers.isEmpty()) return;
         String first = papers.get(0).nameInJournal();
         String folder = first.substring(0, first.lastIndexOf('/') + 1);
-        out.println(INDENT + dim("papers in ") + run.folder().resolve(folder));
+        out.println(INDENT
+                + dim("papers in ")
+                + printable(run.folder().resolve(folder).toString()));
         for (Entry.PaperEntry paper : papers) {
             String name = paper.nameInJournal().replace(folder, "");
-            out.println(INDENT + "  " + name + (paper.file() == null ? dim(" (missing)") : ""));
+            out.println(INDENT + "  " + printable(name) + (paper.file() == null ? dim(" (missing)") : ""));
         }
     }
 

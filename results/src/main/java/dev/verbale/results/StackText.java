@@ -7,7 +7,7 @@ final class StackText {
 
     /** Libraries that stand between the suite's own code and the throwable. */
     private static final Pattern FOREIGN = Pattern.compile(
-            "\\s*at (?:[\\w.@-]*//?)?(?:java|javax|jdk|sun|com\\.sun|org\\.junit|org\\.opentest4j|org\\.assertj|org\\.hamcrest"
+            "\\s*at (?:[\\w.@-]*//?)?(?:java|javax|jdk|sun|com\\.sun|org\\.junit|org\\.apache\\.maven|org\\.opentest4j|org\\.assertj|org\\.hamcrest"
                     + "|org\\.openqa|net\\.bytebuddy|dev\\.verbale)\\..*");
 
     private StackText() {}
