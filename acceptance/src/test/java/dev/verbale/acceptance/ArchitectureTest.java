@@ -1,0 +1,110 @@
+package dev.verbale.acceptance;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.tngtech.archunit.core.domain.JavaClass;
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.domain.JavaPackage;
+import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.junit.AnalyzeClasses;
+import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchRule;
+import java.util.Arrays;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.NullMarked;
+
+/** The arrows between the modules, and what every package owes its reader. */
+@AnalyzeClasses(packages = "dev.verbale", importOptions = ImportOption.DoNotIncludeTests.class)
+class ArchitectureTest {
+
+    private static final String[] FORMAT = {"dev.verbale.event..", "dev.verbale.journal..", "dev.verbale.folder.."};
+    private static final String[] RECORDER = {
+        "dev.verbale", "dev.verbale.recorder..", "dev.verbale.evidence..", "dev.verbale.internal.."
+    };
+    private static final String[] EVERYWHERE = {"java..", "org.jspecify.."};
+
+    @ArchTest
+    static final ArchRule FORMAT_KNOWS_NOBODY = only(FORMAT, FORMAT, "tools.jackson.core..");
+
+    @ArchTest
+    static final ArchRule RECORDER_KNOWS_FORMAT = only(RECORDER, with(RECORDER, FORMAT));
+
+    @ArchTest
+    static final ArchRule JUNIT_ADAPTER_KNOWS_THE_RECORDER_AND_JUNIT = only(
+            array("dev.verbale.junit.."),
+            with(RECORDER, FORMAT),
+            "dev.verbale.junit..",
+            "org.junit.platform..",
+            "org.junit.jupiter.api..",
+            "org.opentest4j..");
+
+    @ArchTest
+    static final ArchRule SELENIUM_ADAPTER_KNOWS_THE_RECORDER_AND_SELENIUM = only(
+            array("dev.verbale.selenium.."), with(RECORDER, FORMAT), "dev.verbale.selenium..", "org.openqa.selenium..");
+
+    @ArchTest
+    static final ArchRule RESULTS_KNOWS_FORMAT_AND_NEVER_THE_RECORDER =
+            only(array("dev.verbale.results.."), FORMAT, "dev.verbale.results..");
+
+    @ArchTest
+    static final ArchRule REPORT_KNOWS_RESULTS = only(
+            array("dev.verbale.report.."),
+            FORMAT,
+            "dev.verbale.report..",
+            "dev.verbale.results..",
+            "tools.jackson.core..");
+
+    @ArchTest
+    static final ArchRule THE_COMMAND_LINE_IS_ON_TOP = only(
+            array("dev.verbale.cli.."),
+            FORMAT,
+            "dev.verbale.cli..",
+            "dev.verbale.report..",
+            "dev.verbale.results..",
+            "picocli..");
+
+    @ArchTest
+    static final ArchRule THE_ENGINE_IS_THE_RECORDERS_OWN = noClasses()
+            .that()
+            .resideOutsideOfPackages(RECORDER)
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("dev.verbale.internal..");
+
+    @ArchTest
+    static final ArchRule A_CLASS_IS_NAMED_FOR_WHAT_IT_IS =
+            noClasses().should().haveNameMatching(".*(Manager|Helper|Utils?|Impl|Processor)");
+
+    @ArchTest
+    static void every_package_is_null_marked_and_says_its_job(JavaClasses classes) {
+        Set<JavaPackage> packages = classes.stream()
+                .map(JavaClass::getPackage)
+                .filter(one -> one.getName().startsWith("dev.verbale"))
+                .collect(Collectors.toSet());
+
+        assertThat(packages).hasSizeGreaterThan(10).allSatisfy(one -> assertThat(one.isAnnotatedWith(NullMarked.class))
+                .as(one.getName())
+                .isTrue());
+    }
+
+    private static ArchRule only(String[] packages, String[] known, String... more) {
+        return classes()
+                .that()
+                .resideInAnyPackage(packages)
+                .should()
+                .onlyDependOnClassesThat()
+                .resideInAnyPackage(with(with(known, more), EVERYWHERE));
+    }
+
+    private static String[] array(String... texts) {
+        return texts;
+    }
+
+    private static String[] with(String[] some, String... more) {
+        return Stream.concat(Arrays.stream(some), Arrays.stream(more)).toArray(String[]::new);
+    }
+}

@@ -1,0 +1,150 @@
+package dev.verbale.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
+
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.Schema;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.PaperKept;
+import dev.verbale.folder.RunFolder;
+import dev.verbale.results.Entry;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import dev.verbale.results.TestResult;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.platform.console.ConsoleLauncher;
+
+/** The demo's suite with all faults planted, from the browser to the folder. */
+class DemoTest {
+
+    @TempDir
+    static Path root;
+
+    private static Run run;
+    private static String output;
+
+    @BeforeAll
+    static void run_the_suite() throws Exception {
+        output = suite(Map.of(), root, "all").output();
+        run = RunReader.read(root);
+    }
+
+    private static Jvm suite(Map<String, String> environment, Path root, String faults) throws Exception {
+        Path suite = Jvm.classPathEntries().stream()
+                .filter(entry -> entry.toString().matches(".*orto.*tests?(-classes|\\.jar)"))
+                .findFirst()
+                .orElseThrow();
+        return Jvm.java(
+                environment,
+                Path.of("").toAbsolutePath(),
+                "-Dverbale.root=" + root,
+                "-Dorto.faults=" + faults,
+                ConsoleLauncher.class.getName(),
+                "execute",
+                "--scan-classpath=" + suite,
+                "--details=none",
+                "--disable-banner");
+    }
+
+    @Test
+    void about_a_tenth_fails_for_reasons_that_can_be_believed() {
+        assertThat(run.tests()).hasSizeBetween(40, 60);
+        assertThat(run.needingAttention())
+                .extracting(TestResult::name, test -> test.outcome().word())
+                .as(output)
+                .containsExactlyInAnyOrder(
+                        tuple("nobody takes it a second time", "failed"),
+                        tuple("gives each the other neighbour", "failed"),
+                        tuple("a loan takes one sachet Kale, 1 before and 0 after", "failed"),
+                        tuple("the history begins with the latest day", "errored"),
+                        tuple("swapping two days swaps their neighbours", "failed"),
+                        tuple("a neighbour borrows a sachet of basil", "errored"));
+        assertThat(run.counts().of(Outcome.SKIPPED)).isEqualTo(1);
+        assertThat(run.counts().of(Outcome.ABORTED)).isEqualTo(1);
+        assertThat(run.problems()).isEmpty();
+        assertThat(run.facts()).containsKeys("browser", "faults planted", "host", "java");
+    }
+
+    @Test
+    void failing_browser_tests_have_their_screenshot_and_source_under_their_own_name() throws Exception {
+        TestResult swap = test("swapping two days swaps their neighbours");
+
+        List<Entry.PaperEntry> papers = papers(swap.entries());
+
+        assertThat(papers)
+                .extracting(Entry.PaperEntry::kind)
+                .containsExactly(PaperKept.ATTACHMENT, PaperKept.SCREENSHOT, PaperKept.PAGE_SOURCE);
+        assertThat(papers)
+                .extracting(Entry.PaperEntry::nameInJournal)
+                .allMatch(name -> name.startsWith("tests/RotaPageTest/swapping-two-days-swaps-their-neighbours/0"));
+        Path source = papers.get(2).file();
+        assertThat(source).isNotNull();
+        assertThat(Files.readString(source)).contains("Watering rota").contains("data-day=\"Thursday\"");
+    }
+
+    @Test
+    void the_failing_fixture_is_a_step_of_its_test() {
+        Entry first = test("nobody takes it a second time").entries().get(0);
+
+        assertThat(((Entry.StepEntry) first).name()).isEqualTo("bruno takes the key");
+        assertThat(((Entry.StepEntry) first).outcome()).isEqualTo(Outcome.FAILED);
+    }
+
+    @Test
+    void every_line_of_its_journals_is_valid_by_the_published_schema() throws Exception {
+        Schema schema = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                .getSchema(Files.readString(Path.of("..", "docs", "journal.schema.json")));
+
+        int lines = 0;
+        for (Path journal : new RunFolder(run.folder()).journalFiles()) {
+            for (String line : Files.readAllLines(journal)) {
+                assertThat(schema.validate(line, InputFormat.JSON)).as(line).isEmpty();
+                lines++;
+            }
+        }
+        assertThat(lines).isGreaterThan(400);
+    }
+
+    @Test
+    void without_a_browser_the_api_half_runs_and_the_other_says_why_it_does_not(@TempDir Path elsewhere)
+            throws Exception {
+        Jvm suite = suite(Map.of("PATH", "/nowhere"), elsewhere, "none");
+
+        Run half = RunReader.read(elsewhere);
+        assertThat(suite.code()).as(suite.output()).isZero();
+        assertThat(half.needingAttention()).isEmpty();
+        assertThat(half.counts().of(Outcome.PASSED)).isGreaterThan(30);
+        assertThat(half.tests().stream().filter(test -> test.tags().contains("browser")))
+                .isNotEmpty()
+                .allSatisfy(test -> {
+                    assertThat(test.outcome()).isEqualTo(Outcome.SKIPPED);
+                    assertThat(test.reason()).contains("no Chromium or Chrome on the PATH");
+                });
+    }
+
+    private static TestResult test(String name) {
+        return run.tests().stream()
+                .filter(test -> test.name().equals(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static List<Entry.PaperEntry> papers(List<Entry> entries) {
+        List<Entry.PaperEntry> papers = new ArrayList<>();
+        for (Entry entry : entries) {
+            if (entry instanceof Entry.PaperEntry paper) papers.add(paper);
+            else if (entry instanceof Entry.StepEntry step) papers.addAll(papers(step.entries()));
+        }
+        return papers;
+    }
+}
