@@ -1,14 +1,32 @@
 // Why something failed: what it said, what was expected, where it came from.
 import { diffLines, diffWordsWithSpace, type ChangeObject } from 'diff';
-import type { Failure } from './types';
+import { Slips } from './reader';
+import type { Failure, Paper } from './types';
 
 const LONGEST_DIFF = 20_000;
 
-export function FailureBox({ failure }: { failure: Failure }) {
+interface Props {
+  failure: Failure;
+  /** What it looked like, shown beside it. */
+  pictures?: Paper[];
+}
+
+export function FailureBox({ failure, pictures = [] }: Props) {
+  return (
+    <section class={`failure ${pictures.length > 0 ? 'with-pictures' : ''}`} aria-label="Failure">
+      <div>
+        <Telling failure={failure} />
+      </div>
+      {pictures.length > 0 && <Slips papers={pictures} all={pictures} />}
+    </section>
+  );
+}
+
+function Telling({ failure }: { failure: Failure }) {
   const { expected, actual } = failure;
   const compared = expected !== undefined && actual !== undefined;
   return (
-    <section class="failure" aria-label="Failure">
+    <>
       <p class="type code">{failure.type}</p>
       {failure.message && <pre class="message">{failure.message.trim()}</pre>}
       {compared && <Difference expected={expected} actual={actual} />}
@@ -19,7 +37,7 @@ export function FailureBox({ failure }: { failure: Failure }) {
         <summary>Stack trace</summary>
         <pre class="stack">{failure.stack}</pre>
       </details>
-    </section>
+    </>
   );
 }
 

@@ -6,7 +6,7 @@ import { onKey } from './ledger';
 import { Mark } from './mark';
 import { minutesFiles, minutesLink, needsAttention, route } from './store';
 import { duration, moment } from './text';
-import type { Data, Entry, Minutes, Row, RunData } from './types';
+import type { Data, Entry, Minutes, Paper, Row, RunData } from './types';
 
 export function MinutesView({ data }: { data: RunData }) {
   const { address } = route.value;
@@ -54,12 +54,19 @@ function RowMinutes({ data, row, place }: { data: RunData; row: Row; place: numb
           ))}
         </dl>
       )}
-      {minutes?.failure && <FailureBox failure={minutes.failure} />}
+      {minutes?.failure && <FailureBox failure={minutes.failure} pictures={screenshots(minutes.entries).slice(-2)} />}
       {file.state === 'lost' && <Lost />}
       {minutes && <Account minutes={minutes} start={row.at} />}
       <p class="address dim code">{row.address}</p>
     </main>
   );
+}
+
+function screenshots(entries: Entry[]): Paper[] {
+  return entries.flatMap((entry) => {
+    if (entry.is === 'step') return screenshots(entry.entries);
+    return entry.is === 'paper' && entry.kind === 'screenshot' && entry.href ? [entry] : [];
+  });
 }
 
 function RunMinutes({ data }: { data: RunData }) {

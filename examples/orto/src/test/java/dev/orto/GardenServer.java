@@ -4,6 +4,10 @@ import dev.orto.garden.Fault;
 import dev.orto.web.Orto;
 import dev.verbale.Verbale;
 import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.time.Duration;
 import java.util.Set;
 import org.junit.jupiter.api.extension.AfterEachCallback;
 import org.junit.jupiter.api.extension.BeforeEachCallback;
@@ -18,7 +22,19 @@ public final class GardenServer implements BeforeEachCallback, AfterEachCallback
 
     public static Orto open() {
         Verbale.fact("faults planted", FAULTS.isEmpty() ? "none" : FAULTS);
-        return Orto.start(FAULTS);
+        Orto orto = Orto.start(FAULTS);
+        waitForFirstAnswer(orto.address());
+        return orto;
+    }
+
+    /** A cold server's first answer takes seconds on a busy machine; no test should pay for that. */
+    private static void waitForFirstAnswer(URI address) {
+        var request = HttpRequest.newBuilder(address.resolve("/api/seeds/Basil"))
+                .timeout(Duration.ofSeconds(30))
+                .build();
+        HttpClient.newHttpClient()
+                .sendAsync(request, HttpResponse.BodyHandlers.discarding())
+                .join();
     }
 
     public URI address() {

@@ -18,6 +18,14 @@ import java.util.Properties;
  */
 final class Settings {
 
+    static final String ENABLED = "verbale.enabled";
+    static final String ROOT = "verbale.root";
+    static final String RUN = "verbale.run";
+    static final String CLOSING_LINE = "verbale.closingLine";
+
+    /** Every setting there is, in the order of the guide's table. */
+    static final List<String> ALL = List.of(ENABLED, ROOT, RUN, CLOSING_LINE);
+
     private static final String FILE = "verbale.properties";
 
     private final Properties system;
@@ -49,11 +57,11 @@ final class Settings {
 
     RecorderOptions options() {
         RecorderOptions options = RecorderOptions.defaults();
-        options = options.withEnabled(onOff("verbale.enabled", options.enabled()));
-        options = options.withClosingLine(onOff("verbale.closingLine", options.closingLine()));
-        Optional<Setting> root = find("verbale.root");
+        options = options.withEnabled(onOff(ENABLED, options.enabled()));
+        options = options.withClosingLine(onOff(CLOSING_LINE, options.closingLine()));
+        Optional<Setting> root = find(ROOT);
         if (root.isPresent()) options = root(options, root.get());
-        Optional<Setting> run = find("verbale.run");
+        Optional<Setting> run = find(RUN);
         if (run.isPresent()) options = run(options, run.get());
         return options;
     }
@@ -95,9 +103,13 @@ final class Settings {
         }
     }
 
+    /** What a setting is called in the environment: {@code VERBALE_CLOSING_LINE}. */
+    static String inEnvironment(String key) {
+        return key.replace('.', '_').replaceAll("([a-z])([A-Z])", "$1_$2").toUpperCase(Locale.ROOT);
+    }
+
     private Optional<Setting> find(String key) {
-        String inEnvironment =
-                key.replace('.', '_').replaceAll("([a-z])([A-Z])", "$1_$2").toUpperCase(Locale.ROOT);
+        String inEnvironment = inEnvironment(key);
         String value = system.getProperty(key);
         if (value != null) return Optional.of(new Setting(key, value.strip(), "system property"));
         value = environment.get(inEnvironment);

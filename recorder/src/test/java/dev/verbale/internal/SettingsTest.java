@@ -3,7 +3,9 @@ package dev.verbale.internal;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.recorder.RecorderOptions;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.Properties;
 import org.junit.jupiter.api.Test;
@@ -50,6 +52,19 @@ class SettingsTest {
                         "verbale.enabled=perhaps (system property): neither true nor false. Using true.",
                         "verbale.run=../elsewhere (system property): not a folder's name. Using a new run. "
                                 + "Write letters, digits, dots, hyphens and underscores, 100 at most.");
+    }
+
+    @Test
+    void the_guide_has_every_setting_with_its_name_in_the_environment() throws Exception {
+        List<String> rows = Files.readAllLines(Path.of("..", "docs", "guide.md")).stream()
+                .filter(line -> line.startsWith("| `verbale."))
+                .map(line -> line.replaceAll("^\\| `(.*?)` \\| `(.*?)` .*", "$1 $2"))
+                .toList();
+
+        assertThat(rows)
+                .isEqualTo(Settings.ALL.stream()
+                        .map(key -> key + " " + Settings.inEnvironment(key))
+                        .toList());
     }
 
     private Settings settings(Map<String, String> environment) {

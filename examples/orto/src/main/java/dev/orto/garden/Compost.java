@@ -9,7 +9,7 @@ public final class Compost {
     /** What the probe showed on one day of the season. */
     public record Reading(int day, double celsius) {}
 
-    private static final long SLOW_PROBE_MILLIS = 120;
+    private static final long SLOW_PROBE_MILLIS = 330;
 
     private final List<Reading> readings = new ArrayList<>();
     private final boolean slow;

@@ -14,7 +14,7 @@ import java.util.Map;
 final class GardenClient {
 
     private static final ObjectMapper JSON = new ObjectMapper();
-    private static final Duration PATIENCE = Duration.ofSeconds(1);
+    private static final Duration PATIENCE = Duration.ofSeconds(3);
 
     private final HttpClient http = HttpClient.newHttpClient();
     private final URI garden;

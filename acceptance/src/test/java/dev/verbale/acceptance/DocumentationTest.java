@@ -1,0 +1,154 @@
+package dev.verbale.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.regex.MatchResult;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import javax.tools.ToolProvider;
+import org.junit.jupiter.api.DynamicTest;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestFactory;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What the documentation says is so. */
+class DocumentationTest {
+
+    private static final Path PROJECT = Path.of("..").toAbsolutePath().normalize();
+    private static final List<String> PAGES = List.of("README.md", "docs/guide.md", "docs/format.md");
+    private static final Pattern COMPILED = Pattern.compile("<!-- compile -->\\n```java\\n(.*?)```", Pattern.DOTALL);
+    private static final Pattern FILE =
+            Pattern.compile("<!-- file: (\\S+?)(?:, \\w+)? -->\\n```\\w+\\n(.*?)```", Pattern.DOTALL);
+    private static final Pattern LINK = Pattern.compile("\\]\\(([^)#:]+)(#[^)]*)?\\)");
+
+    @TempDir
+    Path folder;
+
+    @TestFactory
+    Stream<DynamicTest> snippets_compile() throws Exception {
+        List<DynamicTest> tests = new ArrayList<>();
+        for (String page : PAGES) {
+            for (MatchResult snippet : matches(COMPILED, page)) {
+                String code = snippet.group(1);
+                String name = code.replaceAll("(?s).*?\\nclass (\\w+).*", "$1");
+                tests.add(DynamicTest.dynamicTest(page + ": " + name, () -> compile(name, code)));
+            }
+        }
+        assertThat(tests).hasSizeGreaterThanOrEqualTo(4);
+        return tests.stream();
+    }
+
+    private void compile(String name, String code) throws Exception {
+        Path source = Files.writeString(folder.resolve(name + ".java"), code);
+        int result = ToolProvider.getSystemJavaCompiler()
+                .run(
+                        null,
+                        null,
+                        null,
+                        "-cp",
+                        Jvm.classPath(),
+                        "-proc:none",
+                        "-d",
+                        folder.toString(),
+                        source.toString());
+        assertThat(result).isZero();
+    }
+
+    @Test
+    void links_and_pictures_are_there() throws Exception {
+        for (String page : PAGES) {
+            for (MatchResult link : matches(LINK, page)) {
+                Path target = PROJECT.resolve(page).resolveSibling(link.group(1));
+                assertThat(target).as(page + " links to " + link.group(1)).exists();
+            }
+        }
+    }
+
+    @Test
+    void the_format_page_has_every_event_of_the_schema() throws Exception {
+        String schema = Files.readString(PROJECT.resolve("docs/journal.schema.json"));
+        String page = Files.readString(PROJECT.resolve("docs/format.md"));
+
+        List<String> events = Pattern.compile("\"event\": \\{ \"const\": \"([a-z-]+)\"")
+                .matcher(schema)
+                .results()
+                .map(match -> match.group(1))
+                .toList();
+        assertThat(events).hasSize(13).allSatisfy(event -> assertThat(page).contains("| `" + event + "` |"));
+    }
+
+    /** The 60 seconds of the README, typed as they stand there, in a project of somebody else's. */
+    @Test
+    void a_project_that_follows_the_readme_has_its_minutes() throws Exception {
+        String dependency = null;
+        for (MatchResult file : matches(FILE, "README.md")) {
+            if (file.group(1).equals("pom.xml")) dependency = file.group(2);
+            else write(file.group(1), file.group(2));
+        }
+        assertThat(dependency).isNotNull();
+        write("pom.xml", pom(dependency));
+
+        Jvm maven = Jvm.run(Map.of(), folder, List.of(maven(), "-B", "-o", "test"));
+
+        assertThat(maven.code()).as(maven.output()).isEqualTo(1); // its one test fails on purpose
+        String closing = maven.output()
+                .lines()
+                .filter(line -> line.startsWith("Verbale: "))
+                .findFirst()
+                .orElseThrow(() -> new AssertionError(maven.output()));
+        assertThat(closing).matches("Verbale: 1 test: 1 failed\\. Minutes in target/verbale/\\S+");
+        Jvm failures = Jvm.java(Map.of(), folder, "dev.verbale.cli.Main", "failures");
+        assertThat(failures.output())
+                .contains("the_gate_opens_at_eight", "expected: <8> but was: <7>", "01-timetable.csv");
+        Jvm page = Jvm.java(Map.of(), folder, "dev.verbale.cli.Main", "page");
+        assertThat(page.output()).contains("Page: " + closing.replaceAll(".* in ", "") + "/page/index.html");
+    }
+
+    private static String maven() {
+        boolean windows = System.getProperty("os.name").toLowerCase(Locale.ROOT).contains("windows");
+        return windows ? "mvn.cmd" : "mvn";
+    }
+
+    private static String pom(String dependency) {
+        return """
+                <project xmlns="http://maven.apache.org/POM/4.0.0">
+                  <modelVersion>4.0.0</modelVersion>
+                  <groupId>sample</groupId><artifactId>gate</artifactId><version>1</version>
+                  <properties>
+                    <maven.compiler.release>17</maven.compiler.release>
+                    <project.build.sourceEncoding>UTF-8</project.build.sourceEncoding>
+                  </properties>
+                  <dependencies>
+                    <dependency>
+                      <groupId>org.junit.jupiter</groupId><artifactId>junit-jupiter</artifactId><version>%s</version>
+                      <scope>test</scope>
+                    </dependency>
+                    %s
+                  </dependencies>
+                  <build><plugins>
+                    <plugin><artifactId>maven-resources-plugin</artifactId><version>3.3.1</version></plugin>
+                    <plugin><artifactId>maven-compiler-plugin</artifactId><version>3.14.1</version></plugin>
+                    <plugin><artifactId>maven-surefire-plugin</artifactId><version>%s</version></plugin>
+                  </plugins></build>
+                </project>
+                """.formatted(System.getProperty("junit.version"), dependency, System.getProperty("surefire.version"));
+    }
+
+    private void write(String name, String content) throws Exception {
+        Path file = folder.resolve(name);
+        Files.createDirectories(file.getParent());
+        Files.writeString(file, content);
+    }
+
+    private static List<MatchResult> matches(Pattern pattern, String page) throws Exception {
+        return pattern.matcher(Files.readString(PROJECT.resolve(page)))
+                .results()
+                .toList();
+    }
+}

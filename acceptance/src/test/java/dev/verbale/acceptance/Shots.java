@@ -1,0 +1,110 @@
+package dev.verbale.acceptance;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import org.openqa.selenium.By;
+import org.openqa.selenium.OutputType;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.support.ui.WebDriverWait;
+
+/** Takes the pictures of the documentation from a recorded run of the demo. {@code bin/shots} starts it. */
+public final class Shots {
+
+    private static final String SWAP =
+            "#/minutes/dev.orto.browser.RotaPageTest.swapping_two_days_swaps_their_neighbours()";
+
+    private final ChromeDriver driver;
+    private final Path target;
+
+    private Shots(ChromeDriver driver, Path target) {
+        this.driver = driver;
+        this.target = target;
+    }
+
+    /** Arguments: the run's folder, the folder for the pictures, the jar of the command line. */
+    public static void main(String[] arguments) throws Exception {
+        Path run = Path.of(arguments[0]);
+        Path target = Files.createDirectories(Path.of(arguments[1]));
+        var options = new ChromeOptions();
+        options.setBinary("/usr/bin/chromium");
+        options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--hide-scrollbars");
+        options.addArguments("--disable-background-networking");
+        var service = new ChromeDriverService.Builder()
+                .usingDriverExecutable(Path.of("/usr/bin/chromedriver").toFile())
+                .usingAnyFreePort()
+                .build();
+        var driver = new ChromeDriver(service, options);
+        try {
+            new Shots(driver, target).all(run, Path.of(arguments[2]));
+        } finally {
+            driver.quit();
+        }
+    }
+
+    private void all(Path run, Path jar) throws Exception {
+        String page = run.resolve("page/index.html").toUri().toString();
+        look("light", 1280, 800);
+        shoot(page, ".strip", "summary");
+        shoot(page + "#/ledger", ".row-line", "ledger");
+        shoot(page + SWAP, ".slip img", "minutes");
+        driver.findElement(By.cssSelector(".slip img")).click();
+        picture(".reader .large", "paper");
+        look("dark", 1280, 800);
+        shoot(page, ".strip", "summary-dark");
+        shoot(page + SWAP, ".slip img", "minutes-dark");
+        look("light", 400, 800);
+        shoot(page + SWAP, ".slip img", "minutes-narrow");
+        shoot(page, ".strip", "summary-narrow");
+        look("light", 1280, 800);
+        shoot(terminal(run, jar).toUri().toString(), "pre", "terminal");
+    }
+
+    private void look(String scheme, int width, int height) {
+        driver.executeCdpCommand(
+                "Emulation.setEmulatedMedia",
+                Map.of("features", List.of(Map.of("name", "prefers-color-scheme", "value", scheme))));
+        driver.executeCdpCommand(
+                "Emulation.setDeviceMetricsOverride",
+                Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", false));
+    }
+
+    private void shoot(String address, String awaited, String name) throws Exception {
+        driver.get("about:blank");
+        driver.get(address);
+        picture(awaited, name);
+    }
+
+    private void picture(String awaited, String name) throws Exception {
+        new WebDriverWait(driver, Duration.ofSeconds(5)).until(d -> d.findElement(By.cssSelector(awaited)));
+        driver.executeAsyncScript(
+                "const done = arguments[0]; document.fonts.ready.then(() => requestAnimationFrame(() =>"
+                        + " Promise.all([...document.images].map(i => i.decode().catch(() => 0))).then(() => done())))");
+        Files.write(target.resolve(name + ".png"), driver.getScreenshotAs(OutputType.BYTES));
+        System.out.println(target.resolve(name + ".png"));
+    }
+
+    /** What {@code verbale failures} prints on a terminal, as a page. */
+    private static Path terminal(Path run, Path jar) throws Exception {
+        Path folder = run.getParent().getParent().getParent(); // as if called in the module's folder
+        Jvm failures = Jvm.bareJava(Map.of(), folder, "-Dpicocli.ansi=true", "-jar", jar.toString(), "failures");
+        String text = failures.output().replace("&", "&amp;").replace("<", "&lt;");
+        String html = text.replaceAll("\u001B\\[39m|\u001B\\[2[12]m|\u001B\\[0m", "\u001B[0m")
+                .replace("\u001B[31m", "<span class='red'>")
+                .replace("\u001B[35m", "<span class='purple'>")
+                .replace("\u001B[1m", "<span class='bold'>")
+                .replace("\u001B[2m", "<span class='faint'>")
+                .replace("\u001B[0m", "</span>");
+        return Files.writeString(Files.createTempFile("terminal", ".html"), """
+                <!doctype html><meta charset="utf-8"><style>
+                body { margin: 0; background: #1d1f21; color: #d6d6d0; }
+                pre { font: 14px/1.45 "DejaVu Sans Mono", monospace; padding: 20px; }
+                .red { color: #ff7b6b; } .purple { color: #d39bf0; } .bold { font-weight: bold; } .faint { color: #8d8f8a; }
+                </style><pre><span class="faint">$</span> verbale failures
+                """ + html + "</pre>");
+    }
+}
