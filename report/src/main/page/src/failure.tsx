@@ -4,20 +4,22 @@ import { Slips } from './reader';
 import type { Failure, Paper } from './types';
 
 const LONGEST_DIFF = 20_000;
+const MOST_PICTURES = 2;
 
 interface Props {
   failure: Failure;
-  /** What it looked like, shown beside it. */
-  pictures?: Paper[];
+  /** The test's papers: its last screenshots are shown beside it. */
+  papers?: Paper[];
 }
 
-export function FailureBox({ failure, pictures = [] }: Props) {
+export function FailureBox({ failure, papers = [] }: Props) {
+  const pictures = papers.filter((paper) => paper.kind === 'screenshot' && paper.href).slice(-MOST_PICTURES);
   return (
     <section class={`failure ${pictures.length > 0 ? 'with-pictures' : ''}`} aria-label="Failure">
       <div>
         <Telling failure={failure} />
       </div>
-      {pictures.length > 0 && <Slips papers={pictures} all={pictures} />}
+      {pictures.length > 0 && <Slips papers={pictures} all={papers} />}
     </section>
   );
 }

@@ -54,7 +54,7 @@ function RowMinutes({ data, row, place }: { data: RunData; row: Row; place: numb
           ))}
         </dl>
       )}
-      {minutes?.failure && <FailureBox failure={minutes.failure} pictures={screenshots(minutes.entries).slice(-2)} />}
+      {minutes?.failure && <FailureBox failure={minutes.failure} papers={papersIn(minutes.entries)} />}
       {file.state === 'lost' && <Lost />}
       {minutes && <Account minutes={minutes} start={row.at} />}
       <p class="address dim code">{row.address}</p>
@@ -62,10 +62,10 @@ function RowMinutes({ data, row, place }: { data: RunData; row: Row; place: numb
   );
 }
 
-function screenshots(entries: Entry[]): Paper[] {
+function papersIn(entries: Entry[]): Paper[] {
   return entries.flatMap((entry) => {
-    if (entry.is === 'step') return screenshots(entry.entries);
-    return entry.is === 'paper' && entry.kind === 'screenshot' && entry.href ? [entry] : [];
+    if (entry.is === 'step') return papersIn(entry.entries);
+    return entry.is === 'paper' ? [entry] : [];
   });
 }
 
