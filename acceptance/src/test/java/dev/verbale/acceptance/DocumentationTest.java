@@ -94,7 +94,10 @@ class DocumentationTest {
         assertThat(dependency).isNotNull();
         write("pom.xml", pom(dependency));
 
-        Jvm maven = Jvm.run(Map.of(), folder, List.of(maven(), "-B", "-o", "test"));
+        Jvm maven = Jvm.run(
+                Map.of(),
+                folder,
+                List.of(maven(), "-B", "-o", "-Dmaven.repo.local=" + System.getProperty("maven.repository"), "test"));
 
         assertThat(maven.code()).as(maven.output()).isEqualTo(1); // its one test fails on purpose
         String closing = maven.output()
