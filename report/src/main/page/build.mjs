@@ -32,6 +32,10 @@ await build({
   jsxImportSource: 'preact',
   loader: { '.woff2': 'dataurl' },
   legalComments: 'inline',
+  banner: {
+    js: '/*! With Preact and @preact/signals (MIT) and diff (BSD-3-Clause) */',
+    css: '/*! With Source Serif 4 (SIL Open Font License 1.1) */',
+  },
   logLevel: 'warning',
 });
 copyFileSync('index.html', join(out, 'index.html'));

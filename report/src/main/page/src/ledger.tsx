@@ -4,7 +4,7 @@ import { useComputed, useSignal, useSignalEffect } from '@preact/signals';
 import { useEffect, useRef } from 'preact/hooks';
 import { Mark } from './mark';
 import { ledgerLink, minutesLink, needsAttention, route } from './store';
-import { count, duration, offset } from './text';
+import { count, duration, offset, whole } from './text';
 import { OUTCOMES, type Outcome, type Row, type RunData } from './types';
 
 const GROUPS = ['class', 'outcome', 'cause', 'tag', 'worker', 'nothing'] as const;
@@ -50,7 +50,7 @@ export function Ledger({ data }: { data: RunData }) {
             .filter((outcome) => data.counts[outcome])
             .map((outcome) => (
               <button key={outcome} aria-pressed={outcomes.includes(outcome)} onClick={() => toggle(outcome)}>
-                <Mark outcome={outcome} /> {outcome} <span class="dim">{data.counts[outcome]}</span>
+                <Mark outcome={outcome} /> {outcome} <span class="dim">{whole(data.counts[outcome]!)}</span>
               </button>
             ))}
         </div>
@@ -58,7 +58,7 @@ export function Ledger({ data }: { data: RunData }) {
         <Choice label="Order" options={ORDERS} value={order} onChange={(value) => go({ order: value })} />
       </div>
       <p class="dim found" role="status">
-        {found.length === data.rows.length ? count(found.length, 'line') : `${found.length} of ${count(data.rows.length, 'line')}`}
+        {found.length === data.rows.length ? count(found.length, 'line') : `${whole(found.length)} of ${count(data.rows.length, 'line')}`}
       </p>
       <Lines lines={lines} longest={longestOf(found)} inClass={group === 'class'} />
       {found.length === 0 && <p class="empty">Nothing here matches. Take a filter away, or search for less.</p>}
@@ -127,8 +127,8 @@ function GroupLine({ name, rows }: { name: string; rows: Row[] }) {
     <div class="group-line">
       <h2>{name}</h2>
       <span class="dim">
-        {rows.length}
-        {grave > 0 && `, ${grave} to look at`}
+        {whole(rows.length)}
+        {grave > 0 && `, ${whole(grave)} to look at`}
       </span>
     </div>
   );

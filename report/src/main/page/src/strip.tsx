@@ -1,6 +1,6 @@
 // The run drawn as a strip of ticks, one a test, in the order of time. Calm outcomes are low, the others rise above.
 import { minutesLink, needsAttention, ledgerLink } from './store';
-import { duration } from './text';
+import { count, duration } from './text';
 import { OUTCOMES, type Outcome, type Row } from './types';
 
 const MOST_TICKS = 900;
@@ -35,7 +35,7 @@ export function Strip({ rows, took }: { rows: Row[]; took: number }) {
       </svg>
       <figcaption class="dim">
         <span>start</span>
-        <span>{rows.length} tests in the order of their start; tall ticks need a look</span>
+        <span>{count(rows.length, 'test')} in the order of their start; tall ticks need a look</span>
         <span>{duration(took)}</span>
       </figcaption>
     </figure>

@@ -2,7 +2,7 @@
 import { Mark } from './mark';
 import { ledgerLink, minutesLink } from './store';
 import { Strip } from './strip';
-import { count, duration, moment } from './text';
+import { count, duration, moment, whole } from './text';
 import { OUTCOMES, type RunData } from './types';
 
 const SLOWEST = 5;
@@ -23,7 +23,7 @@ export function Summary({ data }: { data: RunData }) {
           .map((outcome) => (
             <li key={outcome}>
               <a href={ledgerLink({ outcome })}>
-                <Mark outcome={outcome} /> <b>{data.counts[outcome]}</b> {outcome}
+                <Mark outcome={outcome} /> <b>{whole(data.counts[outcome]!)}</b> {outcome}
               </a>
             </li>
           ))}

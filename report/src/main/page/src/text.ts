@@ -37,7 +37,11 @@ export function bytes(size: number): string {
 }
 
 export function count(number: number, word: string): string {
-  return `${number} ${word}${number === 1 ? '' : 's'}`;
+  return `${whole(number)} ${word}${number === 1 ? '' : 's'}`;
+}
+
+export function whole(number: number): string {
+  return number.toLocaleString('en-US');
 }
 
 function two(number: number): string {

@@ -3,6 +3,7 @@ package dev.verbale.results;
 import dev.verbale.event.Outcome;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 
 /** Says what a run came to, in sentences that need no knowledge of testing. */
 public final class Headline {
@@ -28,31 +29,37 @@ public final class Headline {
 
     private static String calm(Counts counts, int all) {
         int passed = counts.of(Outcome.PASSED);
-        if (passed == all) return all == 1 ? "The one test passed." : "All " + all + " tests passed.";
-        return passed + " of " + tests(all) + " passed, and none failed" + aside(counts) + ".";
+        if (passed == all) return all == 1 ? "The one test passed." : "All " + whole(all) + " tests passed.";
+        return whole(passed) + " of " + tests(all) + " passed, and none failed" + aside(counts) + ".";
     }
 
     private static String troubled(Counts counts, int all) {
         List<String> parts = new ArrayList<>();
         for (Outcome outcome : List.of(Outcome.FAILED, Outcome.ERRORED, Outcome.UNFINISHED))
-            if (counts.of(outcome) > 0) parts.add(counts.of(outcome) + " " + outcome.word());
-        return counts.needingAttention() + " of " + tests(all) + " did not pass: " + String.join(", ", parts) + ".";
+            if (counts.of(outcome) > 0) parts.add(whole(counts.of(outcome)) + " " + outcome.word());
+        return whole(counts.needingAttention()) + " of " + tests(all) + " did not pass: " + String.join(", ", parts)
+                + ".";
     }
 
     private static String aside(Counts counts) {
         List<String> parts = new ArrayList<>();
         for (Outcome outcome : List.of(Outcome.SKIPPED, Outcome.ABORTED, Outcome.EXPECTED))
-            if (counts.of(outcome) > 0) parts.add(counts.of(outcome) + " " + outcome.word());
+            if (counts.of(outcome) > 0) parts.add(whole(counts.of(outcome)) + " " + outcome.word());
         return parts.isEmpty() ? "" : " (" + String.join(", ", parts) + ")";
     }
 
     private static String causes(Run run) {
         int causes = Cause.of(run).size();
         if (causes == 0) return "";
-        return causes == 1 ? " They have one cause." : " They have " + causes + " causes.";
+        return causes == 1 ? " They have one cause." : " They have " + whole(causes) + " causes.";
     }
 
     private static String tests(int count) {
-        return count == 1 ? "1 test" : count + " tests";
+        return count == 1 ? "1 test" : whole(count) + " tests";
+    }
+
+    /** Such as {@code 100,000}. */
+    private static String whole(int number) {
+        return String.format(Locale.ROOT, "%,d", number);
     }
 }

@@ -68,6 +68,14 @@ class AnalysisTest {
     }
 
     @Test
+    void large_numbers_can_be_read() throws Exception {
+        SampleRun run = SampleRun.in(root, "run");
+        for (int i = 0; i < 1_200; i++) run.test("t" + i, Outcome.PASSED, null);
+
+        assertThat(Headline.of(run.read())).isEqualTo("All 1,200 tests passed.");
+    }
+
+    @Test
     void an_unfinished_test_needs_attention_and_has_no_cause() throws Exception {
         SampleRun run = SampleRun.in(root, "run").test("a", Outcome.FAILED, SampleRun.failure("E", "x", OWN));
         run.write(new TestStarted(1, 1, 0, "k", "hangs", null, null, "main", List.of()));
