@@ -5,10 +5,13 @@
  */
 module dev.verbale.recorder {
     requires transitive dev.verbale.format;
+    requires static transitive java.desktop; // only who keeps a picture in memory
+    requires static transitive java.logging; // only who records it
     requires static transitive org.jspecify;
 
     exports dev.verbale;
     exports dev.verbale.evidence;
+    exports dev.verbale.jul;
     exports dev.verbale.recorder;
 
     uses dev.verbale.recorder.ThrowableReader;

@@ -1,13 +1,26 @@
 package dev.verbale;
 
+import dev.verbale.event.PaperKept;
 import dev.verbale.evidence.EvidenceSource;
+import dev.verbale.internal.Carried;
+import dev.verbale.internal.CsvText;
+import dev.verbale.internal.ImagePaper;
 import dev.verbale.internal.NoteText;
 import dev.verbale.internal.Recorders;
+import dev.verbale.recorder.Description;
+import dev.verbale.recorder.PromisedPaper;
 import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.Step;
+import java.awt.image.RenderedImage;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.Executor;
+import java.util.concurrent.ExecutorService;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -32,7 +45,10 @@ public final class Verbale {
 
     /** Runs {@code body} as a step, timed, inside the step that is open on this thread. */
     public static <X extends Throwable> void step(String name, Body<X> body) throws X {
-        Step step = recorder().startStep(name);
+        run(recorder().startStep(name), body);
+    }
+
+    private static <X extends Throwable> void run(Step step, Body<X> body) throws X {
         try {
             body.run();
         } catch (Throwable failure) {
@@ -54,6 +70,85 @@ public final class Verbale {
         }
         step.passed();
         return value;
+    }
+
+    /**
+     * Runs {@code body} as a step that should take no longer than {@code budget}. A step that does is marked, and goes on.
+     */
+    public static <X extends Throwable> void step(String name, Duration budget, Body<X> body) throws X {
+        run(recorder().startStep(name).within(budget), body);
+    }
+
+    /**
+     * Begins a step where a lambda does not fit. End it on the same thread, best with try-with-resources; see {@link Step}.
+     */
+    public static Step begin(String name) {
+        return recorder().startStep(name);
+    }
+
+    /** Writes down a step that is not done, and why. */
+    public static void skip(String name, String reason) {
+        recorder().startStep(name).skipped(reason);
+    }
+
+    /**
+     * Checks something and goes on whatever comes out: the test fails at its end, with all checks that failed. Where nobody
+     * gathers them, which the JUnit extension does, a failed check fails the test at once.
+     */
+    public static void check(String name, Body<? extends Throwable> assertion) {
+        Throwable failure = null;
+        try {
+            assertion.run();
+        } catch (VirtualMachineError fatal) {
+            throw fatal;
+        } catch (Throwable failed) {
+            failure = failed;
+        }
+        if (failure != null && !recorder().checked(name, failure)) throw sneaky(failure);
+        if (failure == null) recorder().checked(name, null);
+    }
+
+    /**
+     * Announces a value that must not be written down. From now on it is masked wherever it turns up, also URL-encoded, in
+     * Base64 or escaped; values shorter than four characters are not.
+     */
+    public static void secret(String value) {
+        recorder().secret(value);
+    }
+
+    /** Says what this test is about, how grave its failure is, who owns it; null leaves out. */
+    public static void about(@Nullable String text, @Nullable String severity, @Nullable String owner) {
+        recorder().describe(new Description(text, severity, owner, List.of()));
+    }
+
+    /** Links this test to something: a whole address, or a name that the settings turn into one, such as {@code GARDEN-17}. */
+    public static void link(String name) {
+        recorder().describe(new Description(null, null, null, List.of(name)));
+    }
+
+    /** {@code work} that belongs to the step that is open here and now, on whatever thread it runs. */
+    public static Runnable carry(Runnable work) {
+        return Carried.runnable(recorder(), work);
+    }
+
+    /** The same with a value. */
+    public static <T> Callable<T> carry(Callable<T> work) {
+        return Carried.callable(recorder(), work);
+    }
+
+    /** The same for a {@link Supplier}; of another name, since a lambda could not say which of two it is. */
+    public static <T> Supplier<T> carrySupplier(Supplier<T> work) {
+        return Carried.supplier(recorder(), work);
+    }
+
+    /** {@code executor}, and all that is handed to it belongs to the step that is open where it is handed over. */
+    public static Executor carry(Executor executor) {
+        return work -> executor.execute(carry(work));
+    }
+
+    /** The same for an executor service. */
+    public static ExecutorService carry(ExecutorService executor) {
+        return Carried.executor(recorder(), executor);
     }
 
     /**
@@ -108,12 +203,45 @@ public final class Verbale {
         recorder().attach(file);
     }
 
+    /** Moves {@code file} to the papers of this test, under its own name. */
+    public static void attachMoved(Path file) {
+        recorder().attachMoved(file);
+    }
+
+    /** Keeps {@code json}, which is JSON text. */
+    public static void attachJson(String name, String json) {
+        attach(name, json, "application/json");
+    }
+
+    /** Keeps a table, as comma-separated values (RFC 4180). */
+    public static void attachTable(String name, List<String> header, List<? extends List<?>> rows) {
+        Recorder recorder = recorder();
+        if (recorder.isRecording()) attach(name, CsvText.of(header, rows), "text/csv");
+    }
+
+    /** Keeps a picture, as PNG. */
+    public static void attachImage(String name, RenderedImage image) {
+        Recorder recorder = recorder();
+        if (recorder.isRecording()) ImagePaper.attach(recorder, name, image);
+    }
+
+    /** Promises a paper to this test that comes later, perhaps after the test has ended. */
+    public static PromisedPaper promise(String name) {
+        return recorder().promise(name, PaperKept.ATTACHMENT);
+    }
+
     /**
      * Asks {@code source} for evidence whenever a step or test fails, as long as the scope that is current on this thread
      * lasts: the test, or, in the set-up of a class, the class. Announcing the same source again changes nothing.
      */
     public static void announce(EvidenceSource source) {
         recorder().announce(source);
+    }
+
+    /** A check hides what its body may throw; what it threw is thrown all the same. */
+    @SuppressWarnings("unchecked") // erased: the cast does nothing
+    private static <X extends Throwable> RuntimeException sneaky(Throwable failure) throws X {
+        throw (X) failure;
     }
 
     private static Recorder recorder() {

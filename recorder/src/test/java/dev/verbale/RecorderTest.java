@@ -9,8 +9,12 @@ import dev.verbale.event.PaperKept;
 import dev.verbale.event.StepKind;
 import dev.verbale.evidence.Evidence;
 import dev.verbale.evidence.EvidenceSource;
+import dev.verbale.internal.Carried;
+import dev.verbale.recorder.Description;
 import dev.verbale.recorder.Ending;
 import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.LogLine;
+import dev.verbale.recorder.PromisedPaper;
 import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.RecorderOptions;
 import dev.verbale.recorder.Scope;
@@ -23,14 +27,22 @@ import dev.verbale.results.TestResult;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Base64;
+import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -45,7 +57,8 @@ class RecorderTest {
 
     @BeforeEach
     void open_a_recorder() {
-        recorder = Recorder.open(RecorderOptions.defaults().withRoot(root).withClosingLine(false));
+        recorder = Recorder.open(
+                RecorderOptions.defaults().withRoot(root).withClosingLine(false).withStrayLinesToOnlyTest(false));
     }
 
     @Test
@@ -263,6 +276,7 @@ class RecorderTest {
         assertThat(run.problems())
                 .extracting(Problem::what)
                 .containsExactly(
+                        "A step was ended on another thread than began it, or after a step around it, on thread main",
                         "A step was ended a second time on thread main",
                         "A test was ended a second time on thread main");
     }
@@ -335,6 +349,225 @@ class RecorderTest {
         recorder.endTest(test, Ending.passed());
 
         assertThat(Files.readString(journal)).contains("\"problem\"").contains("attaching a");
+    }
+
+    @Test
+    void a_step_can_be_skipped_budgeted_or_left_without_a_word() throws Exception {
+        Scope test = recorder.startTest(recorder.run(), identity("StepTest", "steps"));
+        recorder.startStep("Pay by card").skipped("no card reader");
+        recorder.startStep("Answer").within(Duration.ofSeconds(5)).passed();
+        try (Step left = recorder.startStep("Leave")) {
+            recorder.note("inside");
+        }
+        recorder.note("back in the test");
+        recorder.endTest(test, Ending.passed());
+
+        List<Entry> entries = onlyTest().entries();
+
+        assertThat(outline(entries))
+                .containsExactly(
+                        "action Pay by card skipped",
+                        "action Answer passed",
+                        "action Leave unfinished",
+                        "  inside",
+                        "back in the test");
+        assertThat(((Entry.StepEntry) entries.get(0)).reason()).isEqualTo("no card reader");
+        assertThat(((Entry.StepEntry) entries.get(1)).budget()).isEqualTo(Duration.ofSeconds(5));
+    }
+
+    @Test
+    void checks_are_gathered_where_somebody_throws_them_and_not_elsewhere() throws Exception {
+        Scope test = recorder.startTest(recorder.run(), identity("CheckTest", "checks"));
+        boolean gatheredBefore = recorder.checked("early", new AssertionError("alone"));
+        recorder.gatherChecks();
+        recorder.checked("the gate", null);
+        boolean gathered = recorder.checked("the shed", new AssertionError("locked"));
+        ChecksFailed all = recorder.failedChecks();
+        recorder.endTest(test, Ending.threw(all));
+
+        TestResult read = onlyTest();
+
+        assertThat(gatheredBefore).isFalse();
+        assertThat(gathered).isTrue();
+        assertThat(all).hasMessage("1 check failed:\n  the shed: locked");
+        assertThat(read.failure().gathered()).extracting(Failure::message).containsExactly("locked");
+        assertThat(read.entries().stream()
+                        .filter(entry -> entry instanceof Entry.CheckEntry)
+                        .map(entry -> ((Entry.CheckEntry) entry).name() + " "
+                                + ((Entry.CheckEntry) entry).outcome().word()))
+                .containsExactly("early failed", "the gate passed", "the shed failed");
+    }
+
+    @Test
+    void work_that_is_carried_belongs_to_the_step_it_was_handed_over_in() throws Exception {
+        Scope test = recorder.startTest(recorder.run(), identity("CarryTest", "carries"));
+        ExecutorService pool = Executors.newFixedThreadPool(2);
+        ExecutorService carrying = Carried.executor(recorder, pool);
+        Step step = recorder.startStep("Ask the neighbours");
+        carrying.submit(() -> recorder.note("Ada says yes")).get();
+        CompletableFuture.supplyAsync(() -> 7, carrying)
+                .thenAcceptAsync(n -> recorder.note("plot " + n), carrying)
+                .get();
+        pool.submit(Carried.callable(recorder, () -> {
+                    recorder.note("Bruno too");
+                    return 1;
+                }))
+                .get();
+        pool.submit(() -> recorder.note("nobody asked me")).get();
+        step.passed();
+        recorder.endTest(test, Ending.passed());
+        carrying.shutdown();
+
+        Run run = read();
+
+        assertThat(outline(run.tests().get(0).entries()))
+                .containsExactly("action Ask the neighbours passed", "  Ada says yes", "  plot 7", "  Bruno too");
+        assertThat(outline(run.entries())).containsExactly("nobody asked me");
+    }
+
+    @Test
+    void a_stray_line_is_given_to_the_only_test_that_runs() throws Exception {
+        Recorder giving = Recorder.open(
+                RecorderOptions.defaults().withRoot(root).withRun("zzz").withClosingLine(false));
+        Scope first = giving.startTest(giving.run(), identity("StrayTest", "first"));
+        inThread(() -> giving.note("there is one test"));
+        Thread second = new Thread(() -> {
+            Scope other = giving.startTest(giving.run(), identity("StrayTest", "second"));
+            inThread(() -> giving.note("there are two"));
+            giving.endTest(other, Ending.passed());
+        });
+        second.start();
+        second.join();
+        giving.endTest(first, Ending.passed());
+
+        Run run = RunReader.read(root.resolve("zzz"));
+
+        assertThat(outline(run.tests().get(0).entries())).containsExactly("there is one test");
+        assertThat(outline(run.entries())).containsExactly("there are two");
+    }
+
+    @Test
+    void a_promised_paper_may_come_after_its_test_and_is_missed_where_it_never_does() throws Exception {
+        Path video = Files.write(root.resolve("video.webm"), new byte[] {0x1A, 0x45, (byte) 0xDF, (byte) 0xA3});
+        Scope test = recorder.startTest(recorder.run(), identity("FilmTest", "films"));
+        PromisedPaper kept = recorder.promise("film", PaperKept.ATTACHMENT);
+        recorder.promise("forgotten film", PaperKept.ATTACHMENT);
+        recorder.endTest(test, Ending.passed());
+        kept.keep(video);
+        kept.keep(video);
+
+        Run run = read();
+
+        assertThat(run.tests().get(0).entries())
+                .extracting(entry -> ((Entry.PaperEntry) entry).came())
+                .containsExactly(false, true);
+        assertThat(run.folder().resolve("tests/FilmTest/films/01-video.webm")).exists();
+        assertThat(video).doesNotExist();
+        assertThat(run.problems())
+                .singleElement()
+                .extracting(Problem::what)
+                .asString()
+                .contains("a second time");
+    }
+
+    @Test
+    void content_of_unknown_type_is_known_by_its_first_bytes_and_every_paper_by_its_digest() throws Exception {
+        Scope test = recorder.startTest(recorder.run(), identity("TypeTest", "types"));
+        recorder.attach("picture", new byte[] {(byte) 0x89, 'P', 'N', 'G', 13}, "");
+        recorder.attach("answer", " {\"a\":1}".getBytes(StandardCharsets.UTF_8), "application/octet-stream");
+        recorder.endTest(test, Ending.passed());
+
+        Run run = read();
+
+        assertThat(outline(run.tests().get(0).entries()))
+                .containsExactly(
+                        "picture image/png tests/TypeTest/types/01-picture.png",
+                        "answer application/json tests/TypeTest/types/02-answer.json");
+        assertThat(Files.readString(run.folder().resolve("journals/worker-1.jsonl")))
+                .contains("\"sha256\":\"" + sha256(" {\"a\":1}") + "\"");
+    }
+
+    @Test
+    void log_lines_have_limits_and_say_so() throws Exception {
+        Recorder limited = Recorder.open(RecorderOptions.defaults()
+                .withRoot(root)
+                .withRun("zzz")
+                .withClosingLine(false)
+                .withLogging(new RecorderOptions.Logging(3, 10, false)));
+        Scope test = limited.startTest(limited.run(), identity("LogTest", "logs"));
+        for (int i = 0; i < 5; i++)
+            limited.log(new LogLine("info", "garden", "line " + i + " is long", "main", Map.of("user", "ada"), null));
+        limited.endTest(test, Ending.passed());
+
+        List<Entry> entries = RunReader.read(root.resolve("zzz")).tests().get(0).entries();
+
+        assertThat(entries).hasSize(4);
+        assertThat(((Entry.LogEntry) entries.get(0)).text())
+                .isEqualTo("line 0 is  ... (4 more characters are left out)");
+        assertThat(((Entry.LogEntry) entries.get(0)).context()).containsEntry("user", "ada");
+        assertThat(((Entry.NoteEntry) entries.get(3)).text()).startsWith("2 log lines are left out");
+    }
+
+    @Test
+    void a_secret_comes_through_no_door() throws Exception {
+        String secret = "correct horse \"battery\"";
+        String base64 = Base64.getEncoder().encodeToString(("ada:" + secret).getBytes(StandardCharsets.UTF_8));
+        recorder.secret(secret);
+        recorder.fact("fact " + secret, secret);
+        Scope container =
+                recorder.startContainer(recorder.run(), new Identity("k " + secret, secret, secret, null, List.of()));
+        Scope test =
+                recorder.startTest(container, new Identity("t " + secret, secret, secret, secret, List.of(secret)));
+        recorder.data("password", "hunter2hunter2");
+        recorder.data(secret, secret);
+        recorder.note(secret + URLEncoder.encode(secret, StandardCharsets.UTF_8));
+        recorder.log(
+                new LogLine("info", secret, base64, secret, Map.of("user", secret), new IllegalStateException(secret)));
+        recorder.attach(
+                secret + ".html",
+                ("<p>" + secret + "</p>" + base64 + "\n").getBytes(StandardCharsets.UTF_8),
+                "text/html");
+        recorder.attach(
+                "json",
+                ("{\"a\":\"" + secret.replace("\"", "\\\"") + "\"}").getBytes(StandardCharsets.UTF_8),
+                "application/json");
+        recorder.describe(new Description(secret, secret, secret, List.of(secret)));
+        recorder.checked(secret, new AssertionError(secret));
+        recorder.startStep(secret).skipped(secret);
+        recorder.startStep(secret).failed(new RuntimeException(secret, new IOException(secret)));
+        recorder.endTest(test, Ending.threw(new AssertionError(secret)));
+        recorder.endContainer(container, new Ending(Outcome.ERRORED, secret, null), 0);
+
+        Path folder = read().folder();
+
+        List<String> forms = List.of(
+                "correct horse",
+                "correct+horse",
+                "correct%20horse",
+                "hunter2hunter2",
+                base64.substring(8, 28),
+                "correct-horse");
+        try (Stream<Path> files = Files.walk(folder)) {
+            for (Path file : files.toList()) {
+                String content = folder.relativize(file) + (Files.isRegularFile(file) ? Files.readString(file) : "");
+                assertThat(content).as(file.toString()).doesNotContain(forms);
+            }
+        }
+    }
+
+    private static void inThread(Runnable work) {
+        Thread thread = new Thread(work);
+        thread.start();
+        try {
+            thread.join();
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private static String sha256(String text) throws Exception {
+        byte[] digest = MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8));
+        return HexFormat.of().formatHex(digest);
     }
 
     private Identity identity(String className, String method) {

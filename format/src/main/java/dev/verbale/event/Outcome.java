@@ -11,7 +11,7 @@ public enum Outcome {
     ABORTED,
     /** Failed as it was announced to fail. */
     EXPECTED,
-    /** Started, and no end was recorded: the process died, or still runs. Never written to a journal. */
+    /** Started, and no end was recorded: the process died, or still runs. Of a step it may also be written: it was left without a word. */
     UNFINISHED,
     /** An assertion did not hold. */
     FAILED,

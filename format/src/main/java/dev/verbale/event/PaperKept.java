@@ -1,5 +1,7 @@
 package dev.verbale.event;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * An attachment was stored.
  *
@@ -9,8 +11,19 @@ package dev.verbale.event;
  * @param mediaType such as {@code image/png}
  * @param file where it is: a path below the run folder with forward slashes
  * @param size in bytes, as stored
+ * @param sha256 of the stored bytes, in small hexadecimal digits, or null where it is not known
+ * @param promise the id of the {@link PaperPromised} that this keeps, or 0
  */
-public record PaperKept(long at, int in, String name, String kind, String mediaType, String file, long size)
+public record PaperKept(
+        long at,
+        int in,
+        String name,
+        String kind,
+        String mediaType,
+        String file,
+        long size,
+        @Nullable String sha256,
+        int promise)
         implements Event {
 
     /** Anything a test's author attached. */

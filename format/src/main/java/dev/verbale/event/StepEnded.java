@@ -5,7 +5,12 @@ import org.jspecify.annotations.Nullable;
 /**
  * A step ended.
  *
+ * @param reason why it was skipped, where it was
  * @param failure why it failed, on the innermost step that saw it; the steps around it carry only the outcome
  */
 public record StepEnded(
-        long at, int id, Outcome outcome, @Nullable Failure failure) implements Event {}
+        long at,
+        int id,
+        Outcome outcome,
+        @Nullable String reason,
+        @Nullable Failure failure) implements Event {}

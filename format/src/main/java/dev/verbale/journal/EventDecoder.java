@@ -1,5 +1,6 @@
 package dev.verbale.journal;
 
+import dev.verbale.event.CheckMade;
 import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
@@ -8,13 +9,17 @@ import dev.verbale.event.FactStated;
 import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.JournalOpened;
+import dev.verbale.event.LogWritten;
 import dev.verbale.event.NoteWritten;
 import dev.verbale.event.Outcome;
 import dev.verbale.event.PaperKept;
+import dev.verbale.event.PaperPromised;
 import dev.verbale.event.ProblemMet;
+import dev.verbale.event.StepBudgeted;
 import dev.verbale.event.StepEnded;
 import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestDescribed;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import java.time.DateTimeException;
@@ -84,7 +89,7 @@ final class EventDecoder {
                 yield new StepStarted(
                         at, f.id("id"), f.idOrZero("in"), stepKind, f.text("name"), f.textOrNull("thread"));
             }
-            case "step-ended" -> new StepEnded(at, f.id("id"), outcome(f), failure(f));
+            case "step-ended" -> new StepEnded(at, f.id("id"), outcome(f), f.textOrNull("reason"), failure(f));
             case "note" -> new NoteWritten(at, f.idOrZero("in"), f.text("text"), f.textOrNull("thread"));
             case "paper" ->
                 new PaperKept(
@@ -94,11 +99,38 @@ final class EventDecoder {
                         f.text("kind"),
                         f.text("mediaType"),
                         f.text("file"),
-                        f.number("size"));
+                        f.number("size"),
+                        f.textOrNull("sha256"),
+                        f.idOrZero("promise"));
+            case "log" ->
+                new LogWritten(
+                        at,
+                        f.idOrZero("in"),
+                        f.text("level"),
+                        f.text("logger"),
+                        f.text("text"),
+                        f.textOrNull("thread"),
+                        f.textsByName("context"),
+                        failure(f));
+            case "check" -> new CheckMade(at, f.idOrZero("in"), f.text("name"), outcome(f), failure(f));
+            case "step-budget" -> new StepBudgeted(at, f.id("id"), f.number("micros"));
+            case "paper-promised" ->
+                new PaperPromised(at, f.idOrZero("in"), f.id("id"), f.text("name"), f.text("kind"));
+            case "test-described" ->
+                new TestDescribed(
+                        at,
+                        f.id("id"),
+                        f.textOrNull("text"),
+                        f.textOrNull("severity"),
+                        f.textOrNull("owner"),
+                        f.objects("links").stream()
+                                .map(link -> new TestDescribed.Link(link.text("name"), link.textOrNull("address")))
+                                .toList());
             case "data" -> new DataNamed(at, f.idOrZero("in"), f.text("name"), f.text("value"));
             case "fact" -> new FactStated(at, f.text("name"), f.text("value"));
             case "problem" -> new ProblemMet(at, f.text("text"));
-            case "journal-ended" -> new JournalEnded(at, f.number("missing"));
+            case "journal-ended" ->
+                new JournalEnded(at, f.number("missing"), f.numbers("missingByKind"), f.longOrZero("cost"));
             default -> throw new MalformedLine("unknown event '" + kind + "'");
         };
     }

@@ -1,5 +1,6 @@
 package dev.verbale.journal;
 
+import dev.verbale.event.CheckMade;
 import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
@@ -8,12 +9,16 @@ import dev.verbale.event.FactStated;
 import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.JournalOpened;
+import dev.verbale.event.LogWritten;
 import dev.verbale.event.NoteWritten;
 import dev.verbale.event.PaperKept;
+import dev.verbale.event.PaperPromised;
 import dev.verbale.event.ProblemMet;
+import dev.verbale.event.StepBudgeted;
 import dev.verbale.event.StepEnded;
 import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestDescribed;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import java.util.List;
@@ -21,6 +26,7 @@ import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonEncoding;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.ObjectWriteContext;
+import tools.jackson.core.io.SerializedString;
 
 /**
  * Turns events into lines. Belongs to one thread at a time, so that its buffer and its generator can be reused: a new
@@ -33,8 +39,78 @@ final class EventEncoder {
 
     private static final int GATHERED_DEPTH = 3;
 
+    // Encoded once: they are half of the bytes of a line.
+    private static final SerializedString ADDRESS = new SerializedString("address");
+    private static final SerializedString CONTEXT = new SerializedString("context");
+    private static final SerializedString COST = new SerializedString("cost");
+    private static final SerializedString LEVEL = new SerializedString("level");
+    private static final SerializedString LINKS = new SerializedString("links");
+    private static final SerializedString LOGGER = new SerializedString("logger");
+    private static final SerializedString MICROS = new SerializedString("micros");
+    private static final SerializedString MISSING_BY_KIND = new SerializedString("missingByKind");
+    private static final SerializedString OWNER = new SerializedString("owner");
+    private static final SerializedString PROMISE = new SerializedString("promise");
+    private static final SerializedString SEVERITY = new SerializedString("severity");
+    private static final SerializedString SHA256 = new SerializedString("sha256");
+    private static final SerializedString EVENT = new SerializedString("event");
+    private static final SerializedString ACTUAL = new SerializedString("actual");
+    private static final SerializedString AT = new SerializedString("at");
+    private static final SerializedString CLASS = new SerializedString("class");
+    private static final SerializedString EXPECTED = new SerializedString("expected");
+    private static final SerializedString FAILURE = new SerializedString("failure");
+    private static final SerializedString FILE = new SerializedString("file");
+    private static final SerializedString FORMAT = new SerializedString("format");
+    private static final SerializedString GATHERED = new SerializedString("gathered");
+    private static final SerializedString ID = new SerializedString("id");
+    private static final SerializedString IN = new SerializedString("in");
+    private static final SerializedString KEY = new SerializedString("key");
+    private static final SerializedString KIND = new SerializedString("kind");
+    private static final SerializedString MEDIA_TYPE = new SerializedString("mediaType");
+    private static final SerializedString MESSAGE = new SerializedString("message");
+    private static final SerializedString METHOD = new SerializedString("method");
+    private static final SerializedString MISSING = new SerializedString("missing");
+    private static final SerializedString NAME = new SerializedString("name");
+    private static final SerializedString NOT_RUN = new SerializedString("notRun");
+    private static final SerializedString OUTCOME = new SerializedString("outcome");
+    private static final SerializedString PID = new SerializedString("pid");
+    private static final SerializedString REASON = new SerializedString("reason");
+    private static final SerializedString SIZE = new SerializedString("size");
+    private static final SerializedString STACK = new SerializedString("stack");
+    private static final SerializedString TAGS = new SerializedString("tags");
+    private static final SerializedString TEXT = new SerializedString("text");
+    private static final SerializedString THREAD = new SerializedString("thread");
+    private static final SerializedString TYPE = new SerializedString("type");
+    private static final SerializedString VALUE = new SerializedString("value");
+    private static final SerializedString VERBALE = new SerializedString("verbale");
+    private static final SerializedString WALL = new SerializedString("wall");
+    private static final SerializedString WORKER = new SerializedString("worker");
+
+    private static final SerializedString LOG = new SerializedString("log");
+    private static final SerializedString CHECK = new SerializedString("check");
+    private static final SerializedString STEP_BUDGET = new SerializedString("step-budget");
+    private static final SerializedString PAPER_PROMISED = new SerializedString("paper-promised");
+    private static final SerializedString TEST_DESCRIBED = new SerializedString("test-described");
+    private static final SerializedString STEP_STARTED = new SerializedString("step-started");
+    private static final SerializedString STEP_ENDED = new SerializedString("step-ended");
+    private static final SerializedString NOTE_EVENT = new SerializedString("note");
+    private static final SerializedString TEST_ENDED = new SerializedString("test-ended");
+    private static final SerializedString DATA_EVENT = new SerializedString("data");
+    private static final SerializedString CONTAINER_STARTED = new SerializedString("container-started");
+    private static final SerializedString CONTAINER_ENDED = new SerializedString("container-ended");
+    private static final SerializedString FACT_EVENT = new SerializedString("fact");
+    private static final SerializedString PROBLEM_EVENT = new SerializedString("problem");
+    private static final SerializedString JOURNAL_ENDED = new SerializedString("journal-ended");
+    private static final SerializedString TEST_STARTED = new SerializedString("test-started");
+    private static final SerializedString PAPER_EVENT = new SerializedString("paper");
+    private static final SerializedString JOURNAL_OPENED = new SerializedString("journal-opened");
+
+    private final TextFilter filter;
     private LineBuffer buffer = new LineBuffer();
     private @Nullable JsonGenerator generator;
+
+    EventEncoder(TextFilter filter) {
+        this.filter = filter;
+    }
 
     /** The event as one line with its newline; valid until the next call. */
     LineBuffer encode(Event event) {
@@ -65,135 +141,215 @@ final class EventEncoder {
         return buffer;
     }
 
-    private static void fields(JsonGenerator json, Event event) {
+    private void fields(JsonGenerator json, Event event) {
         if (event instanceof StepStarted e) {
-            head(json, "step-started", e.at());
-            json.writeNumberProperty("id", e.id());
+            head(json, STEP_STARTED, e.at());
+            number(json, ID, e.id());
             in(json, e.in());
-            if (e.kind() != StepKind.ACTION) text(json, "kind", e.kind().word());
-            text(json, "name", e.name());
-            text(json, "thread", e.thread());
+            if (e.kind() != StepKind.ACTION) word(json, KIND, e.kind().word());
+            text(json, NAME, e.name());
+            text(json, THREAD, e.thread());
         } else if (event instanceof StepEnded e) {
-            head(json, "step-ended", e.at());
-            json.writeNumberProperty("id", e.id());
-            text(json, "outcome", e.outcome().word());
+            head(json, STEP_ENDED, e.at());
+            number(json, ID, e.id());
+            word(json, OUTCOME, e.outcome().word());
+            text(json, REASON, e.reason());
             failure(json, e.failure());
         } else if (event instanceof NoteWritten e) {
-            head(json, "note", e.at());
+            head(json, NOTE_EVENT, e.at());
             in(json, e.in());
-            text(json, "text", e.text());
-            text(json, "thread", e.thread());
+            text(json, TEXT, e.text());
+            text(json, THREAD, e.thread());
         } else if (event instanceof TestStarted e) {
             testStarted(json, e);
         } else if (event instanceof TestEnded e) {
-            head(json, "test-ended", e.at());
-            json.writeNumberProperty("id", e.id());
-            text(json, "outcome", e.outcome().word());
-            text(json, "reason", e.reason());
+            head(json, TEST_ENDED, e.at());
+            number(json, ID, e.id());
+            word(json, OUTCOME, e.outcome().word());
+            text(json, REASON, e.reason());
             failure(json, e.failure());
         } else if (event instanceof PaperKept e) {
             paper(json, e);
         } else if (event instanceof DataNamed e) {
-            head(json, "data", e.at());
+            head(json, DATA_EVENT, e.at());
             in(json, e.in());
-            text(json, "name", e.name());
-            text(json, "value", e.value());
+            text(json, NAME, e.name());
+            text(json, VALUE, e.value());
         } else if (event instanceof ContainerStarted e) {
-            head(json, "container-started", e.at());
-            json.writeNumberProperty("id", e.id());
+            head(json, CONTAINER_STARTED, e.at());
+            number(json, ID, e.id());
             in(json, e.in());
-            text(json, "key", e.key());
-            text(json, "name", e.name());
-            text(json, "class", e.className());
-            text(json, "method", e.methodName());
+            text(json, KEY, e.key());
+            text(json, NAME, e.name());
+            text(json, CLASS, e.className());
+            text(json, METHOD, e.methodName());
         } else if (event instanceof ContainerEnded e) {
-            head(json, "container-ended", e.at());
-            json.writeNumberProperty("id", e.id());
-            text(json, "outcome", e.outcome().word());
-            text(json, "reason", e.reason());
+            head(json, CONTAINER_ENDED, e.at());
+            number(json, ID, e.id());
+            word(json, OUTCOME, e.outcome().word());
+            text(json, REASON, e.reason());
             failure(json, e.failure());
-            if (e.notRun() > 0) json.writeNumberProperty("notRun", e.notRun());
+            if (e.notRun() > 0) number(json, NOT_RUN, e.notRun());
         } else if (event instanceof FactStated e) {
-            head(json, "fact", e.at());
-            text(json, "name", e.name());
-            text(json, "value", e.value());
+            head(json, FACT_EVENT, e.at());
+            text(json, NAME, e.name());
+            text(json, VALUE, e.value());
         } else if (event instanceof ProblemMet e) {
-            head(json, "problem", e.at());
-            text(json, "text", e.text());
+            head(json, PROBLEM_EVENT, e.at());
+            text(json, TEXT, e.text());
+        } else if (event instanceof LogWritten e) {
+            log(json, e);
+        } else if (event instanceof CheckMade e) {
+            head(json, CHECK, e.at());
+            in(json, e.in());
+            text(json, NAME, e.name());
+            word(json, OUTCOME, e.outcome().word());
+            failure(json, e.failure());
+        } else if (event instanceof StepBudgeted e) {
+            head(json, STEP_BUDGET, e.at());
+            number(json, ID, e.id());
+            number(json, MICROS, e.micros());
+        } else if (event instanceof PaperPromised e) {
+            head(json, PAPER_PROMISED, e.at());
+            in(json, e.in());
+            number(json, ID, e.id());
+            text(json, NAME, e.name());
+            text(json, KIND, e.kind());
+        } else if (event instanceof TestDescribed e) {
+            described(json, e);
         } else if (event instanceof JournalOpened e) {
             journalOpened(json, e);
         } else if (event instanceof JournalEnded e) {
-            head(json, "journal-ended", e.at());
-            json.writeNumberProperty("missing", e.missing());
+            head(json, JOURNAL_ENDED, e.at());
+            number(json, MISSING, e.missing());
+            if (!e.missingByKind().isEmpty()) {
+                json.writeName(MISSING_BY_KIND);
+                json.writeStartObject();
+                e.missingByKind().forEach(json::writeNumberProperty);
+                json.writeEndObject();
+            }
+            number(json, COST, e.cost());
         } else {
             throw new IllegalArgumentException("no line is known for " + event.getClass());
         }
     }
 
-    private static void testStarted(JsonGenerator json, TestStarted e) {
-        head(json, "test-started", e.at());
-        json.writeNumberProperty("id", e.id());
+    private void testStarted(JsonGenerator json, TestStarted e) {
+        head(json, TEST_STARTED, e.at());
+        number(json, ID, e.id());
         in(json, e.in());
-        text(json, "key", e.key());
-        text(json, "name", e.name());
-        text(json, "class", e.className());
-        text(json, "method", e.methodName());
-        text(json, "thread", e.thread());
+        text(json, KEY, e.key());
+        text(json, NAME, e.name());
+        text(json, CLASS, e.className());
+        text(json, METHOD, e.methodName());
+        text(json, THREAD, e.thread());
         if (!e.tags().isEmpty()) {
-            json.writeArrayPropertyStart("tags");
-            for (String tag : e.tags()) json.writeString(tag);
+            json.writeName(TAGS);
+            json.writeStartArray();
+            for (String tag : e.tags()) json.writeString(filter.filtered(tag));
             json.writeEndArray();
         }
     }
 
-    private static void paper(JsonGenerator json, PaperKept e) {
-        head(json, "paper", e.at());
+    private void paper(JsonGenerator json, PaperKept e) {
+        head(json, PAPER_EVENT, e.at());
         in(json, e.in());
-        text(json, "name", e.name());
-        text(json, "kind", e.kind());
-        text(json, "mediaType", e.mediaType());
-        text(json, "file", e.file());
-        json.writeNumberProperty("size", e.size());
+        text(json, NAME, e.name());
+        text(json, KIND, e.kind());
+        text(json, MEDIA_TYPE, e.mediaType());
+        text(json, FILE, e.file());
+        number(json, SIZE, e.size());
+        if (e.sha256() != null) word(json, SHA256, e.sha256());
+        if (e.promise() != 0) number(json, PROMISE, e.promise());
+    }
+
+    private void log(JsonGenerator json, LogWritten e) {
+        head(json, LOG, e.at());
+        in(json, e.in());
+        text(json, LEVEL, e.level());
+        text(json, LOGGER, e.logger());
+        text(json, TEXT, e.text());
+        text(json, THREAD, e.thread());
+        if (!e.context().isEmpty()) {
+            json.writeName(CONTEXT);
+            json.writeStartObject();
+            e.context().forEach((name, value) -> json.writeStringProperty(name, filter.filtered(value)));
+            json.writeEndObject();
+        }
+        failure(json, e.failure());
+    }
+
+    private void described(JsonGenerator json, TestDescribed e) {
+        head(json, TEST_DESCRIBED, e.at());
+        number(json, ID, e.id());
+        text(json, TEXT, e.text());
+        text(json, SEVERITY, e.severity());
+        text(json, OWNER, e.owner());
+        if (e.links().isEmpty()) return;
+        json.writeName(LINKS);
+        json.writeStartArray();
+        for (TestDescribed.Link link : e.links()) {
+            json.writeStartObject();
+            text(json, NAME, link.name());
+            text(json, ADDRESS, link.address());
+            json.writeEndObject();
+        }
+        json.writeEndArray();
     }
 
     private static void journalOpened(JsonGenerator json, JournalOpened e) {
-        head(json, "journal-opened", e.at());
-        json.writeNumberProperty("format", e.format());
-        text(json, "worker", e.worker());
-        text(json, "wall", e.wall().toString());
-        json.writeNumberProperty("pid", e.pid());
-        text(json, "verbale", e.verbale());
+        head(json, JOURNAL_OPENED, e.at());
+        number(json, FORMAT, e.format());
+        word(json, WORKER, e.worker());
+        word(json, WALL, e.wall().toString());
+        number(json, PID, e.pid());
+        word(json, VERBALE, e.verbale());
     }
 
-    private static void head(JsonGenerator json, String kind, long at) {
-        json.writeStringProperty("event", kind);
-        json.writeNumberProperty("at", at);
+    private static void head(JsonGenerator json, SerializedString kind, long at) {
+        json.writeName(EVENT);
+        json.writeString(kind);
+        number(json, AT, at);
     }
 
     private static void in(JsonGenerator json, int in) {
-        if (in != 0) json.writeNumberProperty("in", in);
+        if (in != 0) number(json, IN, in);
     }
 
-    private static void text(JsonGenerator json, String name, @Nullable String value) {
-        if (value != null) json.writeStringProperty(name, value);
+    private void text(JsonGenerator json, SerializedString name, @Nullable String value) {
+        if (value == null) return;
+        json.writeName(name);
+        json.writeString(filter.filtered(value));
     }
 
-    private static void failure(JsonGenerator json, @Nullable Failure failure) {
+    /** One of our own words, which hold nothing to hide. */
+    private static void word(JsonGenerator json, SerializedString name, String word) {
+        json.writeName(name);
+        json.writeString(word);
+    }
+
+    private static void number(JsonGenerator json, SerializedString name, long value) {
+        json.writeName(name);
+        json.writeNumber(value);
+    }
+
+    private void failure(JsonGenerator json, @Nullable Failure failure) {
         if (failure == null) return;
-        json.writeName("failure");
+        json.writeName(FAILURE);
         failureObject(json, failure, GATHERED_DEPTH);
     }
 
-    private static void failureObject(JsonGenerator json, Failure failure, int depth) {
+    private void failureObject(JsonGenerator json, Failure failure, int depth) {
         json.writeStartObject();
-        text(json, "type", failure.type());
-        text(json, "message", failure.message());
-        text(json, "expected", failure.expected());
-        text(json, "actual", failure.actual());
-        text(json, "stack", failure.stack());
+        text(json, TYPE, failure.type());
+        text(json, MESSAGE, failure.message());
+        text(json, EXPECTED, failure.expected());
+        text(json, ACTUAL, failure.actual());
+        text(json, STACK, failure.stack());
         List<Failure> gathered = failure.gathered();
         if (!gathered.isEmpty() && depth > 0) {
-            json.writeArrayPropertyStart("gathered");
+            json.writeName(GATHERED);
+            json.writeStartArray();
             for (Failure one : gathered) failureObject(json, one, depth - 1);
             json.writeEndArray();
         }

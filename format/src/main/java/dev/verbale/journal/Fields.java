@@ -86,6 +86,27 @@ final class Fields {
         return number == null ? 0 : Math.toIntExact(number);
     }
 
+    long longOrZero(String name) {
+        Long number = (Long) typed(name, Long.class, "a whole number");
+        return number == null ? 0 : number;
+    }
+
+    Map<String, String> textsByName(String name) {
+        Fields object = objectOrNull(name);
+        if (object == null) return Map.of();
+        Map<String, String> texts = new LinkedHashMap<>();
+        object.values.keySet().forEach(key -> texts.put(key, object.text(key)));
+        return texts;
+    }
+
+    Map<String, Long> numbers(String name) {
+        Fields object = objectOrNull(name);
+        if (object == null) return Map.of();
+        Map<String, Long> numbers = new LinkedHashMap<>();
+        object.values.keySet().forEach(key -> numbers.put(key, object.number(key)));
+        return numbers;
+    }
+
     List<String> texts(String name) {
         List<?> items = (List<?>) typed(name, List.class, "a list");
         return items == null ? List.of() : items.stream().map(String::valueOf).toList();

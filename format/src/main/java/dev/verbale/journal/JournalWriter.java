@@ -24,29 +24,36 @@ import java.util.concurrent.locks.ReentrantLock;
  */
 public final class JournalWriter {
 
-    private final ThreadLocal<EventEncoder> encoders = ThreadLocal.withInitial(EventEncoder::new);
+    private final ThreadLocal<EventEncoder> encoders = ThreadLocal.withInitial(this::newEncoder);
     // Not synchronized: in JDK 21 to 23 a virtual thread that blocks in a monitor holds its carrier.
     private final ReentrantLock lock = new ReentrantLock();
     private final OutputStream out;
+    private final TextFilter filter;
     private boolean torn;
 
-    private JournalWriter(OutputStream out) {
+    private JournalWriter(OutputStream out, TextFilter filter) {
         this.out = out;
+        this.filter = filter;
+    }
+
+    private EventEncoder newEncoder() {
+        return new EventEncoder(filter);
     }
 
     /**
      * Creates {@code file} and writes its first line.
      *
+     * @param filter what every text of every event passes through before it is written
      * @throws java.nio.file.FileAlreadyExistsException where there is such a file: a journal has one writer
      * @throws IOException where it cannot be created or written
      */
-    public static JournalWriter open(Path file, JournalOpened first) throws IOException {
+    public static JournalWriter open(Path file, JournalOpened first, TextFilter filter) throws IOException {
         Files.createFile(file);
         // A FileChannel closes itself for everyone when one writing thread is interrupted; a FileOutputStream does not.
         OutputStream out = file.getFileSystem() == FileSystems.getDefault()
                 ? new FileOutputStream(file.toFile(), true)
                 : Files.newOutputStream(file, StandardOpenOption.APPEND);
-        var writer = new JournalWriter(out);
+        var writer = new JournalWriter(out, filter);
         writer.append(first);
         return writer;
     }
@@ -70,6 +77,11 @@ public final class JournalWriter {
         } finally {
             lock.unlock();
         }
+    }
+
+    /** Does all that {@link #append} does but writing, so that the first real event finds everything loaded. */
+    public void rehearse(Event event) {
+        encoders.get().encode(event);
     }
 
     /** Asks the operating system to bring the file to the disk. Costs up to milliseconds: once, at the end. */

@@ -29,7 +29,7 @@ class JournalSchemaTest {
     @Test
     void every_kind_of_event_is_valid() {
         SampleEvents.all().forEach(event -> {
-            LineBuffer line = new EventEncoder().encode(event);
+            LineBuffer line = new EventEncoder(TextFilter.NONE).encode(event);
             assertThat(schema.validate(line.toString(StandardCharsets.UTF_8), InputFormat.JSON))
                     .as(event.toString())
                     .isEmpty();

@@ -69,7 +69,7 @@ class JournalTest {
     @Test
     void eight_threads_share_a_journal_and_no_line_is_torn() throws Exception {
         Path file = folder.resolve("worker-1.jsonl");
-        JournalWriter writer = JournalWriter.open(file, SampleEvents.OPENED);
+        JournalWriter writer = JournalWriter.open(file, SampleEvents.OPENED, TextFilter.NONE);
         ExecutorService pool = Executors.newFixedThreadPool(8);
         for (int thread = 0; thread < 8; thread++) {
             int number = thread;
@@ -98,7 +98,7 @@ class JournalTest {
     @Test
     void an_interrupted_thread_writes_its_line_and_stays_interrupted() throws Exception {
         Path file = folder.resolve("worker-1.jsonl");
-        JournalWriter writer = JournalWriter.open(file, SampleEvents.OPENED);
+        JournalWriter writer = JournalWriter.open(file, SampleEvents.OPENED, TextFilter.NONE);
 
         Thread.currentThread().interrupt();
         writer.append(new NoteWritten(1, 0, "while interrupted", null));
@@ -118,7 +118,7 @@ class JournalTest {
                 .build())) {
             Path file = disk.getPath("/worker-1.jsonl");
             Path ballast = disk.getPath("/ballast");
-            JournalWriter writer = JournalWriter.open(file, SampleEvents.OPENED);
+            JournalWriter writer = JournalWriter.open(file, SampleEvents.OPENED, TextFilter.NONE);
             Files.write(ballast, new byte[2_560]);
 
             assertThatThrownBy(() -> writer.append(new NoteWritten(1, 0, "x".repeat(3_000), null)))
@@ -136,7 +136,7 @@ class JournalTest {
     void a_second_writer_is_refused() throws Exception {
         Path file = written();
 
-        assertThatThrownBy(() -> JournalWriter.open(file, SampleEvents.OPENED))
+        assertThatThrownBy(() -> JournalWriter.open(file, SampleEvents.OPENED, TextFilter.NONE))
                 .isInstanceOf(FileAlreadyExistsException.class);
     }
 
@@ -200,7 +200,7 @@ class JournalTest {
 
     private Path written(Event... more) throws IOException {
         Path file = folder.resolve("worker-1.jsonl");
-        JournalWriter writer = JournalWriter.open(file, SampleEvents.OPENED);
+        JournalWriter writer = JournalWriter.open(file, SampleEvents.OPENED, TextFilter.NONE);
         for (Event event : more) writer.append(event);
         writer.sync();
         return file;

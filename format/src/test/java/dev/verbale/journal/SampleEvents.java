@@ -1,5 +1,6 @@
 package dev.verbale.journal;
 
+import dev.verbale.event.CheckMade;
 import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
@@ -8,17 +9,22 @@ import dev.verbale.event.FactStated;
 import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.JournalOpened;
+import dev.verbale.event.LogWritten;
 import dev.verbale.event.NoteWritten;
 import dev.verbale.event.Outcome;
 import dev.verbale.event.PaperKept;
+import dev.verbale.event.PaperPromised;
 import dev.verbale.event.ProblemMet;
+import dev.verbale.event.StepBudgeted;
 import dev.verbale.event.StepEnded;
 import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestDescribed;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Stream;
 
 /** Events of every kind, with all their fields and with as few as may be. */
@@ -46,13 +52,29 @@ final class SampleEvents {
                 new TestEnded(8, 2, Outcome.SKIPPED, "next season", null),
                 new StepStarted(6, 3, 2, StepKind.SET_UP, "open", null),
                 new StepStarted(6, 3, 0, StepKind.ACTION, "open", "pool-1"),
-                new StepEnded(7, 3, Outcome.PASSED, null),
+                new StepEnded(7, 3, Outcome.SKIPPED, "no card reader", null),
+                new StepEnded(7, 3, Outcome.UNFINISHED, null, FAILURE),
+                new StepBudgeted(7, 3, 500_000),
+                new CheckMade(7, 3, "the gate", Outcome.FAILED, FAILURE),
+                new LogWritten(7, 3, "warn", "dev.orto.Gate", "stuck", "pool-1", Map.of("user", "ada"), FAILURE),
+                new LogWritten(7, 0, "info", "root", "plain", null, Map.of(), null),
+                new PaperPromised(7, 3, 9, "video", "attachment"),
+                new TestDescribed(
+                        7,
+                        2,
+                        "about",
+                        "grave",
+                        "Ada",
+                        List.of(new TestDescribed.Link("GARDEN-17", "https://x"), new TestDescribed.Link("b", null))),
+                new TestDescribed(7, 2, null, null, null, List.of()),
                 new NoteWritten(6, 3, "tab\t, quote \", newline \n, NUL \0, U+2028 \u2028, \uD83C\uDF31, ä", null),
                 new NoteWritten(6, 0, "", "pool-1"),
-                new PaperKept(6, 3, "rota", PaperKept.SCREENSHOT, "image/png", "tests/a/b/01-rota.png", 12),
+                new PaperKept(6, 3, "rota", PaperKept.SCREENSHOT, "image/png", "tests/a/b/01-rota.png", 12, "ab12", 9),
+                new PaperKept(6, 0, "rota", PaperKept.ATTACHMENT, "text/csv", "run/01-rota.csv", 12, null, 0),
                 new DataNamed(6, 2, "plot", "12"),
                 new FactStated(6, "browser", "Chromium"),
                 new ProblemMet(6, "disk full"),
-                new JournalEnded(10, 2));
+                new JournalEnded(10, 2, Map.of("NoteWritten", 2L), 7),
+                new JournalEnded(10, 0, Map.of(), 0));
     }
 }

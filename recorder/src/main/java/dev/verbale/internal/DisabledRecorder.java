@@ -1,14 +1,19 @@
 package dev.verbale.internal;
 
+import dev.verbale.ChecksFailed;
 import dev.verbale.event.StepKind;
 import dev.verbale.evidence.EvidenceSource;
+import dev.verbale.recorder.Description;
 import dev.verbale.recorder.Ending;
 import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.LogLine;
+import dev.verbale.recorder.PromisedPaper;
 import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.Scope;
 import dev.verbale.recorder.Step;
 import java.io.InputStream;
 import java.nio.file.Path;
+import java.time.Duration;
 import org.jspecify.annotations.Nullable;
 
 /** Records nothing: recording is switched off, or could not begin. */
@@ -20,6 +25,25 @@ final class DisabledRecorder implements Recorder {
 
         @Override
         public void failed(Throwable failure) {}
+
+        @Override
+        public void skipped(String reason) {}
+
+        @Override
+        public Step within(Duration budget) {
+            return this;
+        }
+
+        @Override
+        public void close() {}
+    };
+
+    static final PromisedPaper NO_PROMISE = new PromisedPaper() {
+        @Override
+        public void keep(InputStream content, String mediaType) {}
+
+        @Override
+        public void keep(Path file) {}
     };
 
     private static final Scope NOWHERE = () -> 0;
@@ -73,6 +97,29 @@ final class DisabledRecorder implements Recorder {
     public void announce(EvidenceSource source) {}
 
     @Override
+    public void secret(String value) {}
+
+    @Override
+    public void gatherChecks() {}
+
+    @Override
+    public @Nullable ChecksFailed failedChecks() {
+        return null;
+    }
+
+    /** Gathers nothing: without minutes a failed check fails its test at once. */
+    @Override
+    public boolean checked(String name, @Nullable Throwable failure) {
+        return false;
+    }
+
+    @Override
+    public void describe(Description description) {}
+
+    @Override
+    public void log(LogLine line) {}
+
+    @Override
     public void note(String text) {}
 
     @Override
@@ -89,6 +136,14 @@ final class DisabledRecorder implements Recorder {
 
     @Override
     public void attach(Path file) {}
+
+    @Override
+    public void attachMoved(Path file) {}
+
+    @Override
+    public PromisedPaper promise(String name, String kind) {
+        return NO_PROMISE;
+    }
 
     @Override
     public void sessionEnded() {}

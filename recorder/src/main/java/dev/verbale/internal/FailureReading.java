@@ -1,5 +1,6 @@
 package dev.verbale.internal;
 
+import dev.verbale.ChecksFailed;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
 import dev.verbale.recorder.ThrowableReader;
@@ -54,7 +55,7 @@ final class FailureReading {
     private Failure failure(Throwable thrown, int depth) {
         Optional<ThrowableReader.Reading> reading = read(thrown);
         List<Failure> gathered = new ArrayList<>();
-        if (depth > 0) reading.ifPresent(r -> r.gathered().forEach(one -> gathered.add(failure(one, depth - 1))));
+        if (depth > 0) gathered(thrown, reading).forEach(one -> gathered.add(failure(one, depth - 1)));
         return new Failure(
                 thrown.getClass().getName(),
                 message(thrown),
@@ -62,6 +63,11 @@ final class FailureReading {
                 reading.map(ThrowableReader.Reading::expected).orElse(null),
                 reading.map(ThrowableReader.Reading::actual).orElse(null),
                 gathered);
+    }
+
+    private static List<? extends Throwable> gathered(Throwable thrown, Optional<ThrowableReader.Reading> reading) {
+        if (thrown instanceof ChecksFailed checks) return checks.failures();
+        return reading.isPresent() ? reading.get().gathered() : List.of();
     }
 
     private Optional<ThrowableReader.Reading> read(Throwable thrown) {

@@ -1,16 +1,16 @@
 package dev.verbale.internal;
 
+import dev.verbale.ChecksFailed;
+import dev.verbale.event.CheckMade;
 import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
-import dev.verbale.event.Event;
 import dev.verbale.event.FactStated;
 import dev.verbale.event.Failure;
-import dev.verbale.event.JournalEnded;
 import dev.verbale.event.NoteWritten;
 import dev.verbale.event.Outcome;
 import dev.verbale.event.PaperKept;
-import dev.verbale.event.ProblemMet;
+import dev.verbale.event.StepBudgeted;
 import dev.verbale.event.StepEnded;
 import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
@@ -18,47 +18,61 @@ import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.evidence.EvidenceSource;
 import dev.verbale.folder.MediaTypes;
+import dev.verbale.recorder.Description;
 import dev.verbale.recorder.Ending;
 import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.LogLine;
+import dev.verbale.recorder.PromisedPaper;
 import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.RecorderOptions;
 import dev.verbale.recorder.Scope;
 import dev.verbale.recorder.Step;
+import dev.verbale.secrets.Redactor;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
-import java.util.concurrent.atomic.AtomicLong;
 import org.jspecify.annotations.Nullable;
 
 /** Writes the minutes to a run folder. Every call goes through the {@link Guard}, and nearly every one is one event. */
 public final class FileRecorder implements Recorder {
 
-    private final MonotonicClock clock = new MonotonicClock();
-    private final AtomicInteger ids = new AtomicInteger();
-    private final AtomicLong missing = new AtomicLong();
-    private final Problems problems = new Problems(text -> appendQuietly(new ProblemMet(clock.micros(), text)));
-    private final Guard guard = new Guard(problems);
-    private final FailureReading failures = FailureReading.withInstalledReaders(problems);
+    final Minutes minutes = new Minutes();
+    final Guard guard = new Guard(minutes.problems);
+    final FailureReading failures = FailureReading.withInstalledReaders(minutes.problems);
+    final AtomicInteger ids = new AtomicInteger();
+
     private final EvidenceDesk evidence = new EvidenceDesk(this);
     private final Map<String, String> facts = new ConcurrentHashMap<>();
     private final Totals totals = new Totals();
     private final AtomicInteger said = new AtomicInteger();
     private final ScopeNode run = new ScopeNode(0, null, new Owner(null, false, Path.of("run")), null);
+    private final Set<ScopeNode> openTests = ConcurrentHashMap.newKeySet();
 
-    private final RecorderOptions options;
+    final RecorderOptions options;
+    private final Redactor redactor;
     private final RunOpening opening;
     private final PaperStore papers;
+    private final LogKeeping logs;
+    private final Descriptions descriptions;
 
-    private FileRecorder(RecorderOptions options) throws IOException {
+    private FileRecorder(RecorderOptions options, List<String> problemsSoFar) throws IOException {
         this.options = options;
-        this.opening = RunOpening.open(options, clock, Version.text());
-        this.papers = new PaperStore(opening.folder());
+        this.redactor = Redactors.of(options, problemsSoFar);
+        this.opening = RunOpening.open(options, minutes.clock, Version.text(), redactor);
+        this.papers = new PaperStore(opening.folder(), redactor);
+        this.logs = new LogKeeping(this, options.logging());
+        this.descriptions = new Descriptions(this, options.linkPatterns());
+        Rehearsal.of(opening.journal(), redactor, failures); // before the first real event, and before a shutdown
+        minutes.open(opening.journal());
+        problemsSoFar.forEach(minutes.problems::add);
     }
 
     /**
@@ -67,9 +81,7 @@ public final class FileRecorder implements Recorder {
      * @throws IOException where the run folder or the journal cannot be made
      */
     static FileRecorder open(RecorderOptions options, List<String> problemsSoFar) throws IOException {
-        var recorder = new FileRecorder(options);
-        problemsSoFar.forEach(recorder.problems::add);
-        return recorder;
+        return new FileRecorder(options, problemsSoFar);
     }
 
     /** Where this recorder writes. */
@@ -89,20 +101,19 @@ public final class FileRecorder implements Recorder {
 
     @Override
     public Scope here() {
-        ScopeNode here = guard.seat().here;
-        return here == null ? run : here;
+        return here(guard.seat());
     }
 
     @Override
     public Scope startContainer(Scope in, Identity who) {
         return guard.get("starting container " + who.name(), () -> run, seat -> {
             ScopeNode outer = node(in);
-            Path folder = Path.of("tests", ScopeFolders.ofClass(who), "class");
+            Path folder = Path.of("tests", ScopeFolders.ofClass(masked(who)), "class");
             var container =
                     new ScopeNode(ids.incrementAndGet(), outer, new Owner(outer.owner, false, folder), seat.here);
             seat.here = container;
-            append(new ContainerStarted(
-                    clock.micros(),
+            minutes.append(new ContainerStarted(
+                    minutes.clock.micros(),
                     container.id(),
                     outer.id(),
                     who.key(),
@@ -120,8 +131,8 @@ public final class FileRecorder implements Recorder {
         guard.run("ending a container", seat -> {
             if (!endsOnce(node, "container")) return;
             node.leave(seat);
-            append(new ContainerEnded(
-                    clock.micros(), node.id(), outcome(ending), reason(ending), failure(ending), notRun));
+            minutes.append(new ContainerEnded(
+                    minutes.clock.micros(), node.id(), outcome(ending), reason(ending), failure(ending), notRun));
         });
     }
 
@@ -129,11 +140,13 @@ public final class FileRecorder implements Recorder {
     public Scope startTest(Scope in, Identity who) {
         return guard.get("starting test " + who.name(), () -> run, seat -> {
             ScopeNode outer = node(in);
-            Path folder = Path.of("tests", ScopeFolders.ofClass(who), ScopeFolders.ofTest(who));
+            Identity masked = masked(who);
+            Path folder = Path.of("tests", ScopeFolders.ofClass(masked), ScopeFolders.ofTest(masked));
             var test = new ScopeNode(ids.incrementAndGet(), outer, new Owner(outer.owner, true, folder), seat.here);
             seat.here = test;
-            append(new TestStarted(
-                    clock.micros(),
+            openTests.add(test);
+            minutes.append(new TestStarted(
+                    minutes.clock.micros(),
                     test.id(),
                     outer.id(),
                     who.key(),
@@ -146,45 +159,91 @@ public final class FileRecorder implements Recorder {
         });
     }
 
+    /** For names of folders, in which a secret could not be found any more once it lost its odd characters. */
+    private Identity masked(Identity who) {
+        return new Identity(
+                redactor.redacted(who.key()),
+                redactor.redacted(who.name()),
+                maskedOrNull(who.className()),
+                maskedOrNull(who.methodName()),
+                List.of());
+    }
+
+    private @Nullable String maskedOrNull(@Nullable String text) {
+        return text == null ? null : redactor.redacted(text);
+    }
+
     @Override
     public void endTest(Scope test, Ending ending) {
         ScopeNode node = node(test);
-        if (ending.failure() != null) takeEvidenceIn(node, ending.failure());
+        if (ending.failure() != null && ending.outcome() != Outcome.EXPECTED) takeEvidenceIn(node, ending.failure());
         guard.run("ending a test", seat -> {
             if (!endsOnce(node, "test")) return;
+            openTests.remove(node);
+            logs.sayWhatWasLeftOut(node);
             node.leave(seat);
             Outcome outcome = outcome(ending);
             totals.add(outcome);
-            append(new TestEnded(clock.micros(), node.id(), outcome, reason(ending), failure(ending)));
+            minutes.append(new TestEnded(minutes.clock.micros(), node.id(), outcome, reason(ending), failure(ending)));
         });
     }
 
     @Override
     public Step startStep(StepKind kind, String name) {
-        return guard.get("starting a step", () -> DisabledRecorder.NO_STEP, seat -> {
-            ScopeNode outer = here(seat);
-            var step = new OpenStep(this, ids.incrementAndGet(), outer, seat.here);
-            seat.here = step;
-            append(new StepStarted(
-                    clock.micros(), step.id(), outer.id(), kind, String.valueOf(name), strayThread(outer)));
-            return step;
-        });
+        Seat seat = guard.seat();
+        if (seat.recording) return DisabledRecorder.NO_STEP; // by a log line that storing another one caused
+        var step = new OpenStep(this, ids.incrementAndGet(), here(seat), seat.here);
+        seat.here = step;
+        guard.run("starting a step", step, kind, name, FileRecorder::stepStarts);
+        return step;
+    }
+
+    private static void stepStarts(OpenStep step, Seat seat, StepKind kind, @Nullable String name) {
+        FileRecorder self = step.recorder;
+        ScopeNode outer = step.outer == null ? self.run : step.outer;
+        self.minutes.append(new StepStarted(
+                self.minutes.clock.micros(),
+                step.id(),
+                outer.id(),
+                kind,
+                String.valueOf(name),
+                self.strayThread(step.before, outer)));
     }
 
     void endStep(OpenStep step, Outcome outcome, @Nullable Failure failure) {
-        guard.run("ending a step", seat -> {
-            if (!endsOnce(step, "step")) return;
-            step.leave(seat);
-            append(new StepEnded(clock.micros(), step.id(), outcome, failure));
+        guard.run("ending a step", step, outcome, failure, FileRecorder::stepEnds);
+    }
+
+    private static void stepEnds(OpenStep step, Seat seat, Outcome outcome, @Nullable Failure failure) {
+        step.recorder.stepEnds(step, seat, outcome, null, failure);
+    }
+
+    private void stepEnds(
+            OpenStep step, Seat seat, Outcome outcome, @Nullable String reason, @Nullable Failure failure) {
+        if (!endsOnce(step, "step")) return;
+        if (!step.leave(seat))
+            minutes.problems.add(
+                    "A step was ended on another thread than began it, or after a step around it, on thread "
+                            + Thread.currentThread().getName());
+        minutes.append(new StepEnded(minutes.clock.micros(), step.id(), outcome, reason, failure));
+    }
+
+    void skipStep(OpenStep step, String reason) {
+        guard.run("skipping a step", seat -> stepEnds(step, seat, Outcome.SKIPPED, String.valueOf(reason), null));
+    }
+
+    void budgetStep(OpenStep step, Duration budget) {
+        guard.run("giving a step its time", seat -> {
+            long micros = Math.max(1, budget.toNanos() / 1_000);
+            minutes.append(new StepBudgeted(minutes.clock.micros(), step.id(), micros));
         });
     }
 
     void failStep(OpenStep step, Throwable thrown) {
         boolean first = takeEvidenceIn(step, thrown);
-        Failure failure = first
-                ? guard.<@Nullable Failure>get("reading a failure", () -> null, s -> failures.failure(thrown))
-                : null;
-        endStep(step, failures.outcome(thrown), failure);
+        guard.run(
+                "failing a step",
+                seat -> stepEnds(step, seat, failures.outcome(thrown), null, first ? failures.failure(thrown) : null));
     }
 
     @Override
@@ -192,14 +251,14 @@ public final class FileRecorder implements Recorder {
         Seat seat = guard.seat();
         ScopeNode before = seat.here;
         ScopeNode node = node(scope);
-        if (before != null && before.isWithin(node)) return () -> {};
+        if (node == run || (before != null && before.isWithin(node))) return () -> {};
         seat.here = node;
         return () -> seat.here = before;
     }
 
     @Override
     public void takeEvidence(Throwable failure) {
-        takeEvidenceIn(node(here()), failure);
+        takeEvidenceIn(here(guard.seat()), failure);
     }
 
     /** Whether this failure was not seen before. */
@@ -215,33 +274,83 @@ public final class FileRecorder implements Recorder {
     }
 
     @Override
+    public void secret(String value) {
+        guard.run("announcing a secret", seat -> redactor.announce(value));
+    }
+
+    @Override
+    public void gatherChecks() {
+        guard.run("gathering checks", seat -> here(seat).owner.checks = new GatheredChecks());
+    }
+
+    @Override
+    public @Nullable ChecksFailed failedChecks() {
+        GatheredChecks checks = here(guard.seat()).owner.checks;
+        return checks == null ? null : checks.all();
+    }
+
+    @Override
+    public boolean checked(String name, @Nullable Throwable failure) {
+        ScopeNode here = here(guard.seat());
+        if (failure != null) takeEvidenceIn(here, failure);
+        guard.run("writing a check", seat -> {
+            Outcome outcome = failure == null ? Outcome.PASSED : failures.outcome(failure);
+            Failure told = failure == null ? null : failures.failure(failure);
+            minutes.append(new CheckMade(minutes.clock.micros(), here.id(), String.valueOf(name), outcome, told));
+        });
+        GatheredChecks checks = here.owner.checks;
+        if (failure == null || checks == null) return false;
+        checks.add(String.valueOf(name), failure);
+        return true;
+    }
+
+    @Override
+    public void describe(Description description) {
+        guard.run("describing a test", seat -> descriptions.write(here(seat), description));
+    }
+
+    @Override
     public void note(String text) {
-        guard.run("writing a note", seat -> noteNow(here(seat), text));
+        guard.run("writing a note", this, text, null, FileRecorder::noteHere);
+    }
+
+    private void noteHere(Seat seat, String text, @Nullable Void nothing) {
+        noteNow(seat, here(seat), text);
     }
 
     void noteIn(ScopeNode scope, String text) {
-        guard.run("writing a note", seat -> noteNow(scope, text));
+        guard.run("writing a note", seat -> noteNow(seat, scope, text));
     }
 
-    private void noteNow(ScopeNode scope, String text) {
-        append(new NoteWritten(clock.micros(), scope.id(), String.valueOf(text), strayThread(scope)));
+    private void noteNow(Seat seat, ScopeNode scope, String text) {
+        String shown = LongText.shown(this, scope, String.valueOf(text));
+        minutes.append(new NoteWritten(minutes.clock.micros(), scope.id(), shown, strayThread(seat.here, scope)));
+    }
+
+    @Override
+    public void log(LogLine line) {
+        guard.run("keeping a log line", logs, line, null, LogKeeping::keep);
     }
 
     @Override
     public void data(String name, @Nullable Object value) {
         guard.run(
                 "naming data",
-                seat -> append(
-                        new DataNamed(clock.micros(), here(seat).id(), String.valueOf(name), NoteText.shown(value))));
+                seat -> minutes.append(new DataNamed(
+                        minutes.clock.micros(), here(seat).id(), String.valueOf(name), shown(name, value))));
     }
 
     @Override
     public void fact(String name, @Nullable Object value) {
         guard.run("stating a fact", seat -> {
-            String text = NoteText.shown(value);
+            String text = shown(name, value);
             if (text.equals(facts.put(String.valueOf(name), text))) return; // set-up code states it for each test
-            append(new FactStated(clock.micros(), String.valueOf(name), text));
+            minutes.append(new FactStated(minutes.clock.micros(), String.valueOf(name), text));
         });
+    }
+
+    private String shown(@Nullable String name, @Nullable Object value) {
+        return name != null && redactor.isSecretName(name) ? Redactor.MASK : NoteText.shown(value);
     }
 
     @Override
@@ -251,28 +360,61 @@ public final class FileRecorder implements Recorder {
 
     @Override
     public void attach(String name, InputStream content, String mediaType) {
-        guard.run("attaching " + name, seat -> keep(here(seat), name, PaperKept.ATTACHMENT, content, mediaType));
+        guard.run("attaching " + name, seat -> keep(here(seat), name, PaperKept.ATTACHMENT, content, mediaType, 0));
     }
 
     @Override
     public void attach(Path file) {
+        guard.run("attaching " + file, seat -> keepFile(here(seat), PaperKept.ATTACHMENT, file, 0));
+    }
+
+    @Override
+    public void attachMoved(Path file) {
         guard.run("attaching " + file, seat -> {
-            String name = String.valueOf(file.getFileName());
-            try (InputStream content = Files.newInputStream(file)) {
-                keep(here(seat), name, PaperKept.ATTACHMENT, content, MediaTypes.ofFile(name));
-            }
+            keepFile(here(seat), PaperKept.ATTACHMENT, file, 0);
+            Files.delete(file);
+        });
+    }
+
+    @Override
+    public PromisedPaper promise(String name, String kind) {
+        return guard.get("promising " + name, () -> DisabledRecorder.NO_PROMISE, seat -> {
+            var promised = new Promised(this, here(seat), ids.incrementAndGet(), String.valueOf(name), kind);
+            minutes.append(promised.event(minutes.clock.micros()));
+            return promised;
         });
     }
 
     void keepIn(ScopeNode scope, String name, String kind, byte[] content, String mediaType) {
-        guard.run("keeping " + name, seat -> keep(scope, name, kind, new ByteArrayInputStream(content), mediaType));
+        guard.run("keeping " + name, seat -> keep(scope, name, kind, new ByteArrayInputStream(content), mediaType, 0));
     }
 
-    private void keep(ScopeNode scope, String name, String kind, InputStream content, String mediaType)
+    void keepFile(ScopeNode scope, String kind, Path file, int promise) throws IOException {
+        String name = String.valueOf(file.getFileName());
+        try (InputStream content = Files.newInputStream(file)) {
+            keep(scope, name, kind, content, MediaTypes.ofFile(name), promise);
+        }
+    }
+
+    void keep(ScopeNode scope, String name, String kind, InputStream content, String mediaType, int promise)
             throws IOException {
-        long at = clock.micros(); // the moment it was taken; a large one takes a while to store
-        PaperStore.Stored stored = papers.keep(scope.owner, name, mediaType, content);
-        append(new PaperKept(at, scope.id(), name, kind, mediaType, stored.fileInJournal(), stored.size()));
+        long at = minutes.clock.micros(); // the moment it was taken; a large one takes a while to store
+        try {
+            PaperStore.Stored stored = papers.keep(scope.owner, name, mediaType, content);
+            minutes.append(new PaperKept(
+                    at,
+                    scope.id(),
+                    name,
+                    kind,
+                    stored.mediaType(),
+                    stored.fileInJournal(),
+                    stored.size(),
+                    stored.sha256(),
+                    promise));
+        } catch (IOException unwritten) {
+            minutes.missed("PaperKept");
+            throw unwritten;
+        }
     }
 
     @Override
@@ -287,10 +429,7 @@ public final class FileRecorder implements Recorder {
     /** The JVM ends: whatever is still recorded after this is kept too, only behind the journal's last word. */
     void end() {
         sessionEnded();
-        guard.run("ending the journal", seat -> {
-            append(new JournalEnded(clock.micros(), missing.get()));
-            opening.journal().sync();
-        });
+        guard.run("ending the journal", seat -> minutes.end(guard.cost()));
     }
 
     private static String shown(Path folder) {
@@ -299,38 +438,28 @@ public final class FileRecorder implements Recorder {
         return String.valueOf(there.startsWith(here) ? here.relativize(there) : there);
     }
 
-    private void append(Event event) {
-        try {
-            opening.journal().append(event);
-        } catch (IOException unwritten) {
-            missing.incrementAndGet();
-            problems.add("writing to the journal", unwritten);
-        }
-    }
-
-    private void appendQuietly(Event event) {
-        try {
-            opening.journal().append(event);
-        } catch (IOException unwritten) {
-            missing.incrementAndGet(); // the disk that refused the problem's cause refuses the problem too
-        }
-    }
-
     private boolean endsOnce(ScopeNode node, String what) {
         if (node == run) return false; // its start was a problem, and that is said already
         if (node.endsNow()) return true;
-        problems.add("A " + what + " was ended a second time on thread "
+        minutes.problems.add("A " + what + " was ended a second time on thread "
                 + Thread.currentThread().getName());
         return false;
     }
 
-    private @Nullable String strayThread(ScopeNode scope) {
-        return scope.owner.isTest ? null : Thread.currentThread().getName();
+    /** The thread's name where it is not told by the test that the line belongs to. */
+    @Nullable
+    String strayThread(@Nullable ScopeNode current, ScopeNode scope) {
+        return scope.owner.isTest && current != null
+                ? null
+                : Thread.currentThread().getName();
     }
 
-    private ScopeNode here(Seat seat) {
+    ScopeNode here(Seat seat) {
         ScopeNode here = seat.here;
-        return here == null ? run : here;
+        if (here != null) return here;
+        if (!options.strayLinesToOnlyTest() || openTests.size() != 1) return run;
+        for (ScopeNode only : openTests) return only;
+        return run;
     }
 
     private ScopeNode node(Scope scope) {

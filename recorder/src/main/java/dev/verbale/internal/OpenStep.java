@@ -2,6 +2,7 @@ package dev.verbale.internal;
 
 import dev.verbale.event.Outcome;
 import dev.verbale.recorder.Step;
+import java.time.Duration;
 import org.jspecify.annotations.Nullable;
 
 /** A step that has begun; its own scope, so that a step costs one object. */
@@ -9,7 +10,7 @@ final class OpenStep extends ScopeNode implements Step {
 
     private static final long serialVersionUID = 1;
 
-    private final transient FileRecorder recorder;
+    final transient FileRecorder recorder;
 
     OpenStep(FileRecorder recorder, int id, ScopeNode outer, @Nullable ScopeNode before) {
         super(id, outer, outer.owner, before);
@@ -24,5 +25,21 @@ final class OpenStep extends ScopeNode implements Step {
     @Override
     public void failed(Throwable failure) {
         recorder.failStep(this, failure);
+    }
+
+    @Override
+    public void skipped(String reason) {
+        recorder.skipStep(this, reason);
+    }
+
+    @Override
+    public Step within(Duration budget) {
+        recorder.budgetStep(this, budget);
+        return this;
+    }
+
+    @Override
+    public void close() {
+        if (!hasEnded()) recorder.endStep(this, Outcome.UNFINISHED, null);
     }
 }

@@ -23,6 +23,11 @@ final class Owner {
     final Path wantedFolder;
 
     final AtomicInteger papers = new AtomicInteger();
+    /** Log lines so far, kept or not. */
+    final AtomicInteger logLines = new AtomicInteger();
+    /** Where somebody gathers failed checks; null where they fail at once. */
+    volatile @Nullable GatheredChecks checks;
+
     final List<EvidenceSource> sources = new CopyOnWriteArrayList<>();
     private final Deque<Throwable> seen = new ArrayDeque<>(SEEN_FAILURES);
     private @Nullable Path folder;

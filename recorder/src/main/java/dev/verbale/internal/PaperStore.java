@@ -3,6 +3,7 @@ package dev.verbale.internal;
 import dev.verbale.folder.FileNames;
 import dev.verbale.folder.MediaTypes;
 import dev.verbale.folder.RunFolder;
+import dev.verbale.secrets.Redactor;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -10,28 +11,42 @@ import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.security.DigestOutputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
 import java.util.Locale;
 
 /**
  * Puts papers into their owner's folder, as {@code 01-rota-before-swap.png}: numbered in the order in which they were
- * taken, so that a person who browses the folder reads them in that order and no two collide.
+ * taken, so that a person who browses the folder reads them in that order and no two collide. Text is masked on its way.
  */
 final class PaperStore {
 
     private final RunFolder run;
+    private final Redactor redactor;
 
-    PaperStore(RunFolder run) {
+    PaperStore(RunFolder run, Redactor redactor) {
         this.run = run;
+        this.redactor = redactor;
     }
 
-    /** A paper that is on disk. */
-    record Stored(String fileInJournal, long size) {}
+    /**
+     * A paper that is on disk.
+     *
+     * @param mediaType as it was given, or as the first bytes say where nobody knew
+     */
+    record Stored(String fileInJournal, String mediaType, long size, String sha256) {}
 
     /** Copies {@code content} to its end, with constant memory. What a failure leaves behind is removed. */
     Stored keep(Owner owner, String name, String mediaType, InputStream content) throws IOException {
-        Path file = newFile(owner, name, mediaType);
-        try (OutputStream out = Files.newOutputStream(file, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
-            return new Stored(run.nameInJournal(file), content.transferTo(out));
+        var known = new TypedContent(content, mediaType);
+        Path file = newFile(owner, name, known.mediaType());
+        MessageDigest digest = sha256();
+        try (OutputStream out = Files.newOutputStream(file, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
+                var digested = new DigestOutputStream(out, digest)) {
+            if (MediaTypes.isText(known.mediaType())) MaskedCopy.copy(known.stream(), digested, redactor);
+            else known.stream().transferTo(digested);
         } catch (IOException cut) {
             try {
                 Files.deleteIfExists(file);
@@ -40,13 +55,27 @@ final class PaperStore {
             }
             throw cut;
         }
+        return new Stored(
+                run.nameInJournal(file),
+                known.mediaType(),
+                Files.size(file),
+                HexFormat.of().formatHex(digest.digest()));
+    }
+
+    private static MessageDigest sha256() {
+        try {
+            return MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException impossible) {
+            throw new IllegalStateException("every Java platform has SHA-256", impossible);
+        }
     }
 
     private Path newFile(Owner owner, String name, String mediaType) throws IOException {
         Path folder = owner.folder(this::makeFolder);
         int number = owner.papers.incrementAndGet();
-        String extension = FileNames.extension(name);
-        String stem = extension.isEmpty() ? name : name.substring(0, name.length() - extension.length());
+        String shown = redactor.redacted(name);
+        String extension = FileNames.extension(shown);
+        String stem = extension.isEmpty() ? shown : shown.substring(0, shown.length() - extension.length());
         if (extension.isEmpty()) extension = MediaTypes.extension(mediaType);
         return folder.resolve(String.format(Locale.ROOT, "%02d-%s%s", number, FileNames.small(stem), extension));
     }

@@ -2,6 +2,7 @@ package dev.verbale.internal;
 
 import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.RecorderOptions;
+import java.util.ArrayList;
 import java.util.List;
 
 /** Opens recorders, and holds the one of this JVM. */
@@ -16,7 +17,7 @@ public final class Recorders {
 
     /** A new one with a journal of its own; where that cannot be made, one warning says why and nothing is recorded. */
     public static Recorder open(RecorderOptions options) {
-        return open(options, List.of());
+        return open(options, new ArrayList<>());
     }
 
     private static Recorder open(RecorderOptions options, List<String> problems) {
@@ -26,7 +27,7 @@ public final class Recorders {
             Runtime.getRuntime().addShutdownHook(new Thread(recorder::end, "verbale-end"));
             return recorder;
         } catch (Exception closed) {
-            Problems.warn("Verbale records nothing, and the tests go on. The run's folder in " + options.root()
+            Problems.warn("Verbale records nothing, and the tests go on. The run's folder in " + options.rootOrDefault()
                     + " could not be made: " + closed + ". Make it writable, or set verbale.root to another folder.");
             return new DisabledRecorder();
         }
@@ -40,7 +41,10 @@ public final class Recorders {
             try {
                 Settings settings = Settings.ofThisJvm();
                 RecorderOptions options = settings.options();
-                return open(options, settings.problems());
+                Recorder recorder = open(options, new ArrayList<>(settings.problems()));
+                settings.facts().forEach(recorder::fact);
+                if (options.logging().console()) ConsoleTee.install(recorder);
+                return recorder;
             } catch (RuntimeException | LinkageError broken) {
                 Problems.warn("Verbale records nothing, and the tests go on. It could not start: " + broken);
                 return new DisabledRecorder();

@@ -8,10 +8,14 @@ import dev.verbale.folder.RunName;
 import dev.verbale.journal.JournalFormat;
 import dev.verbale.journal.JournalWriter;
 import dev.verbale.recorder.RecorderOptions;
+import dev.verbale.secrets.Redactor;
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 
@@ -20,23 +24,42 @@ record RunOpening(RunFolder folder, JournalWriter journal) {
 
     private static final int MOST_WORKERS = 100_000;
 
-    static RunOpening open(RecorderOptions options, MonotonicClock clock, String version) throws IOException {
-        var root = new ResultsRoot(options.root());
-        RunFolder folder = folder(options, root, clock.wallAtOrigin());
+    static RunOpening open(RecorderOptions options, MonotonicClock clock, String version, Redactor redactor)
+            throws IOException {
+        Optional<BuildProcess> build = BuildProcess.ofThisFork();
+        var root = new ResultsRoot(root(options, build));
+        RunFolder folder = folder(options, build, root, clock.wallAtOrigin());
         Files.createDirectories(folder.journals());
-        new RunDescription(JournalFormat.VERSION, folder.name(), clock.wallAtOrigin(), HostFacts.gather())
+        new RunDescription(
+                        JournalFormat.VERSION,
+                        folder.name(),
+                        clock.wallAtOrigin(),
+                        redacted(RunFacts.gather(), redactor))
                 .writeIfAbsent(folder.runFile());
-        return new RunOpening(folder, journal(folder, clock.wallAtOrigin(), version));
+        return new RunOpening(folder, journal(folder, clock.wallAtOrigin(), version, redactor));
     }
 
-    private static RunFolder folder(RecorderOptions options, ResultsRoot root, Instant now) throws IOException {
+    private static RunFolder folder(
+            RecorderOptions options, Optional<BuildProcess> build, ResultsRoot root, Instant now) throws IOException {
         String named = options.run();
         if (named != null) return joined(root.run(named));
-        Optional<BuildProcess> build = BuildProcess.ofThisFork();
         if (build.isEmpty()) return root.createRun(now, new Random());
         // The chance in the name is the build's own number here, so that every fork comes to the same name.
         return joined(root.run(
                 RunName.of(build.get().started(), new Random(build.get().pid()))));
+    }
+
+    /** All modules of a build share the folder of the build's own root, where nobody said another. */
+    private static Path root(RecorderOptions options, Optional<BuildProcess> build) {
+        if (options.root() != null) return options.root();
+        Optional<Path> ofBuild = build.flatMap(BuildProcess::root);
+        return ofBuild.map(path -> path.resolve(ResultsRoot.DEFAULT)).orElse(options.rootOrDefault());
+    }
+
+    private static Map<String, String> redacted(Map<String, String> facts, Redactor redactor) {
+        Map<String, String> masked = new LinkedHashMap<>();
+        facts.forEach((name, value) -> masked.put(name, redactor.redacted(value)));
+        return masked;
     }
 
     private static RunFolder joined(RunFolder folder) throws IOException {
@@ -45,13 +68,16 @@ record RunOpening(RunFolder folder, JournalWriter journal) {
     }
 
     /** Workers are numbered as they come; the file that could be created is the number that was free. */
-    private static JournalWriter journal(RunFolder folder, Instant wall, String version) throws IOException {
+    private static JournalWriter journal(RunFolder folder, Instant wall, String version, Redactor redactor)
+            throws IOException {
         long pid = ProcessHandle.current().pid();
         for (int number = folder.journalFiles().size() + 1; ; number++) {
             String worker = "worker-" + number;
             try {
                 return JournalWriter.open(
-                        folder.journal(worker), new JournalOpened(JournalFormat.VERSION, worker, wall, pid, version));
+                        folder.journal(worker),
+                        new JournalOpened(JournalFormat.VERSION, worker, wall, pid, version),
+                        redactor::redacted);
             } catch (FileAlreadyExistsException taken) {
                 if (number > MOST_WORKERS) throw taken;
             }

@@ -17,8 +17,9 @@ final class ScopeFolders {
 
     /** Such as {@code swaps-two-plots}; with the method's name first where the name alone says little. */
     static String ofTest(Identity who) {
+        String name = who.name();
         String method = who.methodName();
-        boolean bare = !who.name().matches(".*\\p{L}{3}.*") || who.name().startsWith("[");
-        return FileNames.small(method != null && bare ? method + "-" + who.name() : who.name());
+        boolean bare = !name.matches(".*\\p{L}{3}.*") || name.startsWith("[");
+        return FileNames.small(method != null && bare ? method + "-" + name : name);
     }
 }

@@ -42,9 +42,15 @@ class ScopeNode extends AtomicBoolean implements Scope {
         return false;
     }
 
-    /** Puts back what was current before this, where this or something left open inside it is current. */
-    final void leave(Seat seat) {
+    /**
+     * Puts back what was current before this, where this or something left open inside it is current.
+     *
+     * @return whether that was so; it is not on another thread, or after something around it was left
+     */
+    final boolean leave(Seat seat) {
         ScopeNode here = seat.here;
-        if (here != null && here.isWithin(this)) seat.here = before;
+        if (here == null || !here.isWithin(this)) return false;
+        seat.here = before;
+        return true;
     }
 }

@@ -1,14 +1,39 @@
 package dev.verbale.internal;
 
+import java.lang.ref.WeakReference;
 import org.jspecify.annotations.Nullable;
 
-/** What the recorder knows of one thread; only that thread touches it. */
+/** What the recorder knows of one thread; only that thread touches it, apart from the thread that makes it. */
 final class Seat {
 
-    /** The innermost scope that was started on this thread, or null for the run. */
+    /** JUnit runs the body of a preemptive timeout on a thread of its own, made by and for the calling thread. */
+    private static final String TIMEOUT_THREAD = "junit-timeout-thread-";
+
+    /** The innermost scope that was started on this thread, or null for none. */
     @Nullable
     ScopeNode here;
 
     /** Whether this thread is inside the recorder: a log adapter hears the lines that storing its last line caused. */
     boolean recording;
+
+    /** Calls so far; some of them are timed. */
+    int calls;
+
+    /** What was current on the thread that made this one. Weak: a pool's thread outlives the test that made it. */
+    private @Nullable WeakReference<ScopeNode> makersScope;
+
+    /** The seat of a thread that the thread of this seat is making. */
+    Seat ofNewThread() {
+        var seat = new Seat();
+        if (here != null) seat.makersScope = new WeakReference<>(here);
+        return seat;
+    }
+
+    /** A new thread inherits only where it can do nothing but its maker's work; a pool would carry tests into others. */
+    void settle() {
+        WeakReference<ScopeNode> inherited = makersScope;
+        if (inherited == null) return;
+        makersScope = null;
+        if (Thread.currentThread().getName().startsWith(TIMEOUT_THREAD)) here = inherited.get();
+    }
 }

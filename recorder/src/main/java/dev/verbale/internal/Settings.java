@@ -1,16 +1,22 @@
 package dev.verbale.internal;
 
 import dev.verbale.recorder.RecorderOptions;
+import dev.verbale.recorder.RecorderOptions.LinkPattern;
+import dev.verbale.recorder.RecorderOptions.Logging;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Properties;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
 
 /**
  * Reads the settings once: system property, environment, {@code verbale.properties} on the class path, default. The first
@@ -22,9 +28,31 @@ final class Settings {
     static final String ROOT = "verbale.root";
     static final String RUN = "verbale.run";
     static final String CLOSING_LINE = "verbale.closingLine";
+    static final String STRAY_LINES = "verbale.strayLinesToOnlyTest";
+    static final String SECRET_NAMES = "verbale.secret.names";
+    static final String SECRET_PATTERNS = "verbale.secret.patterns";
+    static final String LOG_LINES = "verbale.log.lines";
+    static final String LOG_CHARACTERS = "verbale.log.characters";
+    static final String CONSOLE = "verbale.console";
+
+    /** Followed by a name of the suite's own choice. */
+    static final String LINK = "verbale.link.";
+
+    /** Followed by a name of the suite's own choice. */
+    static final String FACT = "verbale.fact.";
 
     /** Every setting there is, in the order of the guide's table. */
-    static final List<String> ALL = List.of(ENABLED, ROOT, RUN, CLOSING_LINE);
+    static final List<String> ALL = List.of(
+            ENABLED,
+            ROOT,
+            RUN,
+            CLOSING_LINE,
+            STRAY_LINES,
+            SECRET_NAMES,
+            SECRET_PATTERNS,
+            LOG_LINES,
+            LOG_CHARACTERS,
+            CONSOLE);
 
     private static final String FILE = "verbale.properties";
 
@@ -56,14 +84,77 @@ final class Settings {
     }
 
     RecorderOptions options() {
+        unknownKeys();
         RecorderOptions options = RecorderOptions.defaults();
-        options = options.withEnabled(onOff(ENABLED, options.enabled()));
-        options = options.withClosingLine(onOff(CLOSING_LINE, options.closingLine()));
+        Logging logging = options.logging();
+        options = options.withEnabled(onOff(ENABLED, options.enabled()))
+                .withClosingLine(onOff(CLOSING_LINE, options.closingLine()))
+                .withStrayLinesToOnlyTest(onOff(STRAY_LINES, options.strayLinesToOnlyTest()))
+                .withSecrets(list(SECRET_NAMES), list(SECRET_PATTERNS))
+                .withLinkPatterns(links())
+                .withLogging(new Logging(
+                        number(LOG_LINES, logging.linesATest()),
+                        number(LOG_CHARACTERS, logging.charactersALine()),
+                        onOff(CONSOLE, logging.console())));
         Optional<Setting> root = find(ROOT);
         if (root.isPresent()) options = root(options, root.get());
         Optional<Setting> run = find(RUN);
         if (run.isPresent()) options = run(options, run.get());
         return options;
+    }
+
+    /** Facts that the suite states of itself, from {@code verbale.fact.NAME}. */
+    Map<String, String> facts() {
+        Map<String, String> facts = new TreeMap<>();
+        for (String key : keys())
+            if (key.startsWith(FACT)) find(key).ifPresent(s -> facts.put(key.substring(FACT.length()), s.value()));
+        return facts;
+    }
+
+    private List<LinkPattern> links() {
+        List<LinkPattern> links = new ArrayList<>();
+        for (String key : keys()) {
+            if (!key.startsWith(LINK)) continue;
+            Setting setting = find(key).orElseThrow();
+            String[] parts = setting.value().split("\\s+");
+            if (parts.length == 2) links.add(new LinkPattern(parts[0], parts[1]));
+            else
+                problems.add(setting.said() + ": not a pattern and an address. It links nothing. "
+                        + "Write, for example, GARDEN-\\\\d+ https://tracker.example/$0");
+        }
+        return links;
+    }
+
+    /** In system properties and the file; the environment has no lists of keys of its own. */
+    private Set<String> keys() {
+        Set<String> keys = new TreeSet<>(file.stringPropertyNames());
+        for (String key : system.stringPropertyNames()) if (key.startsWith("verbale.")) keys.add(key);
+        return keys;
+    }
+
+    private void unknownKeys() {
+        for (String key : keys()) {
+            boolean known = ALL.contains(key) || key.startsWith(LINK) || key.startsWith(FACT);
+            if (!known)
+                problems.add(key + ": there is no such setting. Did you mean " + SimilarWord.to(key, ALL) + "?");
+        }
+    }
+
+    private List<String> list(String key) {
+        return find(key)
+                .map(found -> Arrays.stream(found.value().split("\\s*[,\\n]\\s*"))
+                        .filter(part -> !part.isEmpty())
+                        .toList())
+                .orElse(List.of());
+    }
+
+    private int number(String key, int otherwise) {
+        Optional<Setting> found = find(key);
+        if (found.isEmpty()) return otherwise;
+        if (found.get().value().matches("\\d{1,9}"))
+            return Integer.parseInt(found.get().value());
+        problems.add(found.get().said() + ": not a whole number. Using " + otherwise + ".");
+        return otherwise;
     }
 
     /** What was wrong, each with its source and what is done instead. */
@@ -75,7 +166,7 @@ final class Settings {
         try {
             return options.withRoot(Path.of(setting.value()));
         } catch (InvalidPathException bad) {
-            problems.add(setting.said() + ": not a path. Using " + options.root() + ".");
+            problems.add(setting.said() + ": not a path. Using " + options.rootOrDefault() + ".");
             return options;
         }
     }

@@ -31,6 +31,16 @@ public record Ending(
         return new Ending(Outcome.ABORTED, reason, assumption);
     }
 
+    /** It failed as it was announced to fail. */
+    public static Ending expected(String reason, Throwable failure) {
+        return new Ending(Outcome.EXPECTED, reason, failure);
+    }
+
+    /** It passed although it was announced to fail. */
+    public static Ending passedAgainstExpectation(String reason) {
+        return new Ending(Outcome.PASSED, reason, null);
+    }
+
     /** It threw; whether that is a failure, an error or an assumption follows from what was thrown. */
     public static Ending threw(Throwable failure) {
         return new Ending(null, null, failure);

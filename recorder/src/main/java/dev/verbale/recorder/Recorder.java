@@ -1,5 +1,6 @@
 package dev.verbale.recorder;
 
+import dev.verbale.ChecksFailed;
 import dev.verbale.event.StepKind;
 import dev.verbale.evidence.EvidenceSource;
 import dev.verbale.internal.Recorders;
@@ -73,6 +74,32 @@ public interface Recorder {
     /** @see dev.verbale.Verbale#announce */
     void announce(EvidenceSource source);
 
+    /** @see dev.verbale.Verbale#secret */
+    void secret(String value);
+
+    /**
+     * From now on failed checks of the test that runs on this thread are gathered: whoever calls this has to throw what
+     * {@link #failedChecks} gives at the end of the test.
+     */
+    void gatherChecks();
+
+    /** The checks that failed so far in the test that runs on this thread, in one; null where there is none. */
+    @Nullable
+    ChecksFailed failedChecks();
+
+    /**
+     * Writes a check down, with evidence where it failed.
+     *
+     * @return whether its failure is gathered; where it is not, the caller has to throw it
+     */
+    boolean checked(String name, @Nullable Throwable failure);
+
+    /** Says something about the test that runs on this thread. */
+    void describe(Description description);
+
+    /** Keeps what a logger wrote. */
+    void log(LogLine line);
+
     /** @see dev.verbale.Verbale#note */
     void note(String text);
 
@@ -90,6 +117,16 @@ public interface Recorder {
 
     /** @see dev.verbale.Verbale#attach(Path) */
     void attach(Path file);
+
+    /** @see dev.verbale.Verbale#attachMoved */
+    void attachMoved(Path file);
+
+    /**
+     * Promises a paper to the scope of this thread.
+     *
+     * @param kind as in {@link dev.verbale.event.PaperKept}
+     */
+    PromisedPaper promise(String name, String kind);
 
     /**
      * The test framework has done its work for now: says so in one line on the standard output, unless that is switched

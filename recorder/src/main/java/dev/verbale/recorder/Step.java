@@ -1,13 +1,35 @@
 package dev.verbale.recorder;
 
+import java.time.Duration;
+
 /**
- * A step that has begun. Exactly one of its ends is called, on the thread that began it; a second call does nothing but
- * leave a problem in the run.
+ * A step that has begun. One of its ends is called on the thread that began it; anything else does no harm and leaves a
+ * problem in the run.
+ *
+ * <pre>{@code
+ * try (Step step = Verbale.begin("Swap plots")) {
+ *     rotaPage.swap(12, 7);
+ *     step.passed();
+ * }
+ * }</pre>
+ *
+ * <p>A step that is closed without a word before is marked as left unfinished: Java does not tell {@code close} whether an
+ * exception is passing through, and calling it passed could be a lie.
  */
-public interface Step {
+public interface Step extends AutoCloseable {
     /** It did what it should. */
     void passed();
 
     /** It threw {@code failure}; evidence is taken now, unless an inner step took it for this failure. */
     void failed(Throwable failure);
+
+    /** It was not done, and {@code reason} says why. */
+    void skipped(String reason);
+
+    /** It should take no longer than this. Where it does, it is marked, not cut. */
+    Step within(Duration budget);
+
+    /** Ends it where nothing ended it yet. */
+    @Override
+    void close();
 }

@@ -31,7 +31,11 @@ class SettingsTest {
         RecorderOptions options = settings(Map.of("VERBALE_ROOT", "from-environment", "VERBALE_RUN", "nightly-7"))
                 .options();
 
-        assertThat(options).isEqualTo(new RecorderOptions(false, Path.of("from-system"), "nightly-7", true));
+        assertThat(options)
+                .isEqualTo(RecorderOptions.defaults()
+                        .withEnabled(false)
+                        .withRoot(Path.of("from-system"))
+                        .withRun("nightly-7"));
     }
 
     @Test
@@ -55,9 +59,46 @@ class SettingsTest {
     }
 
     @Test
+    void lists_numbers_links_and_facts_are_read() {
+        file.setProperty("verbale.secret.names", "gate, shed");
+        file.setProperty("verbale.log.lines", "50");
+        file.setProperty("verbale.link.issue", "GARDEN-\\d+ https://tracker.example/$0");
+        file.setProperty("verbale.fact.season", "summer");
+        Settings settings = settings(Map.of());
+
+        RecorderOptions options = settings.options();
+
+        assertThat(options.secretNames()).containsExactly("gate", "shed");
+        assertThat(options.logging().linesATest()).isEqualTo(50);
+        assertThat(options.linkPatterns())
+                .containsExactly(new RecorderOptions.LinkPattern("GARDEN-\\d+", "https://tracker.example/$0"));
+        assertThat(settings.facts()).containsExactly(Map.entry("season", "summer"));
+        assertThat(settings.problems()).isEmpty();
+    }
+
+    @Test
+    void an_unknown_one_is_answered_with_what_was_most_likely_meant() {
+        system.setProperty("verbale.closingline", "false");
+        file.setProperty("verbale.secret.name", "x");
+        file.setProperty("verbale.link.issue", "no address");
+        file.setProperty("verbale.log.lines", "many");
+        Settings settings = settings(Map.of());
+
+        settings.options();
+
+        assertThat(settings.problems())
+                .anyMatch(p ->
+                        p.equals("verbale.closingline: there is no such setting. Did you mean verbale.closingLine?"))
+                .anyMatch(p ->
+                        p.equals("verbale.secret.name: there is no such setting. Did you mean verbale.secret.names?"))
+                .anyMatch(p -> p.startsWith("verbale.log.lines=many (verbale.properties): not a whole number"))
+                .hasSize(3);
+    }
+
+    @Test
     void the_guide_has_every_setting_with_its_name_in_the_environment() throws Exception {
         List<String> rows = Files.readAllLines(Path.of("..", "docs", "guide.md")).stream()
-                .filter(line -> line.startsWith("| `verbale."))
+                .filter(line -> line.startsWith("| `verbale.") && !line.contains(".NAME`"))
                 .map(line -> line.replaceAll("^\\| `(.*?)` \\| `(.*?)` .*", "$1 $2"))
                 .toList();
 

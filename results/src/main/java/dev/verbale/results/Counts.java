@@ -18,9 +18,10 @@ public record Counts(Map<Outcome, Integer> byOutcome) {
                 byOutcome.isEmpty() ? new EnumMap<>(Outcome.class) : new EnumMap<>(byOutcome));
     }
 
+    /** Each test once: what was executed again counts as what came out last. */
     static Counts of(Collection<TestResult> tests) {
         Map<Outcome, Integer> counts = new EnumMap<>(Outcome.class);
-        for (TestResult test : tests) counts.merge(test.outcome(), 1, Integer::sum);
+        for (TestResult test : tests) if (!test.superseded()) counts.merge(test.outcome(), 1, Integer::sum);
         return new Counts(counts);
     }
 

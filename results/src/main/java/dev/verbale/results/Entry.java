@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** One thing in the minutes of a test, a container or the run. */
@@ -19,6 +20,8 @@ public sealed interface Entry {
      * A step.
      *
      * @param took until its end, or until the last thing known of it where it is unfinished
+     * @param budget how long it should take at the most, or null
+     * @param reason why it was skipped
      * @param failure on the innermost step that saw it
      * @param thread where it belongs to no test
      * @param entries what happened in it, in order
@@ -29,6 +32,8 @@ public sealed interface Entry {
             String name,
             Outcome outcome,
             Duration took,
+            @Nullable Duration budget,
+            @Nullable String reason,
             @Nullable Failure failure,
             @Nullable String thread,
             List<Entry> entries)
@@ -45,6 +50,28 @@ public sealed interface Entry {
      */
     record NoteEntry(Instant at, String text, @Nullable String thread) implements Entry {}
 
+    /**
+     * What a logger wrote.
+     *
+     * @param thread where it is not the test's own
+     */
+    record LogEntry(
+            Instant at,
+            String level,
+            String logger,
+            String text,
+            @Nullable String thread,
+            Map<String, String> context,
+            @Nullable Failure failure)
+            implements Entry {}
+
+    /** Something that was checked while the test went on. */
+    record CheckEntry(
+            Instant at,
+            String name,
+            Outcome outcome,
+            @Nullable Failure failure) implements Entry {}
+
     /** A named value. */
     record DataEntry(Instant at, String name, String value) implements Entry {}
 
@@ -55,6 +82,7 @@ public sealed interface Entry {
      * @param nameInJournal where the journal says it is
      * @param file where it is, or null where it is missing or lies outside the run folder
      * @param size in bytes, as recorded
+     * @param came false where it was promised and never kept
      */
     record PaperEntry(
             Instant at,
@@ -63,6 +91,7 @@ public sealed interface Entry {
             String mediaType,
             String nameInJournal,
             @Nullable Path file,
-            long size)
+            long size,
+            boolean came)
             implements Entry {}
 }

@@ -18,6 +18,12 @@ public final class Headline {
         if (all == 0) said.append("No test ran.");
         else if (counts.needingAttention() == 0) said.append(calm(counts, all));
         else said.append(troubled(counts, all)).append(causes(run));
+        int flaky = run.flaky().size();
+        if (flaky > 0)
+            said.append(' ')
+                    .append(whole(flaky))
+                    .append(flaky == 1 ? " test passed" : " tests passed")
+                    .append(" only when run again.");
         for (ContainerResult broken : run.brokenContainers()) {
             said.append(" \"").append(broken.name()).append("\" broke outside its tests");
             if (broken.notRun() > 0)

@@ -1,5 +1,6 @@
 package dev.verbale.results;
 
+import dev.verbale.event.CheckMade;
 import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
@@ -7,12 +8,16 @@ import dev.verbale.event.Event;
 import dev.verbale.event.FactStated;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.JournalOpened;
+import dev.verbale.event.LogWritten;
 import dev.verbale.event.NoteWritten;
 import dev.verbale.event.Outcome;
 import dev.verbale.event.PaperKept;
+import dev.verbale.event.PaperPromised;
 import dev.verbale.event.ProblemMet;
+import dev.verbale.event.StepBudgeted;
 import dev.verbale.event.StepEnded;
 import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestDescribed;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.folder.RunFolder;
@@ -21,6 +26,7 @@ import dev.verbale.journal.JournalReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -47,6 +53,9 @@ final class JournalJoin implements JournalReader.Listener {
     private long lastAt;
     private boolean ended;
     private long missing;
+    private Map<String, Long> missingByKind = Map.of();
+    private Duration cost = Duration.ZERO;
+    private final Map<Integer, OpenNode> promises = new HashMap<>();
 
     JournalJoin(RunFolder folder, Path file, List<Problem> problems) {
         this.folder = folder;
@@ -56,7 +65,7 @@ final class JournalJoin implements JournalReader.Listener {
 
     void read() throws IOException {
         JournalReader.read(file, this);
-        if (missing > 0) problem(0, missing + " events are missing: they could not be written");
+        if (missing > 0) problem(0, missing + " events are missing, they could not be written: " + missingByKind);
     }
 
     @Override
@@ -74,12 +83,30 @@ final class JournalJoin implements JournalReader.Listener {
             nodes.put(e.id(), step);
         } else if (event instanceof StepEnded e) {
             OpenNode step = ending(e, e.id(), StepStarted.class, line);
-            if (step != null) step.ended(e.at(), e.outcome(), null, e.failure());
+            if (step != null) step.ended(e.at(), e.outcome(), e.reason(), e.failure());
         } else if (event instanceof NoteWritten e) {
             outer(e, e.in(), line).add(new Entry.NoteEntry(moment(e), e.text(), e.thread()));
         } else if (event instanceof DataNamed e) {
             outer(e, e.in(), line).add(new Entry.DataEntry(moment(e), e.name(), e.value()));
+        } else if (event instanceof LogWritten e) {
+            outer(e, e.in(), line)
+                    .add(new Entry.LogEntry(
+                            moment(e), e.level(), e.logger(), e.text(), e.thread(), e.context(), e.failure()));
+        } else if (event instanceof CheckMade e) {
+            outer(e, e.in(), line).add(new Entry.CheckEntry(moment(e), e.name(), e.outcome(), e.failure()));
+        } else if (event instanceof StepBudgeted e) {
+            OpenNode step = ending(e, e.id(), StepStarted.class, line);
+            if (step != null) step.budget = Duration.ofNanos(e.micros() * 1_000);
+        } else if (event instanceof TestDescribed e) {
+            OpenNode test = nodes.get(e.id());
+            if (test != null) test.about = test.about.and(e);
+        } else if (event instanceof PaperPromised e) {
+            OpenNode outer = outer(e, e.in(), line);
+            promises.put(e.id(), outer);
+            outer.add(new Entry.PaperEntry(moment(e), e.name(), e.kind(), "", "", null, e.id(), false));
         } else if (event instanceof PaperKept e) {
+            OpenNode promised = promises.remove(e.promise());
+            if (promised != null) promised.remove(e.promise());
             outer(e, e.in(), line).add(paper(e, line));
         } else if (event instanceof TestStarted e) {
             opens(e.id(), new OpenNode(outer(e, e.in(), line), e), tests);
@@ -100,6 +127,8 @@ final class JournalJoin implements JournalReader.Listener {
         } else if (event instanceof JournalEnded e) {
             ended = true;
             missing = e.missing();
+            missingByKind = e.missingByKind();
+            cost = Duration.ofNanos(e.cost() * 1_000);
         } else if (event instanceof JournalOpened e) {
             opened(e, line);
         } else {
@@ -149,7 +178,7 @@ final class JournalJoin implements JournalReader.Listener {
             problem(line, "the paper '" + e.file() + "' is missing");
             stored = null;
         }
-        return new Entry.PaperEntry(moment(e), e.name(), e.kind(), e.mediaType(), e.file(), stored, e.size());
+        return new Entry.PaperEntry(moment(e), e.name(), e.kind(), e.mediaType(), e.file(), stored, e.size(), true);
     }
 
     private void problem(int line, String what) {
@@ -178,7 +207,7 @@ final class JournalJoin implements JournalReader.Listener {
 
     Worker worker() {
         String name = file.getFileName().toString().replace(JournalFormat.FILE_SUFFIX, "");
-        return new Worker(name, opened == null ? 0 : opened.pid(), wall(), ended, missing);
+        return new Worker(name, opened == null ? 0 : opened.pid(), wall(), ended, missing, cost);
     }
 
     List<TestResult> tests() {
@@ -202,6 +231,9 @@ final class JournalJoin implements JournalReader.Listener {
                 node.took(),
                 worker().name(),
                 start.thread(),
+                node.about,
+                false,
+                false,
                 node.entries(this::step));
     }
 
@@ -239,6 +271,8 @@ final class JournalJoin implements JournalReader.Listener {
                 start.name(),
                 node.outcome,
                 node.took(),
+                node.budget,
+                node.reason,
                 node.failure,
                 start.thread(),
                 node.entries(this::step));

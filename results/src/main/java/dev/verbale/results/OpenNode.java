@@ -16,6 +16,7 @@ final class OpenNode {
     final Event start;
     private final List<Object> inside = new ArrayList<>(); // entries and steps, in order
     private long lastAt;
+    private boolean ended; // what is recorded later, such as a promised paper, makes it no longer
 
     Outcome outcome = Outcome.UNFINISHED;
 
@@ -27,6 +28,11 @@ final class OpenNode {
 
     int notRun;
 
+    @Nullable
+    Duration budget;
+
+    About about = About.NOTHING;
+
     OpenNode(@Nullable OpenNode outer, Event start) {
         this.outer = outer;
         this.start = start;
@@ -37,17 +43,24 @@ final class OpenNode {
         inside.add(entry);
     }
 
+    /** The promise of a paper is kept: the paper stands for it now. */
+    void remove(int promise) {
+        inside.removeIf(one -> one instanceof Entry.PaperEntry paper && !paper.came() && paper.size() == promise);
+    }
+
     void add(OpenNode step) {
         inside.add(step);
     }
 
     /** Something of it was recorded at {@code at}; what is around it lasted at least as long. */
     void lastedUntil(long at) {
-        for (OpenNode node = this; node != null; node = node.outer) node.lastAt = Math.max(node.lastAt, at);
+        for (OpenNode node = this; node != null; node = node.outer)
+            if (!node.ended) node.lastAt = Math.max(node.lastAt, at);
     }
 
     void ended(long at, Outcome how, @Nullable String why, @Nullable Failure thrown) {
         lastAt = at;
+        ended = true;
         outcome = how;
         reason = why;
         failure = thrown;

@@ -44,7 +44,23 @@ public record Run(
 
     /** The tests that somebody has to look at, in order. */
     public List<TestResult> needingAttention() {
-        return tests.stream().filter(test -> test.outcome().needsAttention()).toList();
+        return tests.stream()
+                .filter(test -> test.outcome().needsAttention() && !test.superseded())
+                .toList();
+    }
+
+    /** The tests that passed after they had not, in order. */
+    public List<TestResult> flaky() {
+        return tests.stream().filter(TestResult::recovered).toList();
+    }
+
+    /** Which part of the tests' time recording took, such as 0.003; 0 where no worker said. */
+    public double cost() {
+        double testTime =
+                tests.stream().mapToDouble(test -> test.took().toNanos()).sum();
+        double cost =
+                workers.stream().mapToDouble(worker -> worker.cost().toNanos()).sum();
+        return testTime == 0 ? 0 : cost / testTime;
     }
 
     /** The containers whose own set-up or tear-down somebody has to look at, in order. */

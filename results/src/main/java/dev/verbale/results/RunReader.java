@@ -12,9 +12,11 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 
 /**
@@ -137,12 +139,23 @@ public final class RunReader {
         return all;
     }
 
+    /**
+     * Numbers what was executed several times. A retry is what follows a result that needed attention, and supersedes it;
+     * the same test in two modules or on two runtimes is no retry.
+     */
     private static List<TestResult> numbered(List<TestResult> tests) {
-        Map<String, Integer> occurrences = new HashMap<>();
+        Map<String, Integer> left = new HashMap<>();
+        for (TestResult test : tests) left.merge(test.key(), 1, Integer::sum);
+        Map<String, Integer> retries = new HashMap<>();
+        Set<String> failedBefore = new HashSet<>();
         List<TestResult> numbered = new ArrayList<>(tests.size());
         for (TestResult test : tests) {
-            int number = occurrences.merge(test.key(), 1, Integer::sum);
-            numbered.add(number == 1 ? test : test.numbered(number));
+            boolean again = left.merge(test.key(), -1, Integer::sum) > 0
+                    && test.outcome().needsAttention();
+            int number = retries.merge(test.key(), 1, Integer::sum);
+            numbered.add(
+                    number == 1 && !again ? test : test.numbered(number, again, failedBefore.contains(test.key())));
+            if (again) failedBefore.add(test.key());
         }
         return numbered;
     }

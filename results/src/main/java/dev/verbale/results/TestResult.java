@@ -16,6 +16,9 @@ import org.jspecify.annotations.Nullable;
  * @param reason why it was skipped or aborted
  * @param took until its end, or until the last thing known of it where it is unfinished
  * @param worker the JVM that ran it
+ * @param about what was said about it
+ * @param superseded whether it needs no attention any more, because the run executed it again later
+ * @param recovered whether it passed after an execution that had not, in the same run
  * @param entries what happened in it, in order
  */
 public record TestResult(
@@ -33,6 +36,9 @@ public record TestResult(
         Duration took,
         String worker,
         String thread,
+        About about,
+        boolean superseded,
+        boolean recovered,
         List<Entry> entries) {
 
     public TestResult {
@@ -46,7 +52,7 @@ public record TestResult(
         return occurrence == 1 ? key : key + "~" + occurrence;
     }
 
-    TestResult numbered(int number) {
+    TestResult numbered(int number, boolean again, boolean afterFailure) {
         return new TestResult(
                 key,
                 number,
@@ -62,6 +68,9 @@ public record TestResult(
                 took,
                 worker,
                 thread,
+                about,
+                again,
+                afterFailure && outcome == Outcome.PASSED,
                 entries);
     }
 }

@@ -2,6 +2,7 @@ package dev.verbale.results;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.offset;
 import static org.assertj.core.api.Assertions.tuple;
 
 import dev.verbale.event.ContainerEnded;
@@ -11,9 +12,12 @@ import dev.verbale.event.JournalEnded;
 import dev.verbale.event.NoteWritten;
 import dev.verbale.event.Outcome;
 import dev.verbale.event.PaperKept;
+import dev.verbale.event.PaperPromised;
+import dev.verbale.event.StepBudgeted;
 import dev.verbale.event.StepEnded;
 import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestDescribed;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import java.nio.file.Files;
@@ -36,7 +40,7 @@ class RunReaderTest {
         SampleRun run = SampleRun.in(root, "run");
         run.worker("worker-2", SampleRun.WALL)
                 .test("second", Outcome.PASSED, null)
-                .write(new JournalEnded(200_000, 0));
+                .write(new JournalEnded(200_000, 0, Map.of(), 0));
         run.worker("worker-1", SampleRun.WALL.minusSeconds(5)).test("first", Outcome.FAILED, null);
 
         Run read = run.read();
@@ -90,11 +94,21 @@ class RunReaderTest {
         SampleRun run = SampleRun.in(root, "run")
                 .write(
                         new NoteWritten(1, 77, "orphan", null),
-                        new StepEnded(2, 88, Outcome.PASSED, null),
+                        new StepEnded(2, 88, Outcome.PASSED, null, null),
                         new TestEnded(2, 99, Outcome.PASSED, null, null),
-                        new PaperKept(3, 0, "gone", PaperKept.ATTACHMENT, "text/plain", "tests/a/01-gone.txt", 5),
-                        new PaperKept(4, 0, "foreign", PaperKept.ATTACHMENT, "text/plain", "../../../etc/hostname", 5),
-                        new JournalEnded(5, 3));
+                        new PaperKept(
+                                3, 0, "gone", PaperKept.ATTACHMENT, "text/plain", "tests/a/01-gone.txt", 5, null, 0),
+                        new PaperKept(
+                                4,
+                                0,
+                                "foreign",
+                                PaperKept.ATTACHMENT,
+                                "text/plain",
+                                "../../../etc/hostname",
+                                5,
+                                null,
+                                0),
+                        new JournalEnded(5, 3, Map.of("NoteWritten", 3L), 0));
         Files.writeString(
                 run.path().resolve("journals/worker-1.jsonl"),
                 "{\"event\":\"retry\",\"at\":6}\n{\"ev",
@@ -115,7 +129,55 @@ class RunReaderTest {
                         "journals/worker-1.jsonl:6: the paper '../../../etc/hostname' lies outside the run folder and is left out",
                         "journals/worker-1.jsonl:8: unknown event 'retry'",
                         "journals/worker-1.jsonl:9: torn: the journal ends in the middle of a line",
-                        "journals/worker-1.jsonl: 3 events are missing: they could not be written");
+                        "journals/worker-1.jsonl: 3 events are missing, they could not be written: {NoteWritten=3}");
+    }
+
+    @Test
+    void a_retry_supersedes_what_failed_and_the_test_counts_once() throws Exception {
+        Run read = SampleRun.in(root, "run")
+                .test("steady", Outcome.PASSED, null)
+                .test("shaky", Outcome.FAILED, SampleRun.failure("E", "wind"))
+                .test("shaky", Outcome.PASSED, null)
+                .test("twice", Outcome.PASSED, null)
+                .test("twice", Outcome.PASSED, null)
+                .test("never", Outcome.FAILED, SampleRun.failure("E", "rain"))
+                .test("never", Outcome.FAILED, SampleRun.failure("E", "rain"))
+                .read();
+
+        assertThat(read.counts().all()).isEqualTo(5);
+        assertThat(read.needingAttention()).extracting(TestResult::address).containsExactly("sample.never()~2");
+        assertThat(Headline.of(read))
+                .startsWith("1 of 5 tests did not pass: 1 failed. They have one cause.")
+                .endsWith("1 test passed only when run again.");
+    }
+
+    @Test
+    void what_is_said_about_a_test_and_its_steps_is_there() throws Exception {
+        Run read = SampleRun.in(root, "run")
+                .write(
+                        new TestStarted(1, 1, 0, "k", "n", null, null, "main", List.of()),
+                        new TestDescribed(2, 1, "about", null, "Ada", List.of(new TestDescribed.Link("a", null))),
+                        new TestDescribed(3, 1, null, "grave", null, List.of(new TestDescribed.Link("b", "https://b"))),
+                        new StepStarted(4, 2, 1, StepKind.ACTION, "slow", null),
+                        new StepBudgeted(4, 2, 1_000),
+                        new StepEnded(5_004, 2, Outcome.PASSED, null, null),
+                        new PaperPromised(6_000, 1, 7, "kept", "attachment"),
+                        new PaperPromised(6_000, 1, 8, "forgotten", "attachment"),
+                        new TestEnded(7_000, 1, Outcome.PASSED, null, null),
+                        new PaperKept(9_000, 1, "kept", "attachment", "text/plain", "run/01-kept.txt", 3, "ab", 7),
+                        new JournalEnded(10_000, 0, Map.of(), 21))
+                .read();
+
+        TestResult test = read.tests().get(0);
+        assertThat(test.about().text()).isEqualTo("about");
+        assertThat(test.about().severity()).isEqualTo("grave");
+        assertThat(test.about().links()).hasSize(2);
+        var step = (Entry.StepEntry) test.entries().get(0);
+        assertThat(step.budget()).isEqualTo(Duration.ofMillis(1)).isLessThan(step.took());
+        assertThat(test.entries().stream().filter(entry -> entry instanceof Entry.PaperEntry))
+                .extracting(entry -> ((Entry.PaperEntry) entry).name() + " " + ((Entry.PaperEntry) entry).came())
+                .containsExactly("forgotten false", "kept true");
+        assertThat(read.cost()).isEqualTo(0.003, offset(0.0001));
     }
 
     @Test

@@ -10,6 +10,7 @@ import dev.verbale.folder.RunDescription;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.journal.JournalFormat;
 import dev.verbale.journal.JournalWriter;
+import dev.verbale.journal.TextFilter;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -41,7 +42,7 @@ final class SampleRun {
 
     SampleRun worker(String name, Instant wall) throws IOException {
         journal = JournalWriter.open(
-                folder.journal(name), new JournalOpened(JournalFormat.VERSION, name, wall, 7, "1.0"));
+                folder.journal(name), new JournalOpened(JournalFormat.VERSION, name, wall, 7, "1.0"), TextFilter.NONE);
         return this;
     }
 

@@ -9,10 +9,10 @@ import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
 
-/** What the machine and the JVM are. Never the environment: it holds secrets. */
-final class HostFacts {
+/** What is known of the run before it begins. Never the whole environment: it holds secrets. */
+final class RunFacts {
 
-    private HostFacts() {}
+    private RunFacts() {}
 
     static Map<String, String> gather() {
         Map<String, String> facts = new LinkedHashMap<>();
@@ -22,7 +22,18 @@ final class HostFacts {
         facts.put("processors", String.valueOf(Runtime.getRuntime().availableProcessors()));
         facts.put("time zone", ZoneId.systemDefault().getId());
         facts.put("locale", Locale.getDefault().toLanguageTag());
+        facts.put("started by", startedBy());
+        GitFacts.gather(Path.of("").toAbsolutePath(), facts);
+        CiFacts.gather(System.getenv(), facts);
         return facts;
+    }
+
+    private static String startedBy() {
+        String command = property("sun.java.command");
+        if (command.contains("surefire")) return "Maven";
+        if (System.getProperty("org.gradle.test.worker") != null) return "Gradle";
+        if (command.contains("com.intellij") || command.contains("org.eclipse")) return "IDE";
+        return "java";
     }
 
     private static String property(String name) {

@@ -1,0 +1,15 @@
+package dev.verbale.event;
+
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Something was checked, and the test went on whatever came out.
+ *
+ * @param in the step, test or container it belongs to, or 0 for the run
+ */
+public record CheckMade(
+        long at,
+        int in,
+        String name,
+        Outcome outcome,
+        @Nullable Failure failure) implements Event {}

@@ -1,0 +1,32 @@
+package dev.verbale.event;
+
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A logger wrote a line.
+ *
+ * @param in the step, test or container it belongs to, or 0 for the run
+ * @param level in small letters, such as {@code warn}, or {@code out} and {@code err} for the standard streams
+ * @param logger its name
+ * @param thread the thread's name where it is not the test's own, else null
+ * @param context what the logger knew of its surroundings, such as a mapped diagnostic context; empty for most
+ * @param failure the throwable that was logged with it
+ */
+public record LogWritten(
+        long at,
+        int in,
+        String level,
+        String logger,
+        String text,
+        @Nullable String thread,
+        Map<String, String> context,
+        @Nullable Failure failure)
+        implements Event {
+
+    public LogWritten {
+        context = context.isEmpty() ? Map.of() : Collections.unmodifiableMap(new LinkedHashMap<>(context));
+    }
+}

@@ -1,0 +1,9 @@
+package dev.verbale.event;
+
+/**
+ * A step was given a time to keep to. A step that takes longer is marked, never cut.
+ *
+ * @param id of the step, which has begun
+ * @param micros microseconds; positive
+ */
+public record StepBudgeted(long at, int id, long micros) implements Event {}

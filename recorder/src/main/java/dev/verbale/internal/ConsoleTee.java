@@ -1,0 +1,60 @@
+package dev.verbale.internal;
+
+import dev.verbale.recorder.LogLine;
+import dev.verbale.recorder.Recorder;
+import java.io.ByteArrayOutputStream;
+import java.io.OutputStream;
+import java.io.PrintStream;
+import java.util.Map;
+
+/**
+ * Keeps what goes to a standard stream, a line at a time and for each thread apart; the stream itself still gets every
+ * byte, and first.
+ */
+final class ConsoleTee extends OutputStream {
+
+    private final PrintStream console;
+    private final Recorder recorder;
+    private final String level;
+    private final ThreadLocal<ByteArrayOutputStream> lines = ThreadLocal.withInitial(ByteArrayOutputStream::new);
+
+    private ConsoleTee(PrintStream console, Recorder recorder, String level) {
+        this.console = console;
+        this.recorder = recorder;
+        this.level = level;
+    }
+
+    static void install(Recorder recorder) {
+        System.setOut(new PrintStream(new ConsoleTee(System.out, recorder, "out"), true));
+        System.setErr(new PrintStream(new ConsoleTee(System.err, recorder, "err"), true));
+    }
+
+    @Override
+    public void write(int b) {
+        write(new byte[] {(byte) b}, 0, 1);
+    }
+
+    @Override
+    public void write(byte[] bytes, int from, int length) {
+        console.write(bytes, from, length);
+        ByteArrayOutputStream line = lines.get();
+        for (int i = from; i < from + length; i++) {
+            if (bytes[i] != '\n') line.write(bytes[i]);
+            else keep(line);
+        }
+    }
+
+    private void keep(ByteArrayOutputStream line) {
+        String text =
+                line.toString().stripTrailing(); // the streams encode in the JVM's default charset, and so does this
+        line.reset();
+        if (!text.isEmpty())
+            recorder.log(
+                    new LogLine(level, "console", text, Thread.currentThread().getName(), Map.of(), null));
+    }
+
+    @Override
+    public void flush() {
+        console.flush();
+    }
+}

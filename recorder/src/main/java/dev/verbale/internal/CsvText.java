@@ -1,0 +1,26 @@
+package dev.verbale.internal;
+
+import java.util.List;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/** Tables as comma-separated values, by RFC 4180. */
+public final class CsvText {
+
+    private CsvText() {}
+
+    public static String of(List<String> header, List<? extends List<?>> rows) {
+        var text = new StringBuilder(line(header));
+        for (List<?> row : rows) text.append(line(row));
+        return text.toString();
+    }
+
+    private static String line(List<?> cells) {
+        return cells.stream().map(CsvText::cell).collect(Collectors.joining(",", "", "\r\n"));
+    }
+
+    private static String cell(@Nullable Object value) {
+        String text = value == null ? "" : NoteText.shown(value);
+        return text.matches("(?s).*[\",\r\n].*") ? '"' + text.replace("\"", "\"\"") + '"' : text;
+    }
+}

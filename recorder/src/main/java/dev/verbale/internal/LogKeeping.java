@@ -1,0 +1,53 @@
+package dev.verbale.internal;
+
+import dev.verbale.event.Failure;
+import dev.verbale.event.LogWritten;
+import dev.verbale.event.NoteWritten;
+import dev.verbale.recorder.LogLine;
+import dev.verbale.recorder.RecorderOptions.Logging;
+import org.jspecify.annotations.Nullable;
+
+/** Keeps what loggers write, up to the limits. */
+final class LogKeeping {
+
+    private final FileRecorder recorder;
+    private final Logging limits;
+
+    LogKeeping(FileRecorder recorder, Logging limits) {
+        this.recorder = recorder;
+        this.limits = limits;
+    }
+
+    void keep(Seat seat, LogLine line, @Nullable Void nothing) {
+        ScopeNode scope = recorder.here(seat);
+        if (scope.owner.logLines.incrementAndGet() > limits.linesATest()) return;
+        Failure failure = line.thrown() == null ? null : recorder.failures.failure(line.thrown());
+        boolean own = seat.here != null && Thread.currentThread().getName().equals(line.thread());
+        recorder.minutes.append(new LogWritten(
+                recorder.minutes.clock.micros(),
+                scope.id(),
+                line.level(),
+                line.logger(),
+                cut(line.text()),
+                own && scope.owner.isTest ? null : line.thread(),
+                line.context(),
+                failure));
+    }
+
+    private String cut(String text) {
+        int most = limits.charactersALine();
+        if (text.length() <= most) return text;
+        return text.substring(0, most) + " ... (" + (text.length() - most) + " more characters are left out)";
+    }
+
+    /** Said once, at the end of a test: its lines are not all there, and why. */
+    void sayWhatWasLeftOut(ScopeNode test) {
+        int leftOut = test.owner.logLines.get() - limits.linesATest();
+        if (leftOut <= 0) return;
+        recorder.minutes.append(new NoteWritten(
+                recorder.minutes.clock.micros(),
+                test.id(),
+                leftOut + " log lines are left out: verbale.log.lines allows " + limits.linesATest() + " a test",
+                null));
+    }
+}

@@ -1,0 +1,53 @@
+package dev.verbale.internal;
+
+import dev.verbale.event.PaperPromised;
+import dev.verbale.recorder.PromisedPaper;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.concurrent.atomic.AtomicBoolean;
+
+/** A promise of a paper, which knows where it belongs however late it is kept. */
+final class Promised implements PromisedPaper {
+
+    private final FileRecorder recorder;
+    private final ScopeNode scope;
+    private final int id;
+    private final String name;
+    private final String kind;
+    private final AtomicBoolean kept = new AtomicBoolean();
+
+    Promised(FileRecorder recorder, ScopeNode scope, int id, String name, String kind) {
+        this.recorder = recorder;
+        this.scope = scope;
+        this.id = id;
+        this.name = name;
+        this.kind = kind;
+    }
+
+    PaperPromised event(long at) {
+        return new PaperPromised(at, scope.id(), id, name, kind);
+    }
+
+    @Override
+    public void keep(InputStream content, String mediaType) {
+        recorder.guard.run("keeping " + name, seat -> {
+            if (keepsNow()) recorder.keep(scope, name, kind, content, mediaType, id);
+        });
+    }
+
+    @Override
+    public void keep(Path file) {
+        recorder.guard.run("keeping " + file, seat -> {
+            if (!keepsNow()) return;
+            recorder.keepFile(scope, kind, file, id);
+            Files.delete(file);
+        });
+    }
+
+    private boolean keepsNow() {
+        if (kept.compareAndSet(false, true)) return true;
+        recorder.minutes.problems.add("The promised paper '" + name + "' was kept a second time");
+        return false;
+    }
+}

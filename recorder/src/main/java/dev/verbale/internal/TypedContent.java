@@ -1,0 +1,55 @@
+package dev.verbale.internal;
+
+import dev.verbale.folder.MediaTypes;
+import java.io.BufferedInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.Locale;
+
+/** Content with its type: the one that was given, or where nobody knew it, the one that the first bytes tell. */
+final class TypedContent {
+
+    private static final int LOOK = 16;
+
+    private final InputStream stream;
+    private final String mediaType;
+
+    TypedContent(InputStream content, String given) throws IOException {
+        boolean unknown = given.isBlank() || given.equals(MediaTypes.UNKNOWN);
+        if (!unknown) {
+            stream = content;
+            mediaType = given;
+            return;
+        }
+        stream = new BufferedInputStream(content);
+        stream.mark(LOOK);
+        byte[] first = stream.readNBytes(LOOK);
+        stream.reset();
+        mediaType = detected(new String(first, StandardCharsets.ISO_8859_1));
+    }
+
+    InputStream stream() {
+        return stream;
+    }
+
+    String mediaType() {
+        return mediaType;
+    }
+
+    private static String detected(String first) {
+        if (first.startsWith("\u0089PNG")) return "image/png";
+        if (first.startsWith("\u00FF\u00D8\u00FF")) return "image/jpeg";
+        if (first.startsWith("GIF8")) return "image/gif";
+        if (first.startsWith("RIFF") && first.startsWith("WEBP", 8)) return "image/webp";
+        if (first.startsWith("\u001A\u0045\u00DF\u00A3")) return "video/webm";
+        if (first.startsWith("ftyp", 4)) return "video/mp4";
+        if (first.startsWith("%PDF")) return "application/pdf";
+        if (first.startsWith("PK\u0003\u0004")) return "application/zip";
+        String text = first.stripLeading().toLowerCase(Locale.ROOT);
+        if (text.startsWith("<!doctype html") || text.startsWith("<html")) return "text/html";
+        if (text.startsWith("<?xml")) return "application/xml";
+        if (text.startsWith("{") || text.startsWith("[")) return "application/json";
+        return MediaTypes.UNKNOWN;
+    }
+}

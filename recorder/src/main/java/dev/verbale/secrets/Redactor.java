@@ -1,0 +1,196 @@
+package dev.verbale.secrets;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.regex.MatchResult;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Masks secrets in text. What it knows by itself:
+ *
+ * <ul>
+ *   <li>the value behind a secret name, in JSON, forms, query strings, headers, properties and markup;
+ *   <li>bearer and basic credentials, and the user and password in a URL;
+ *   <li>numbers of payment cards, by length and check digit (ISO/IEC 7812);
+ *   <li>values that were announced, in the forms of {@link AnnouncedSecrets}.
+ * </ul>
+ *
+ * <p>Nearly every text holds none of this, so a quick look decides first whether the slow search is worth it.
+ */
+public final class Redactor {
+
+    /** What stands in the place of a secret. */
+    public static final String MASK = "[masked]";
+
+    private static final int CARD_SHORTEST = 13;
+    private static final int CARD_LONGEST = 19;
+
+    private static final int ASCII = 128;
+    private static final byte PLAIN = 0;
+    private static final byte DIGIT = 1;
+    private static final byte GAP = 2; // may stand between the digits of a card
+    private static final byte SEPARATOR = 3;
+    private static final byte AT = 4;
+    private static final byte TAG = 5;
+    private static final byte[] KINDS = new byte[ASCII];
+
+    static {
+        for (char digit = '0'; digit <= '9'; digit++) KINDS[digit] = DIGIT;
+        KINDS[' '] = GAP;
+        KINDS['-'] = GAP;
+        KINDS['='] = SEPARATOR;
+        KINDS[':'] = SEPARATOR;
+        KINDS['@'] = AT;
+        KINDS['<'] = TAG;
+    }
+
+    private static final Pattern CREDENTIALS =
+            Pattern.compile("\\b(bearer|basic|digest)(\\s+)[\\w.~+/=-]{6,}", Pattern.CASE_INSENSITIVE);
+    private static final Pattern URL_USER = Pattern.compile("(\\w://)[^\\s/@:\"'<>]*:[^\\s/@\"'<>]*@");
+    private static final Pattern CARD = Pattern.compile("(?<![\\w.-])\\d(?:[ -]?\\d){12,18}(?![\\w-])");
+    private static final Pattern PASSWORD_FIELD = Pattern.compile(
+            "(<input\\b(?=[^>]*\\btype\\s*=\\s*[\"']?password)[^>]*?\\bvalue\\s*=\\s*)(\"[^\"]*\"|'[^']*'|[^\\s>]+)",
+            Pattern.CASE_INSENSITIVE);
+
+    private final SecretNames names;
+    private final AnnouncedSecrets announced = new AnnouncedSecrets();
+    private final List<Pattern> ownPatterns;
+    private final Pattern named;
+    private final Pattern namedField;
+
+    /**
+     * @param moreNames words that names of secret values end in, besides those that are known
+     * @param patterns what is masked where it matches: group 1 of each, or the whole match where it has none
+     */
+    public Redactor(Collection<String> moreNames, Collection<Pattern> patterns) {
+        names = new SecretNames(moreNames);
+        ownPatterns = List.copyOf(patterns);
+        List<String> all = new ArrayList<>(SecretNames.WORDS);
+        moreNames.forEach(name -> all.add(name.strip()));
+        String words = String.join("|", all.stream().map(Pattern::quote).toList());
+        // name, then : or = (or :: =>), then a quoted value, or for a whole header line the rest of it, or one word
+        named = Pattern.compile(
+                "((?:" + words + ")\\\\?[\"']?\\s*(?:=>|[:=])\\s*)"
+                        + "(\\\\\"(?:[^\"\\\\]|\\\\(?!\"))*\\\\\"|\"(?:[^\"\\\\]|\\\\.)*\"|'(?:[^'\\\\]|\\\\.)*'|\\[[^\\]\\n]*\\]"
+                        + "|(?<=(?i:cookie\\s?[:=]\\s?|authorization\\s?[:=]\\s?|cookie[:=]|authorization[:=]))[^\\r\\n]+|[^\\s\"'&;,<>(){}\\[\\]]{2,})",
+                Pattern.CASE_INSENSITIVE);
+        namedField = Pattern.compile(
+                "(<(?:input|meta)\\b(?=[^>]*\\bname\\s*=\\s*[\"']?[\\w.-]*(?:" + words
+                        + ")[\"'\\s>])[^>]*?\\b(?:value|content)\\s*=\\s*)" + "(\"[^\"]*\"|'[^']*'|[^\\s>]+)",
+                Pattern.CASE_INSENSITIVE);
+    }
+
+    /** From now on {@code value} is masked wherever it turns up. Values shorter than four characters are not. */
+    public void announce(String value) {
+        announced.add(value);
+    }
+
+    /** Whether the value that goes by {@code name} is secret. */
+    public boolean isSecretName(String name) {
+        return names.isSecret(name);
+    }
+
+    /** {@code text} with its secrets masked; the same instance where there are none. */
+    public String redacted(String text) {
+        if (!mayHoldSecret(text)) return text;
+        String masked = announced.mask(text, MASK);
+        masked = PASSWORD_FIELD.matcher(masked).replaceAll(Redactor::quotedMask);
+        if (masked.indexOf('<') >= 0) masked = namedField.matcher(masked).replaceAll(Redactor::quotedMask);
+        masked = named.matcher(masked).replaceAll(Redactor::quotedMask);
+        masked = CREDENTIALS.matcher(masked).replaceAll("$1$2" + Matcher.quoteReplacement(MASK));
+        masked = URL_USER.matcher(masked).replaceAll("$1" + Matcher.quoteReplacement(MASK) + "@");
+        masked = CARD.matcher(masked).replaceAll(Redactor::cardMask);
+        for (Pattern own : ownPatterns) masked = own.matcher(masked).replaceAll(Redactor::ownMask);
+        return masked;
+    }
+
+    /** One pass over the characters, and nothing is allocated: most calls end here. */
+    private boolean mayHoldSecret(String text) {
+        int digits = 0;
+        for (int i = 0, length = text.length(); i < length; i++) {
+            char c = text.charAt(i);
+            byte kind = c < ASCII ? KINDS[c] : PLAIN;
+            if (kind == PLAIN) {
+                digits = 0;
+                continue;
+            }
+            if (kind == DIGIT && ++digits >= CARD_SHORTEST) return true;
+            if (kind > GAP) digits = 0;
+            if (isSign(text, i, kind)) return true;
+        }
+        return (!announced.isEmpty() && announced.isIn(text)) || (!ownPatterns.isEmpty() && matchesOwn(text));
+    }
+
+    /** Whether the character at {@code at}, which is of {@code kind}, may be a part of a secret or stand beside one. */
+    private boolean isSign(String text, int at, byte kind) {
+        return switch (kind) {
+            case GAP -> at > 4 && text.charAt(at) == ' ' && endsScheme(text, at);
+            case SEPARATOR -> names.endsSecret(text, nameEnd(text, at));
+            case AT -> text.lastIndexOf("://", at) >= 0;
+            case TAG -> isField(text, at + 1);
+            default -> false;
+        };
+    }
+
+    private boolean matchesOwn(String text) {
+        for (Pattern own : ownPatterns) if (own.matcher(text).find()) return true;
+        return false;
+    }
+
+    private static boolean endsScheme(String text, int end) {
+        char last = text.charAt(end - 1);
+        if (last == 'r' || last == 'R') return text.regionMatches(true, end - 6, "bearer", 0, 6);
+        if (last == 'c' || last == 'C') return text.regionMatches(true, end - 5, "basic", 0, 5);
+        return (last == 't' || last == 'T') && text.regionMatches(true, end - 6, "digest", 0, 6);
+    }
+
+    private static boolean isField(String text, int at) {
+        return text.regionMatches(true, at, "input", 0, 5) || text.regionMatches(true, at, "meta", 0, 4);
+    }
+
+    /** Where the name before the separator at {@code at} ends: quotes and blanks may stand in between. */
+    private static int nameEnd(String text, int at) {
+        int end = at;
+        while (end > 0 && at - end < 4) {
+            char c = text.charAt(end - 1);
+            if (c != '"' && c != '\'' && c != ' ' && c != '\\') break;
+            end--;
+        }
+        return end;
+    }
+
+    /** Group 1 as it is, group 2 masked in its quotes. */
+    private static String quotedMask(MatchResult match) {
+        String value = match.group(2);
+        String quote = value.startsWith("\\\"") ? "\\\"" : value.matches("(?s)[\"'].*") ? value.substring(0, 1) : "";
+        return Matcher.quoteReplacement(match.group(1) + quote + MASK + quote);
+    }
+
+    private static String cardMask(MatchResult match) {
+        return Matcher.quoteReplacement(isCard(match.group()) ? MASK : match.group());
+    }
+
+    private static String ownMask(MatchResult match) {
+        if (match.groupCount() == 0 || match.group(1) == null) return Matcher.quoteReplacement(MASK);
+        String whole = match.group();
+        int from = match.start(1) - match.start();
+        return Matcher.quoteReplacement(whole.substring(0, from)
+                + MASK
+                + whole.substring(from + match.group(1).length()));
+    }
+
+    /** By the check digit of ISO/IEC 7812-1, Annex B (Luhn): a random number passes one time in ten. */
+    private static boolean isCard(String text) {
+        String digits = text.replaceAll("\\D", "");
+        if (digits.length() < CARD_SHORTEST || digits.length() > CARD_LONGEST) return false;
+        int sum = 0;
+        for (int i = 0; i < digits.length(); i++) {
+            int digit = digits.charAt(digits.length() - 1 - i) - '0';
+            if (i % 2 == 1) digit = digit * 2 > 9 ? digit * 2 - 9 : digit * 2;
+            sum += digit;
+        }
+        return sum % 10 == 0;
+    }
+}

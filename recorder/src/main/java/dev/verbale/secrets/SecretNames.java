@@ -1,0 +1,78 @@
+package dev.verbale.secrets;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * The names whose values are secret: a name that ends in one of the words, in any case, with or without hyphens, such as
+ * {@code X-Auth-Token} or {@code db.password}. By its end, because {@code tokenizer} holds no token.
+ */
+final class SecretNames {
+
+    static final List<String> WORDS = List.of(
+            "password",
+            "passwort",
+            "passwd",
+            "pwd",
+            "passphrase",
+            "secret",
+            "token",
+            "apikey",
+            "api_key",
+            "api-key",
+            "accesskey",
+            "access_key",
+            "access-key",
+            "secretkey",
+            "secret_key",
+            "secret-key",
+            "privatekey",
+            "private_key",
+            "private-key",
+            "authorization",
+            "credential",
+            "credentials",
+            "cookie",
+            "sessionid",
+            "session_id",
+            "session-id",
+            "csrf",
+            "xsrf",
+            "otp",
+            "cvv",
+            "cvc",
+            "cardnumber",
+            "card_number");
+
+    private static final int LETTERS = 128;
+
+    /** The words by their last letter: a name is compared with three words, not with thirty. */
+    private final String[][] byLastLetter = new String[LETTERS][];
+
+    SecretNames(Collection<String> more) {
+        List<String> all = new ArrayList<>(WORDS);
+        for (String word : more) all.add(word.strip().toLowerCase(Locale.ROOT));
+        for (int letter = 0; letter < LETTERS; letter++) {
+            char last = (char) letter;
+            byLastLetter[letter] = all.stream()
+                    .filter(word -> !word.isEmpty() && word.charAt(word.length() - 1) == last)
+                    .toArray(String[]::new);
+        }
+    }
+
+    boolean isSecret(String name) {
+        return endsSecret(name, name.length());
+    }
+
+    /** Whether a secret name ends right before {@code end} in {@code text}. */
+    boolean endsSecret(String text, int end) {
+        if (end == 0) return false;
+        int last = text.charAt(end - 1) | 0x20; // small letter
+        if (last >= LETTERS) return false;
+        for (String word : byLastLetter[last])
+            if (text.regionMatches(true, end - word.length(), word, 0, word.length())) return true;
+        return false;
+    }
+}
