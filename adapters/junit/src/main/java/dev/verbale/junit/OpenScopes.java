@@ -5,6 +5,7 @@ import dev.verbale.recorder.Scope;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -21,11 +22,12 @@ final class OpenScopes {
      * Something that runs.
      *
      * @param testsStarted below it, so that a container can tell how many of its tests never ran
+     * @param expected the failure that was announced and came; the platform is told that the test passed
      */
-    record Open(Scope scope, AtomicInteger testsStarted) {}
+    record Open(Scope scope, AtomicInteger testsStarted, AtomicReference<@Nullable Throwable> expected) {}
 
     static void opened(String uniqueId, Scope scope) {
-        OPEN.put(uniqueId, new Open(scope, new AtomicInteger()));
+        OPEN.put(uniqueId, new Open(scope, new AtomicInteger(), new AtomicReference<>()));
     }
 
     static @Nullable Open close(String uniqueId) {

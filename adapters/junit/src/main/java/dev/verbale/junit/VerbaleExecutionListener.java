@@ -1,5 +1,6 @@
 package dev.verbale.junit;
 
+import dev.verbale.ExpectedFailure;
 import dev.verbale.recorder.Ending;
 import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.Scope;
@@ -53,7 +54,9 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
             OpenScopes.Open open = OpenScopes.find(container.get().getUniqueId());
             if (open != null) open.testsStarted().incrementAndGet();
         }
-        return recorder.startTest(outer(id), PlatformNames.identity(id, running));
+        Scope test = recorder.startTest(outer(id), PlatformNames.identity(id, running));
+        Announcements.description(id, running).ifPresent(recorder::describe);
+        return test;
     }
 
     @Override
@@ -65,7 +68,7 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
             if (isEngine(id) && result.getStatus() != TestExecutionResult.Status.SUCCESSFUL)
                 recorder.endContainer(startContainer(id, running), ending(result), 0);
         } else if (id.isTest()) {
-            recorder.endTest(open.scope(), ending(result));
+            recorder.endTest(open.scope(), ending(id, running, open, result));
         } else {
             boolean whole = result.getStatus() == TestExecutionResult.Status.SUCCESSFUL;
             int planned = whole ? 0 : Math.toIntExact(tests(id, running));
@@ -120,6 +123,19 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
         return running.getDescendants(id).stream()
                 .filter(TestIdentifier::isTest)
                 .count();
+    }
+
+    private static Ending ending(
+            TestIdentifier id, TestPlan running, OpenScopes.Open open, TestExecutionResult result) {
+        Optional<ExpectedFailure> announced = Announcements.expectedFailure(id, running);
+        if (announced.isEmpty()) return ending(result);
+        Throwable thrown = open.expected().get();
+        if (result.getStatus() == TestExecutionResult.Status.FAILED)
+            thrown = result.getThrowable().orElse(null);
+        if (thrown != null) return Ending.expected(announced.get().value(), thrown);
+        if (result.getStatus() == TestExecutionResult.Status.ABORTED) return ending(result);
+        return Ending.passedAgainstExpectation(
+                "It was announced to fail (" + announced.get().value() + ") and passed: the announcement can go");
     }
 
     private static Ending ending(TestExecutionResult result) {

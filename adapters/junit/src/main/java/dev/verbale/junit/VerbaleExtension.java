@@ -1,5 +1,7 @@
 package dev.verbale.junit;
 
+import dev.verbale.ChecksFailed;
+import dev.verbale.ExpectedFailure;
 import dev.verbale.event.StepKind;
 import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.Step;
@@ -15,6 +17,7 @@ import org.junit.jupiter.api.extension.DynamicTestInvocationContext;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.InvocationInterceptor;
 import org.junit.jupiter.api.extension.ReflectiveInvocationContext;
+import org.opentest4j.TestAbortedException;
 
 /**
  * Stands around what Jupiter invokes: fixtures become steps, a failure's evidence is taken before any teardown, and the
@@ -66,7 +69,7 @@ public final class VerbaleExtension implements InvocationInterceptor {
     public void interceptTestMethod(
             Invocation<@Nullable Void> invocation, ReflectiveInvocationContext<Method> call, ExtensionContext context)
             throws Throwable {
-        test(invocation, context);
+        test(invocation, call.getExecutable(), context);
     }
 
     @Override
@@ -78,14 +81,14 @@ public final class VerbaleExtension implements InvocationInterceptor {
                 data(call.getExecutable().getParameters(), call.getArguments());
             }
         }
-        test(invocation, context);
+        test(invocation, call.getExecutable(), context);
     }
 
     @Override
     public void interceptDynamicTest(
             Invocation<@Nullable Void> invocation, DynamicTestInvocationContext call, ExtensionContext context)
             throws Throwable {
-        test(invocation, context);
+        test(invocation, null, context);
     }
 
     private void fixture(
@@ -107,15 +110,31 @@ public final class VerbaleExtension implements InvocationInterceptor {
         }
     }
 
-    private void test(Invocation<@Nullable Void> invocation, ExtensionContext context) throws Throwable {
+    private void test(Invocation<@Nullable Void> invocation, @Nullable Method method, ExtensionContext context)
+            throws Throwable {
         try (Recorder.Stay stay = OpenScopes.enter(recorder, context.getUniqueId())) {
+            recorder.gatherChecks();
             try {
                 invocation.proceed();
+                ChecksFailed checks = recorder.failedChecks();
+                if (checks != null) throw checks;
             } catch (Throwable failure) {
+                if (isExpected(method, failure, context)) return;
                 recorder.takeEvidence(failure);
                 throw failure;
             }
         }
+    }
+
+    /** An assumption is no failure, and the JVM's own troubles are nobody's announcement. */
+    private boolean isExpected(@Nullable Method method, Throwable failure, ExtensionContext context) {
+        boolean announced = method != null && method.isAnnotationPresent(ExpectedFailure.class);
+        if (!announced || failure instanceof TestAbortedException || failure instanceof VirtualMachineError)
+            return false;
+        OpenScopes.Open open = OpenScopes.find(context.getUniqueId());
+        if (open == null) return false;
+        open.expected().set(failure);
+        return true;
     }
 
     private void data(Parameter[] parameters, List<Object> arguments) {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.tuple;
 
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
+import dev.verbale.event.TestDescribed;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
 import dev.verbale.results.TestResult;
@@ -16,6 +17,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import sample.AnnouncedSample;
 import sample.BrokenSample;
 import sample.DisabledSample;
 import sample.FixturesSample;
@@ -108,6 +110,48 @@ class ListenerTest {
         assertThat(around.entries())
                 .extracting(entry -> ((Entry.StepEntry) entry).name())
                 .containsExactly("unlock the garden", "lock the garden");
+    }
+
+    @Test
+    void annotations_tell_what_tests_are_about_and_what_is_expected_of_them() throws Exception {
+        Launched launched = Launched.jvm(root, AnnouncedSample.class);
+
+        TestResult described = launched.run().tests().stream()
+                .filter(test -> test.key().equals("sample.AnnouncedSample.described()"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(described.about().text()).isEqualTo("The gate");
+        assertThat(described.about().owner()).isEqualTo("Ada");
+        assertThat(described.about().severity()).isEqualTo("grave");
+        assertThat(described.about().links())
+                .extracting(TestDescribed.Link::name)
+                .containsExactly("https://orto.example/gate", "GARDEN-1");
+        TestResult inner = launched.run().tests().stream()
+                .filter(test -> test.key().contains("$Inner"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(inner.about().text()).isEqualTo("The inner gate");
+        assertThat(inner.about().owner()).isEqualTo("Ada");
+
+        TestResult expected = launched.test("failsAsAnnounced");
+        assertThat(expected.outcome()).isEqualTo(Outcome.EXPECTED);
+        assertThat(expected.reason()).isEqualTo("the hinge is rusty");
+        assertThat(failure(expected).message()).isEqualTo("it squeaks");
+        assertThat(expected.entries()).as("no evidence is taken").isEmpty();
+        assertThat(launched.test("passesAllTheSame").reason()).contains("was rusty once", "the announcement can go");
+        assertThat(launched.counts()).as("green but for the checks").startsWith(6, 5, 1);
+    }
+
+    @Test
+    void checks_go_on_and_fail_the_test_together_and_a_timeout_thread_is_the_tests_own() throws Exception {
+        Launched launched = Launched.jvm(root, AnnouncedSample.class);
+
+        TestResult checked = launched.test("checksGoOn");
+        assertThat(checked.outcome()).isEqualTo(Outcome.FAILED);
+        assertThat(failure(checked).message()).startsWith("2 checks failed:\n  hinge: expected: <oiled>");
+        assertThat(failure(checked).gathered()).extracting(Failure::expected).containsExactly("oiled", null);
+        assertThat(outline(checked)).contains("went on");
+        assertThat(outline(launched.test("keepsItsStepsInATimeout"))).containsExactly("Wait passed", "  inside");
     }
 
     @Test

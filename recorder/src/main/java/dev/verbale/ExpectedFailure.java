@@ -1,0 +1,22 @@
+package dev.verbale;
+
+import java.lang.annotation.ElementType;
+import java.lang.annotation.Retention;
+import java.lang.annotation.RetentionPolicy;
+import java.lang.annotation.Target;
+
+/**
+ * Announces that a test fails, for a reason that is known. While it does, its outcome is {@code expected}, the suite stays
+ * green, and no screenshots are taken. When it passes, the minutes say that the announcement can go.
+ *
+ * <p>The suite stays green where the adapter can stand around the test, as the Jupiter extension does.
+ */
+@Retention(RetentionPolicy.RUNTIME)
+@Target(ElementType.METHOD)
+public @interface ExpectedFailure {
+    /** Why it fails. */
+    String value();
+
+    /** Where that is followed up: an address, or a name that the settings turn into one. */
+    String link() default "";
+}
