@@ -4,9 +4,15 @@ import { Slips } from './reader';
 import { FailureBox } from './failure';
 import { Mark } from './mark';
 import { duration, offset } from './text';
-import type { Entry, Failure, Paper, Step } from './types';
+import type { Check, Entry, Failure, Log, Paper, Step } from './types';
 
-type Line = { depth: number; at: number } & ({ step: Step } | { note: string; thread?: string | undefined } | { papers: Paper[] });
+type Line = { depth: number; at: number } & (
+  | { step: Step }
+  | { note: string; thread?: string | undefined }
+  | { log: Log }
+  | { check: Check }
+  | { papers: Paper[] }
+);
 
 interface Props {
   entries: Entry[];
@@ -32,6 +38,8 @@ export function Entries({ entries, start, failure }: Props) {
               {line.note}
             </div>
           )}
+          {'log' in line && <LogLine log={line.log} />}
+          {'check' in line && <CheckLine check={line.check} />}
           {'papers' in line && (
             <>
               <div class="paper-names">
@@ -57,8 +65,37 @@ function StepLine({ step, failure }: { step: Step; failure: Failure | undefined 
       <span class="took">{duration(step.took)}</span>
       {step.thread && <span class="thread">{step.thread}</span>}
       {step.outcome === 'unfinished' && <span class="unfinished">not finished</span>}
+      {step.budget !== undefined && step.took > step.budget && <span class="over">longer than {duration(step.budget)}</span>}
+      {step.reason && <span class="why">{step.reason}</span>}
       {told && <p class="step-said">{step.failure?.message?.trim().split('\n')[0] ?? step.failure?.type}</p>}
       {step.failure && !told && <FailureBox failure={step.failure} />}
+    </div>
+  );
+}
+
+function LogLine({ log }: { log: Log }) {
+  return (
+    <div class={`note log ${log.level}`} title={log.context}>
+      <span class="level">{log.level}</span>
+      {log.thread && <span class="thread">{log.thread}</span>}
+      <span class="logger">{log.logger}</span> {log.text}
+      {log.failure && (
+        <details>
+          <summary>{log.failure.type}</summary>
+          <pre class="stack">{log.failure.stack}</pre>
+        </details>
+      )}
+    </div>
+  );
+}
+
+function CheckLine({ check }: { check: Check }) {
+  return (
+    <div class={`step ${check.outcome}`}>
+      <Mark outcome={check.outcome} />
+      <span class="kind">check</span>
+      <span class="step-name">{check.name}</span>
+      {check.failure && <p class="step-said">{check.failure.message?.trim().split('\n')[0] ?? check.failure.type}</p>}
     </div>
   );
 }
@@ -74,6 +111,8 @@ function flatten(entries: Entry[], depth: number, lines: Line[]): void {
       lines.push({ depth, at: entry.at, step: entry });
       flatten(entry.entries, depth + 1, lines);
     } else if (entry.is === 'note') lines.push({ depth, at: entry.at, note: entry.text, thread: entry.thread });
+    else if (entry.is === 'log') lines.push({ depth, at: entry.at, log: entry });
+    else if (entry.is === 'check') lines.push({ depth, at: entry.at, check: entry });
     else if (entry.is === 'data') lines.push({ depth, at: entry.at, note: `${entry.name} = ${entry.value}` });
     else if (last && 'papers' in last && last.depth === depth) last.papers.push(entry);
     else lines.push({ depth, at: entry.at, papers: [entry] });

@@ -7,7 +7,7 @@ import { ledgerLink, minutesLink, needsAttention, route } from './store';
 import { count, duration, offset, whole } from './text';
 import { OUTCOMES, type Outcome, type Row, type RunData } from './types';
 
-const GROUPS = ['class', 'outcome', 'cause', 'tag', 'worker', 'nothing'] as const;
+const GROUPS = ['class', 'outcome', 'cause', 'tag', 'owner', 'worker', 'nothing'] as const;
 const ORDERS = ['time', 'longest', 'name'] as const;
 type Group = (typeof GROUPS)[number];
 type Order = (typeof ORDERS)[number];
@@ -135,7 +135,8 @@ function GroupLine({ name, rows }: { name: string; rows: Row[] }) {
 }
 
 function RowLine({ row, longest, inClass }: { row: Row; longest: number; inClass: boolean }) {
-  const under = row.said ?? row.data ?? (inClass ? '' : row.path.join(' › '));
+  const again = row.superseded ? 'run again later. ' : row.recovered ? 'passed when run again. ' : '';
+  const under = again + (row.said ?? '') || (row.data ?? (inClass ? '' : row.path.join(' › ')));
   return (
     <a class={`row-line ${row.outcome}`} href={minutesLink(row.address)}>
       <span class="time">{offset(row.at)}</span>
@@ -160,7 +161,7 @@ function RowLine({ row, longest, inClass }: { row: Row; longest: number; inClass
 function matches(row: Row, outcomes: Outcome[], words: string): boolean {
   if (outcomes.length > 0 && !outcomes.includes(row.outcome)) return false;
   if (!words) return true;
-  const text = [row.name, ...row.path, row.className, ...(row.tags ?? []), row.said, row.data, row.thread]
+  const text = [row.name, ...row.path, row.className, ...(row.tags ?? []), row.said, row.data, row.thread, row.about?.text, row.about?.owner, row.about?.severity, ...(row.about?.links ?? []).map((l) => l.name)]
     .join('\n')
     .toLowerCase();
   return words.split(/\s+/).every((word) => text.includes(word));
@@ -197,6 +198,8 @@ function groupsOf(row: Row, data: RunData, group: Group): string[] {
       return [row.cause === undefined ? 'No cause' : data.causes[row.cause]!.title];
     case 'tag':
       return row.tags ?? ['No tag'];
+    case 'owner':
+      return [row.about?.owner ?? 'No owner'];
     case 'worker':
       return [row.thread ? `${row.worker}, ${row.thread}` : row.worker];
     default:

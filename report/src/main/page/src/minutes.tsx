@@ -6,7 +6,7 @@ import { onKey } from './ledger';
 import { Mark } from './mark';
 import { minutesFiles, minutesLink, needsAttention, route } from './store';
 import { duration, moment } from './text';
-import type { Data, Entry, Minutes, Paper, Row, RunData } from './types';
+import type { About, Data, Entry, Minutes, Paper, Row, RunData } from './types';
 
 export function MinutesView({ data }: { data: RunData }) {
   const { address } = route.value;
@@ -43,6 +43,8 @@ function RowMinutes({ data, row, place }: { data: RunData; row: Row; place: numb
           </span>
         ))}
       </p>
+      {row.about && <AboutTest about={row.about} />}
+      {(row.superseded || row.recovered) && <Executions data={data} row={row} />}
       {row.said && !needsAttention(row.outcome) && <p class="reason">{row.said}</p>}
       {named.length > 0 && (
         <dl class="data">
@@ -59,6 +61,64 @@ function RowMinutes({ data, row, place }: { data: RunData; row: Row; place: numb
       {minutes && <Account minutes={minutes} start={row.at} />}
       <p class="address dim code">{row.address}</p>
     </main>
+  );
+}
+
+function AboutTest({ about }: { about: About }) {
+  return (
+    <dl class="data about-test">
+      {about.text && (
+        <div>
+          <dt>about</dt>
+          <dd>{about.text}</dd>
+        </div>
+      )}
+      {about.severity && (
+        <div>
+          <dt>severity</dt>
+          <dd>{about.severity}</dd>
+        </div>
+      )}
+      {about.owner && (
+        <div>
+          <dt>owner</dt>
+          <dd>{about.owner}</dd>
+        </div>
+      )}
+      {about.links.length > 0 && (
+        <div>
+          <dt>links</dt>
+          <dd>
+            {about.links.map(({ name, address }) =>
+              address ? (
+                <a key={name} href={address} target="_blank" rel="noopener noreferrer">
+                  {name}
+                </a>
+              ) : (
+                <span key={name}>{name}</span>
+              ),
+            )}
+          </dd>
+        </div>
+      )}
+    </dl>
+  );
+}
+
+/** A test that was executed several times in this run: the others are one step away. */
+function Executions({ data, row }: { data: RunData; row: Row }) {
+  const key = row.address.replace(/~\d+$/, '');
+  const all = data.rows.filter((other) => other.address.replace(/~\d+$/, '') === key);
+  return (
+    <p class="reason">
+      {row.recovered ? 'It passed only when it was run again: ' : 'It was run again: '}
+      {all.map((other, index) => (
+        <span key={other.address}>
+          {index > 0 && ', '}
+          {other === row ? <b>{other.outcome}</b> : <a href={minutesLink(other.address)}>{other.outcome}</a>}
+        </span>
+      ))}
+    </p>
   );
 }
 

@@ -25,7 +25,7 @@ function Slip({ paper, onOpen }: { paper: Paper; onOpen(): void }) {
   if (!paper.href)
     return (
       <span class="slip missing">
-        <b>{paper.name}</b> is missing in the run folder
+        <b>{paper.name}</b> {paper.awaited ? 'was promised and never came' : 'is missing in the run folder'}
       </span>
     );
   return (

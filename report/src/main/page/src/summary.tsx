@@ -8,7 +8,7 @@ import { OUTCOMES, type RunData } from './types';
 const SLOWEST = 5;
 
 export function Summary({ data }: { data: RunData }) {
-  const tests = data.rows.filter((row) => !row.container);
+  const tests = data.rows.filter((row) => !row.container && !row.superseded);
   return (
     <main class="summary">
       <p class="dateline">
@@ -107,6 +107,7 @@ function Facts({ data }: { data: RunData }) {
           </div>
         ))}
       </dl>
+      {data.cost > 0 && <p class="dim">Recording took {(100 * data.cost).toFixed(data.cost < 0.01 ? 2 : 1)} % of the tests' time.</p>}
       <p>
         <a href={minutesLink('run')}>What happened outside tests</a>
       </p>

@@ -9,6 +9,8 @@ export interface RunData {
   started: string;
   took: number;
   sentence: string;
+  /** Which part of the tests' time recording took. */
+  cost: number;
   /** How many rows share one file of minutes. */
   chunk: number;
   counts: Partial<Record<Outcome, number>>;
@@ -43,8 +45,20 @@ export interface Row {
   /** The reason, or the first line of the failure. */
   said?: string;
   cause?: number;
+  /** Executed again later; counts no more. */
+  superseded?: true;
+  /** Passed when it was executed again. */
+  recovered?: true;
+  about?: About;
   /** Named data, as text to search in. */
   data?: string;
+}
+
+export interface About {
+  text?: string;
+  severity?: string;
+  owner?: string;
+  links: { name: string; address?: string }[];
 }
 
 export interface Minutes {
@@ -61,7 +75,7 @@ export interface Failure {
   gathered?: Failure[];
 }
 
-export type Entry = Step | Note | Data | Paper;
+export type Entry = Step | Note | Log | Check | Data | Paper;
 
 export interface Step {
   is: 'step';
@@ -70,6 +84,9 @@ export interface Step {
   name: string;
   outcome: Outcome;
   took: number;
+  /** How long it should take at the most. */
+  budget?: number;
+  reason?: string;
   thread?: string;
   failure?: Failure;
   entries: Entry[];
@@ -80,6 +97,25 @@ export interface Note {
   at: number;
   text: string;
   thread?: string;
+}
+
+export interface Log {
+  is: 'log';
+  at: number;
+  level: string;
+  logger: string;
+  text: string;
+  thread?: string;
+  context?: string;
+  failure?: Failure;
+}
+
+export interface Check {
+  is: 'check';
+  at: number;
+  name: string;
+  outcome: Outcome;
+  failure?: Failure;
 }
 
 export interface Data {
@@ -96,6 +132,8 @@ export interface Paper {
   kind: string;
   mediaType: string;
   size: number;
+  /** Promised, and it never came. */
+  awaited?: true;
   /** Missing where the run lost the file. */
   href?: string;
   /** Names the script file that holds its text, where it has one. */

@@ -63,6 +63,7 @@ class DemoTest {
                 .extracting(TestResult::name, test -> test.outcome().word())
                 .as(output)
                 .containsExactlyInAnyOrder(
+                        tuple("the shed knows who has the key", "failed"),
                         tuple("nobody takes it a second time", "failed"),
                         tuple("gives each the other neighbour", "failed"),
                         tuple("a loan takes one sachet Kale, 1 before and 0 after", "failed"),
@@ -71,6 +72,7 @@ class DemoTest {
                         tuple("a neighbour borrows a sachet of basil", "errored"));
         assertThat(run.counts().of(Outcome.SKIPPED)).isEqualTo(1);
         assertThat(run.counts().of(Outcome.ABORTED)).isEqualTo(1);
+        assertThat(run.counts().of(Outcome.EXPECTED)).isEqualTo(1);
         assertThat(run.problems()).isEmpty();
         assertThat(run.facts()).containsKeys("browser", "faults planted", "host", "java");
     }
@@ -98,6 +100,30 @@ class DemoTest {
 
         assertThat(((Entry.StepEntry) first).name()).isEqualTo("bruno takes the key");
         assertThat(((Entry.StepEntry) first).outcome()).isEqualTo(Outcome.FAILED);
+    }
+
+    @Test
+    void each_thing_that_can_be_recorded_is_shown_once() throws Exception {
+        List<Entry> plot = test("a plot tells plot 3 grows Tomatoes").entries();
+        assertThat(plot.stream().filter(entry -> entry instanceof Entry.CheckEntry))
+                .hasSize(2);
+        List<Entry> reading = test("a reading is kept").entries();
+        assertThat(reading.stream()
+                        .filter(entry -> entry instanceof Entry.StepEntry step && step.outcome() == Outcome.SKIPPED))
+                .hasSize(1);
+        var together = (Entry.StepEntry)
+                test("many neighbours may ask at once").entries().get(1);
+        assertThat(together.entries()).as("carried to the pool").hasSize(3).allSatisfy(entry -> assertThat(
+                        ((Entry.StepEntry) entry).entries().get(0))
+                .isInstanceOf(Entry.LogEntry.class));
+        TestResult swap = test("swapping two days swaps their neighbours");
+        assertThat(swap.about().owner()).isEqualTo("Chiara");
+        assertThat(swap.about().links().get(0).address()).isEqualTo("https://orto.example/to-do/GARDEN-12");
+        for (Path journal : new RunFolder(run.folder()).journalFiles())
+            assertThat(Files.readString(journal))
+                    .contains("turns the lock to [masked]")
+                    .doesNotContain("beetroot");
+        assertThat(run.cost()).isBetween(0.0, 0.2);
     }
 
     @Test

@@ -93,6 +93,8 @@ final class MinutesFiles {
             json.writeStringProperty("name", step.name());
             json.writeStringProperty("outcome", step.outcome().word());
             json.writeNumberProperty("took", RunFile.micros(step.took()));
+            if (step.budget() != null) json.writeNumberProperty("budget", RunFile.micros(step.budget()));
+            if (step.reason() != null) json.writeStringProperty("reason", step.reason());
             thread(json, step.thread());
             failure(json, step.failure());
             entries(json, step.entries());
@@ -100,6 +102,20 @@ final class MinutesFiles {
             head(json, "note", note.at());
             json.writeStringProperty("text", note.text());
             thread(json, note.thread());
+        } else if (entry instanceof Entry.LogEntry log) {
+            head(json, "log", log.at());
+            json.writeStringProperty("level", log.level());
+            json.writeStringProperty("logger", log.logger());
+            json.writeStringProperty("text", log.text());
+            thread(json, log.thread());
+            if (!log.context().isEmpty())
+                json.writeStringProperty("context", log.context().toString());
+            failure(json, log.failure());
+        } else if (entry instanceof Entry.CheckEntry check) {
+            head(json, "check", check.at());
+            json.writeStringProperty("name", check.name());
+            json.writeStringProperty("outcome", check.outcome().word());
+            failure(json, check.failure());
         } else if (entry instanceof Entry.DataEntry data) {
             head(json, "data", data.at());
             json.writeStringProperty("name", data.name());
@@ -110,6 +126,7 @@ final class MinutesFiles {
             json.writeStringProperty("kind", paper.kind());
             json.writeStringProperty("mediaType", paper.mediaType());
             json.writeNumberProperty("size", paper.size());
+            if (!paper.came()) json.writeBooleanProperty("awaited", true);
             papers.shelve(paper, json);
         } else {
             throw new IllegalArgumentException("no drawing is known for " + entry.getClass());

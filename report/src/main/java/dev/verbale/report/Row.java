@@ -2,6 +2,7 @@ package dev.verbale.report;
 
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
+import dev.verbale.results.About;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
@@ -17,7 +18,9 @@ import org.jspecify.annotations.Nullable;
  * counts as no test.
  *
  * @param address names it in the page's links
- * @param isTest whether it counts
+ * @param isTest whether it is a test's
+ * @param superseded whether the run executed it again later, and it counts no more
+ * @param recovered whether it passed when it was executed again
  */
 record Row(
         String address,
@@ -33,6 +36,9 @@ record Row(
         Duration took,
         String worker,
         @Nullable String thread,
+        About about,
+        boolean superseded,
+        boolean recovered,
         List<Entry> entries) {
 
     /** The tests in their order, then the broken containers. */
@@ -58,6 +64,9 @@ record Row(
                 t.took(),
                 t.worker(),
                 t.thread(),
+                t.about(),
+                t.superseded(),
+                t.recovered(),
                 t.entries());
     }
 
@@ -78,6 +87,9 @@ record Row(
                 c.took(),
                 c.worker(),
                 null,
+                About.NOTHING,
+                false,
+                false,
                 c.entries());
     }
 }

@@ -2,6 +2,8 @@ package dev.verbale.report;
 
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
+import dev.verbale.event.TestDescribed.Link;
+import dev.verbale.results.About;
 import dev.verbale.results.Cause;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Headline;
@@ -34,6 +36,7 @@ final class RunFile {
             json.writeNumberProperty("took", micros(run.took()));
             json.writeStringProperty("sentence", Headline.of(run));
             json.writeNumberProperty("chunk", MinutesFiles.CHUNK);
+            json.writeNumberProperty("cost", run.cost());
             counts(json, run);
             facts(json, run);
             workers(json, run);
@@ -130,9 +133,31 @@ final class RunFile {
         if (row.thread() != null) json.writeStringProperty("thread", row.thread());
         String said = said(row);
         if (said != null) json.writeStringProperty("said", said);
+        if (row.superseded()) json.writeBooleanProperty("superseded", true);
+        if (row.recovered()) json.writeBooleanProperty("recovered", true);
+        about(json, row.about());
         if (cause != null) json.writeNumberProperty("cause", cause);
         String data = data(row);
         if (!data.isEmpty()) json.writeStringProperty("data", data);
+        json.writeEndObject();
+    }
+
+    private static void about(JsonGenerator json, About about) {
+        if (about.equals(About.NOTHING)) return;
+        json.writeObjectPropertyStart("about");
+        if (about.text() != null) json.writeStringProperty("text", about.text());
+        if (about.severity() != null) json.writeStringProperty("severity", about.severity());
+        if (about.owner() != null) json.writeStringProperty("owner", about.owner());
+        json.writeArrayPropertyStart("links");
+        for (Link link : about.links()) {
+            json.writeStartObject();
+            json.writeStringProperty("name", link.name());
+            // Journals come from anywhere, and a link may be clicked: only addresses that a browser merely visits.
+            if (link.address() != null && link.address().matches("(?i)https?://.*"))
+                json.writeStringProperty("address", link.address());
+            json.writeEndObject();
+        }
+        json.writeEndArray();
         json.writeEndObject();
     }
 

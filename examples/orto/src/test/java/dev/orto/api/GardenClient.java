@@ -9,10 +9,13 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.time.Duration;
 import java.util.Map;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** The garden's API, as these tests speak to it. */
 final class GardenClient {
 
+    private static final Logger LOG = LoggerFactory.getLogger(GardenClient.class);
     private static final ObjectMapper JSON = new ObjectMapper();
     private static final Duration PATIENCE = Duration.ofSeconds(3);
 
@@ -50,8 +53,9 @@ final class GardenClient {
                 .build();
         return Verbale.step(method + " " + path, () -> {
             HttpResponse<String> response = http.send(request, HttpResponse.BodyHandlers.ofString());
-            Verbale.note(
-                    "answered {} in {} characters",
+            LOG.info(
+                    "{} answered {} in {} characters",
+                    path,
                     response.statusCode(),
                     response.body().length());
             if (response.statusCode() >= 400) Verbale.attach("answer.json", response.body(), "application/json");

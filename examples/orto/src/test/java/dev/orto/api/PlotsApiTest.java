@@ -3,6 +3,12 @@ package dev.orto.api;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.orto.GardenServer;
+import dev.verbale.Verbale;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.Executor;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Disabled;
 import org.junit.jupiter.api.Tag;
@@ -36,8 +42,30 @@ class PlotsApiTest {
     void a_plot_tells(int number, String keeper, String crop) throws Exception {
         var plot = client.get("/api/plots/" + number).body();
 
-        assertThat(plot.path("keeper").asText()).isEqualTo(keeper);
-        assertThat(plot.path("crop").asText()).isEqualTo(crop);
+        Verbale.check("keeper", () -> assertThat(plot.path("keeper").asText()).isEqualTo(keeper));
+        Verbale.check("crop", () -> assertThat(plot.path("crop").asText()).isEqualTo(crop));
+    }
+
+    @Test
+    void many_neighbours_may_ask_at_once() {
+        ExecutorService neighbours = Executors.newFixedThreadPool(3);
+        try {
+            Executor carried = Verbale.carry((Executor) neighbours); // what they record belongs to this test
+            Verbale.step("Three neighbours look at their plots", () -> CompletableFuture.allOf(Stream.of(1, 3, 7)
+                            .map(plot -> CompletableFuture.runAsync(() -> look(plot), carried))
+                            .toArray(CompletableFuture[]::new))
+                    .join());
+        } finally {
+            neighbours.shutdown();
+        }
+    }
+
+    private void look(int plot) {
+        try {
+            assertThat(client.get("/api/plots/" + plot).status()).isEqualTo(200);
+        } catch (Exception failed) {
+            throw new IllegalStateException("looking at plot " + plot, failed);
+        }
     }
 
     @Test

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.orto.GardenServer;
 import dev.orto.web.Orto;
+import dev.verbale.Verbale;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
@@ -32,6 +33,14 @@ class ShedApiTest {
     @AfterAll
     static void close_the_garden() {
         orto.close();
+    }
+
+    @Test
+    @Order(0)
+    void the_code_of_the_lock_is_nobodys_business() {
+        Verbale.secret("beetroot-42");
+
+        Verbale.note("Bruno turns the lock to beetroot-42"); // masked in the minutes, from here on
     }
 
     @BeforeEach

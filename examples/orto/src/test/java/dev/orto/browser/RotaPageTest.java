@@ -3,6 +3,7 @@ package dev.orto.browser;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import dev.orto.pages.RotaPage;
+import dev.verbale.About;
 import dev.verbale.Verbale;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
@@ -10,6 +11,7 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 @Tag("rota")
+@About(value = "Neighbours plan the week's watering without calling each other", owner = "Chiara", links = "GARDEN-12")
 @DisplayName("Rota page")
 class RotaPageTest extends BrowserTest {
 
@@ -22,6 +24,7 @@ class RotaPageTest extends BrowserTest {
     }
 
     @Test
+    @About(severity = "the beans dry out")
     void swapping_two_days_swaps_their_neighbours() {
         Verbale.attach("rota-before.csv", page.asCsv(), "text/csv");
         Verbale.note("Monday waters {}, Thursday waters {}", page.neighbourOn("Monday"), page.neighbourOn("Thursday"));

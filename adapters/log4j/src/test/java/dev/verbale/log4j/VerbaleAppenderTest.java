@@ -1,0 +1,76 @@
+package dev.verbale.log4j;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.Verbale;
+import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.Scope;
+import dev.verbale.results.Entry;
+import dev.verbale.results.RunReader;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import org.apache.logging.log4j.Level;
+import org.apache.logging.log4j.LogManager;
+import org.apache.logging.log4j.Logger;
+import org.apache.logging.log4j.ThreadContext;
+import org.apache.logging.log4j.core.LoggerContext;
+import org.apache.logging.log4j.core.config.DefaultConfiguration;
+import org.junit.jupiter.api.Test;
+
+/** Log lines land on the step that runs, by configuration and by call. */
+class VerbaleAppenderTest {
+
+    @Test
+    void a_line_is_on_its_step_with_all_that_the_logger_knew() throws Exception {
+        Recorder recorder = Recorder.current();
+        Scope test = recorder.startTest(recorder.run(), new Identity("configured", "logs", null, null, List.of()));
+        Logger logger = LogManager.getLogger("garden.gate");
+        Verbale.step("Open", () -> {
+            ThreadContext.put("user", "ada");
+            logger.info("plot {} opens", 12);
+            logger.error("it squeaks", new IllegalStateException("rust"));
+            ThreadContext.clearAll();
+            logger.debug("below the threshold of the configuration");
+        });
+        recorder.endTest(test, Ending.passed());
+
+        var step = (Entry.StepEntry) entries("configured").get(0);
+        assertThat(step.entries()).hasSize(2);
+        var info = (Entry.LogEntry) step.entries().get(0);
+        assertThat(List.of(info.level(), info.logger(), info.text()))
+                .containsExactly("info", "garden.gate", "plot 12 opens");
+        assertThat(info.thread()).as("the test's own").isNull();
+        assertThat(info.context()).containsEntry("user", "ada");
+        var error = (Entry.LogEntry) step.entries().get(1);
+        assertThat(error.level()).isEqualTo("error");
+        assertThat(error.failure().message()).isEqualTo("rust");
+        assertThat(error.failure().stack()).contains("VerbaleAppenderTest.java");
+    }
+
+    @Test
+    void one_call_installs_it_and_a_second_changes_nothing() throws Exception {
+        var context = new LoggerContext("own");
+        context.start(new DefaultConfiguration());
+        context.getConfiguration().getRootLogger().setLevel(Level.WARN);
+        VerbaleAppender.install(context);
+        VerbaleAppender.install(context);
+        Recorder recorder = Recorder.current();
+        Scope test = recorder.startTest(recorder.run(), new Identity("installed", "logs", null, null, List.of()));
+        context.getLogger("garden").warn("it rains");
+        recorder.endTest(test, Ending.passed());
+
+        assertThat(entries("installed")).singleElement().satisfies(entry -> assertThat(((Entry.LogEntry) entry).text())
+                .isEqualTo("it rains"));
+    }
+
+    private static List<Entry> entries(String key) throws IOException {
+        return RunReader.read(Path.of(System.getProperty("verbale.root"))).tests().stream()
+                .filter(test -> test.key().equals(key))
+                .findFirst()
+                .orElseThrow()
+                .entries();
+    }
+}

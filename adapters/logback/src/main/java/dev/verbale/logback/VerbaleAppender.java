@@ -1,0 +1,52 @@
+package dev.verbale.logback;
+
+import ch.qos.logback.classic.Logger;
+import ch.qos.logback.classic.LoggerContext;
+import ch.qos.logback.classic.spi.ILoggingEvent;
+import ch.qos.logback.classic.spi.IThrowableProxy;
+import ch.qos.logback.classic.spi.ThrowableProxy;
+import ch.qos.logback.core.UnsynchronizedAppenderBase;
+import dev.verbale.recorder.LogLine;
+import dev.verbale.recorder.Recorder;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Puts each log line, with level, logger, thread, MDC and throwable, on the step that runs in the thread that logged it.
+ * One line in {@code logback-test.xml}, and a reference to it from the root logger:
+ *
+ * <pre>{@code <appender name="VERBALE" class="dev.verbale.logback.VerbaleAppender"/>}</pre>
+ *
+ * <p>or {@link #install} in code. A threshold is set with Logback's own filters.
+ */
+public final class VerbaleAppender extends UnsynchronizedAppenderBase<ILoggingEvent> {
+
+    private static final String NAME = "VERBALE";
+
+    /** Hears {@code context}'s root logger from now on; where that is so already, nothing changes. */
+    public static void install(LoggerContext context) {
+        Logger root = context.getLogger(org.slf4j.Logger.ROOT_LOGGER_NAME);
+        if (root.getAppender(NAME) != null) return;
+        var appender = new VerbaleAppender();
+        appender.setName(NAME);
+        appender.setContext(context);
+        appender.start();
+        root.addAppender(appender);
+    }
+
+    @Override
+    protected void append(ILoggingEvent line) {
+        Recorder.current()
+                .log(new LogLine(
+                        line.getLevel().toString().toLowerCase(Locale.ROOT),
+                        line.getLoggerName(),
+                        String.valueOf(line.getFormattedMessage()),
+                        line.getThreadName(),
+                        line.getMDCPropertyMap(),
+                        thrown(line.getThrowableProxy())));
+    }
+
+    private static @Nullable Throwable thrown(@Nullable IThrowableProxy proxy) {
+        return proxy instanceof ThrowableProxy real ? real.getThrowable() : null;
+    }
+}

@@ -1,0 +1,9 @@
+/**
+ * Hears Logback.
+ *
+ * <p>No parameter or result is null unless marked.
+ */
+@NullMarked
+package dev.verbale.logback;
+
+import org.jspecify.annotations.NullMarked;
