@@ -23,7 +23,12 @@ class ArchitectureTest {
 
     private static final String[] FORMAT = {"dev.verbale.event..", "dev.verbale.journal..", "dev.verbale.folder.."};
     private static final String[] RECORDER = {
-        "dev.verbale", "dev.verbale.recorder..", "dev.verbale.evidence..", "dev.verbale.internal.."
+        "dev.verbale",
+        "dev.verbale.recorder..",
+        "dev.verbale.evidence..",
+        "dev.verbale.internal..",
+        "dev.verbale.secrets..",
+        "dev.verbale.jul.."
     };
     private static final String[] EVERYWHERE = {"java..", "org.jspecify.."};
 
@@ -31,7 +36,21 @@ class ArchitectureTest {
     static final ArchRule FORMAT_KNOWS_NOBODY = only(FORMAT, FORMAT, "tools.jackson.core..");
 
     @ArchTest
-    static final ArchRule RECORDER_KNOWS_FORMAT = only(RECORDER, with(RECORDER, FORMAT));
+    static final ArchRule RECORDER_KNOWS_FORMAT = only(RECORDER, with(RECORDER, FORMAT), "javax.imageio..");
+
+    @ArchTest
+    static final ArchRule MASKING_IS_PURE_COMPUTATION =
+            only(array("dev.verbale.secrets.."), array("dev.verbale.secrets.."));
+
+    @ArchTest
+    static final ArchRule LOGGER_ADAPTERS_KNOW_THE_RECORDER_AND_THEIR_LOGGER = only(
+            array("dev.verbale.logback..", "dev.verbale.log4j.."),
+            with(RECORDER, FORMAT),
+            "dev.verbale.logback..",
+            "dev.verbale.log4j..",
+            "ch.qos.logback..",
+            "org.slf4j..",
+            "org.apache.logging.log4j..");
 
     @ArchTest
     static final ArchRule JUNIT_ADAPTER_KNOWS_THE_RECORDER_AND_JUNIT = only(
