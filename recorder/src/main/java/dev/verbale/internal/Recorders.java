@@ -4,15 +4,28 @@ import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.RecorderOptions;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /** Opens recorders, and holds the one of this JVM. */
 public final class Recorders {
 
+    private static volatile boolean opened;
+
     private Recorders() {}
+
+    /** One that does nothing. */
+    public static Recorder none() {
+        return new DisabledRecorder();
+    }
 
     /** The one of this JVM; the first call opens it as the settings say. */
     public static Recorder current() {
         return OfThisJvm.RECORDER;
+    }
+
+    /** The one of this JVM where a call has opened it, and none otherwise. */
+    public static Optional<Recorder> currentIfOpen() {
+        return opened ? Optional.of(current()) : Optional.empty();
     }
 
     /** A new one with a journal of its own; where that cannot be made, one warning says why and nothing is recorded. */
@@ -38,6 +51,7 @@ public final class Recorders {
         static final Recorder RECORDER = ofSettings();
 
         private static Recorder ofSettings() {
+            opened = true;
             try {
                 Settings settings = Settings.ofThisJvm();
                 RecorderOptions options = settings.options();

@@ -6,6 +6,7 @@ import dev.verbale.evidence.EvidenceSource;
 import dev.verbale.internal.Recorders;
 import java.io.InputStream;
 import java.nio.file.Path;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -16,9 +17,17 @@ import org.jspecify.annotations.Nullable;
  */
 public interface Recorder {
 
+    /** Records nothing. */
+    Recorder NONE = Recorders.none();
+
     /** The recorder of this JVM. The first call opens it; with recording switched off it is one that does nothing. */
     static Recorder current() {
         return Recorders.current();
+    }
+
+    /** The recorder of this JVM where a call has opened it; asking leaves no empty run behind. */
+    static Optional<Recorder> currentIfOpen() {
+        return Recorders.currentIfOpen();
     }
 
     /**

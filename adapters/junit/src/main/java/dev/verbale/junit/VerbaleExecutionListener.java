@@ -23,11 +23,14 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
 
     private static final String FROM_REPORTER_WITHOUT_KEY = "value";
 
-    private final Recorder recorder = Recorder.current();
+    /** Opened when a plan is executed: build tools also load this listener to find tests, in a JVM that runs none. */
+    private volatile Recorder recorder = Recorder.NONE;
+
     private volatile @Nullable TestPlan plan;
 
     @Override
     public void testPlanExecutionStarted(TestPlan started) {
+        recorder = Recorder.current();
         plan = started;
     }
 

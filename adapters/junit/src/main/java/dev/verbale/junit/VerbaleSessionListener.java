@@ -9,6 +9,6 @@ public final class VerbaleSessionListener implements LauncherSessionListener {
 
     @Override
     public void launcherSessionClosed(LauncherSession session) {
-        Recorder.current().sessionEnded();
+        Recorder.currentIfOpen().ifPresent(Recorder::sessionEnded);
     }
 }

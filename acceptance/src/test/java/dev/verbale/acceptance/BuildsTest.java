@@ -1,0 +1,150 @@
+package dev.verbale.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.event.Outcome;
+import dev.verbale.folder.ResultsRoot;
+import dev.verbale.folder.RunFolder;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import dev.verbale.results.TestResult;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Real Maven builds of a project with two modules: all their JVMs gather in one run, and two builds never mix. */
+class BuildsTest {
+
+    @TempDir
+    Path project;
+
+    @BeforeEach
+    void write_the_project() throws Exception {
+        write("pom.xml", parent());
+        write("beds/pom.xml", module("beds", "<forkCount>2</forkCount><reuseForks>false</reuseForks>"));
+        write("shed/pom.xml", module("shed", "<rerunFailingTestsCount>2</rerunFailingTestsCount>"));
+        for (int i = 1; i <= 3; i++)
+            write("beds/src/test/java/Bed" + i + "Test.java", testClass("Bed" + i + "Test", ""));
+        write(
+                "shed/src/test/java/ShedTest.java",
+                testClass(
+                        "ShedTest",
+                        "static int tries; @Test void shaky() { if (tries++ == 0) throw new AssertionError(\"wind\"); }"));
+    }
+
+    @Test
+    void forks_modules_and_retries_of_one_build_gather_in_one_run() throws Exception {
+        Jvm maven = build();
+
+        assertThat(maven.code()).as(maven.output()).isZero();
+        List<RunFolder> runs = new ResultsRoot(project.resolve("target/verbale")).runs();
+        assertThat(runs).as(maven.output()).hasSize(1);
+        Run run = RunReader.read(runs.get(0).path());
+        assertThat(run.workers())
+                .as("a fork for each class of the beds, one for the shed")
+                .hasSize(4);
+        assertThat(run.workers())
+                .allSatisfy(worker -> assertThat(worker.ended()).isTrue());
+        assertThat(run.tests())
+                .extracting(TestResult::address)
+                .containsExactlyInAnyOrder(
+                        "Bed1Test.grows()",
+                        "Bed2Test.grows()",
+                        "Bed3Test.grows()",
+                        "ShedTest.grows()",
+                        "ShedTest.shaky()",
+                        "ShedTest.shaky()~2");
+        assertThat(run.counts().of(Outcome.PASSED)).isEqualTo(5);
+        assertThat(run.counts().all()).isEqualTo(5);
+        assertThat(run.flaky()).extracting(TestResult::methodName).containsExactly("shaky");
+        assertThat(run.facts()).containsEntry("started by", "Maven");
+        assertThat(run.problems()).isEmpty();
+    }
+
+    @Test
+    void two_builds_at_once_have_a_run_each() throws Exception {
+        List<CompletableFuture<Jvm>> builds = new ArrayList<>();
+        for (int i = 0; i < 2; i++)
+            builds.add(CompletableFuture.supplyAsync(() -> {
+                try {
+                    return build("-pl", "beds");
+                } catch (Exception failed) {
+                    throw new IllegalStateException(failed);
+                }
+            }));
+        for (CompletableFuture<Jvm> build : builds)
+            assertThat(build.get().output()).contains("BUILD");
+
+        List<RunFolder> runs = new ResultsRoot(project.resolve("target/verbale")).runs();
+        assertThat(runs).hasSize(2);
+        for (RunFolder run : runs)
+            assertThat(RunReader.read(run.path()).tests()).hasSizeLessThanOrEqualTo(3);
+    }
+
+    private Jvm build(String... more) throws Exception {
+        List<String> command = new ArrayList<>(
+                List.of("mvn", "-B", "-o", "-Dmaven.repo.local=" + System.getProperty("maven.repository")));
+        command.addAll(List.of(more));
+        command.add("test");
+        return Jvm.run(Map.of(), project, command);
+    }
+
+    private void write(String name, String content) throws Exception {
+        Path file = project.resolve(name);
+        Files.createDirectories(file.getParent());
+        Files.writeString(file, content);
+    }
+
+    private static String testClass(String name, String more) {
+        return "import org.junit.jupiter.api.Test;\nclass " + name + " { @Test void grows() {} " + more + " }\n";
+    }
+
+    private static String parent() {
+        return """
+                <project xmlns="http://maven.apache.org/POM/4.0.0">
+                  <modelVersion>4.0.0</modelVersion>
+                  <groupId>sample</groupId><artifactId>garden</artifactId><version>1</version><packaging>pom</packaging>
+                  <modules><module>beds</module><module>shed</module></modules>
+                  <properties>
+                    <maven.compiler.release>17</maven.compiler.release>
+                    <project.build.sourceEncoding>UTF-8</project.build.sourceEncoding>
+                  </properties>
+                  <dependencies>
+                    <dependency>
+                      <groupId>org.junit.jupiter</groupId><artifactId>junit-jupiter</artifactId><version>%s</version>
+                      <scope>test</scope>
+                    </dependency>
+                    <dependency>
+                      <groupId>dev.verbale</groupId><artifactId>verbale-junit</artifactId><version>%s</version>
+                      <scope>test</scope>
+                    </dependency>
+                  </dependencies>
+                  <build><plugins>
+                    <plugin><artifactId>maven-resources-plugin</artifactId><version>3.3.1</version></plugin>
+                    <plugin><artifactId>maven-compiler-plugin</artifactId><version>3.14.1</version></plugin>
+                    <plugin><artifactId>maven-surefire-plugin</artifactId><version>%s</version></plugin>
+                  </plugins></build>
+                </project>
+                """.formatted(
+                        System.getProperty("junit.version"),
+                        System.getProperty("verbale.version"),
+                        System.getProperty("surefire.version"));
+    }
+
+    private static String module(String name, String surefire) {
+        return """
+                <project xmlns="http://maven.apache.org/POM/4.0.0">
+                  <modelVersion>4.0.0</modelVersion>
+                  <parent><groupId>sample</groupId><artifactId>garden</artifactId><version>1</version></parent>
+                  <artifactId>%s</artifactId>
+                  <build><plugins><plugin><artifactId>maven-surefire-plugin</artifactId><configuration>%s</configuration></plugin></plugins></build>
+                </project>
+                """.formatted(name, surefire);
+    }
+}
