@@ -13,13 +13,19 @@ final class Victim {
 
     private Victim() {}
 
-    public static void main(String[] arguments) {
-        int threads = Integer.parseInt(arguments[0]);
+    public static void main(String[] arguments) throws Exception {
         var out = new FileOutputStream(FileDescriptor.out); // unbuffered: an acknowledgement is out when it is written
+        boolean virtual = arguments[0].equals("virtual");
+        int threads = virtual ? 8 : Integer.parseInt(arguments[0]);
         for (int number = 0; number < threads; number++) {
             int thread = number;
-            new Thread(() -> record(thread, out)).start();
+            Runnable recording = () -> record(thread, out);
+            // By reflection: this is compiled for a Java that has none.
+            if (virtual)
+                Thread.class.getMethod("startVirtualThread", Runnable.class).invoke(null, recording);
+            else new Thread(recording).start();
         }
+        if (virtual) Thread.sleep(600_000); // they do not keep the JVM alive
     }
 
     private static void record(int thread, FileOutputStream out) {

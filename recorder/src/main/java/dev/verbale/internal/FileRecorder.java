@@ -39,6 +39,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /** Writes the minutes to a run folder. Every call goes through the {@link Guard}, and nearly every one is one event. */
@@ -53,7 +54,7 @@ public final class FileRecorder implements Recorder {
     private final Map<String, String> facts = new ConcurrentHashMap<>();
     private final Totals totals = new Totals();
     private final AtomicInteger said = new AtomicInteger();
-    private final ScopeNode run = new ScopeNode(0, null, new Owner(null, false, Path.of("run")), null);
+    private final ScopeNode run = new ScopeNode(0, null, new Owner(null, false, () -> Path.of("run")), null);
     private final Set<ScopeNode> openTests = ConcurrentHashMap.newKeySet();
 
     final RecorderOptions options;
@@ -108,7 +109,7 @@ public final class FileRecorder implements Recorder {
     public Scope startContainer(Scope in, Identity who) {
         return guard.get("starting container " + who.name(), () -> run, seat -> {
             ScopeNode outer = node(in);
-            Path folder = Path.of("tests", ScopeFolders.ofClass(masked(who)), "class");
+            Supplier<Path> folder = () -> Path.of("tests", ScopeFolders.ofClass(masked(who)), "class");
             var container =
                     new ScopeNode(ids.incrementAndGet(), outer, new Owner(outer.owner, false, folder), seat.here);
             seat.here = container;
@@ -140,8 +141,10 @@ public final class FileRecorder implements Recorder {
     public Scope startTest(Scope in, Identity who) {
         return guard.get("starting test " + who.name(), () -> run, seat -> {
             ScopeNode outer = node(in);
-            Identity masked = masked(who);
-            Path folder = Path.of("tests", ScopeFolders.ofClass(masked), ScopeFolders.ofTest(masked));
+            Supplier<Path> folder = () -> {
+                Identity masked = masked(who);
+                return Path.of("tests", ScopeFolders.ofClass(masked), ScopeFolders.ofTest(masked));
+            };
             var test = new ScopeNode(ids.incrementAndGet(), outer, new Owner(outer.owner, true, folder), seat.here);
             seat.here = test;
             openTests.add(test);
@@ -154,7 +157,7 @@ public final class FileRecorder implements Recorder {
                     who.className(),
                     who.methodName(),
                     Thread.currentThread().getName(),
-                    who.tags().stream().sorted().toList()));
+                    who.tags()));
             return test;
         });
     }

@@ -9,6 +9,7 @@ import java.util.Deque;
 import java.util.List;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /** The run, a container or a test: what papers, evidence sources and failures belong to. Steps share their owner's. */
@@ -19,8 +20,8 @@ final class Owner {
 
     final @Nullable Owner outer;
     final boolean isTest;
-    /** Where the papers would like to go, below the folder of all of them; the store may number it. */
-    final Path wantedFolder;
+    /** Where the papers would like to go; the store may number it. Nearly every test passes and keeps none. */
+    private final Supplier<Path> wantedFolder;
 
     final AtomicInteger papers = new AtomicInteger();
     /** Log lines so far, kept or not. */
@@ -32,7 +33,7 @@ final class Owner {
     private final Deque<Throwable> seen = new ArrayDeque<>(SEEN_FAILURES);
     private @Nullable Path folder;
 
-    Owner(@Nullable Owner outer, boolean isTest, Path wantedFolder) {
+    Owner(@Nullable Owner outer, boolean isTest, Supplier<Path> wantedFolder) {
         this.outer = outer;
         this.isTest = isTest;
         this.wantedFolder = wantedFolder;
@@ -65,7 +66,7 @@ final class Owner {
     synchronized Path folder(FolderMaking making) throws IOException {
         Path made = folder;
         if (made == null) {
-            made = making.make(wantedFolder);
+            made = making.make(wantedFolder.get());
             folder = made;
         }
         return made;

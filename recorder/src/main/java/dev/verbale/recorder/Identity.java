@@ -1,6 +1,5 @@
 package dev.verbale.recorder;
 
-import java.util.Collection;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -11,16 +10,16 @@ import org.jspecify.annotations.Nullable;
  * @param name what a reader sees
  * @param className the class it comes from, where there is one
  * @param methodName the method it comes from, where there is one
- * @param tags in any order
+ * @param tags in the order of the alphabet, whatever order they are given in
  */
 public record Identity(
         String key,
         String name,
         @Nullable String className,
         @Nullable String methodName,
-        Collection<String> tags) {
+        List<String> tags) {
 
     public Identity {
-        tags = List.copyOf(tags);
+        tags = tags.size() < 2 ? List.copyOf(tags) : tags.stream().sorted().toList();
     }
 }

@@ -7,6 +7,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
+import org.junit.platform.engine.UniqueId;
 
 /**
  * The scopes of what runs now, by the platform's unique id. The listener and the extension are made by different hands,
@@ -14,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class OpenScopes {
 
-    private static final Map<String, Open> OPEN = new ConcurrentHashMap<>();
+    private static final Map<UniqueId, Open> OPEN = new ConcurrentHashMap<>();
 
     private OpenScopes() {}
 
@@ -26,21 +27,26 @@ final class OpenScopes {
      */
     record Open(Scope scope, AtomicInteger testsStarted, AtomicReference<@Nullable Throwable> expected) {}
 
-    static void opened(String uniqueId, Scope scope) {
+    static void opened(UniqueId uniqueId, Scope scope) {
         OPEN.put(uniqueId, new Open(scope, new AtomicInteger(), new AtomicReference<>()));
     }
 
-    static @Nullable Open close(String uniqueId) {
+    static @Nullable Open close(UniqueId uniqueId) {
         return OPEN.remove(uniqueId);
     }
 
-    static @Nullable Open find(String uniqueId) {
+    static @Nullable Open find(UniqueId uniqueId) {
         return OPEN.get(uniqueId);
     }
 
-    /** Brings this thread into the scope of that id; where it is unknown, the thread stays where it is. */
+    /**
+     * Brings this thread into the scope of that id, where it is in none: a timeout may run a test's body on a thread that
+     * the listener never saw. Where the id is unknown, the thread stays where it is.
+     */
     static Recorder.Stay enter(Recorder recorder, String uniqueId) {
-        Open open = OPEN.get(uniqueId);
-        return recorder.enter(open == null ? recorder.here() : open.scope());
+        Scope here = recorder.here();
+        if (here.id() != recorder.run().id()) return recorder.enter(here);
+        Open open = find(UniqueId.parse(uniqueId));
+        return recorder.enter(open == null ? here : open.scope());
     }
 }

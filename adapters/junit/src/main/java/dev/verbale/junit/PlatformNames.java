@@ -1,7 +1,9 @@
 package dev.verbale.junit;
 
 import dev.verbale.recorder.Identity;
+import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.junit.platform.engine.TestSource;
 import org.junit.platform.engine.TestTag;
@@ -21,7 +23,7 @@ final class PlatformNames {
                 name(id, plan),
                 className(id, plan),
                 methodName(id, plan),
-                id.getTags().stream().map(TestTag::getName).toList());
+                tags(id.getTags()));
     }
 
     /** "[2] Basil" says nothing alone: an invocation is named after its method too. */
@@ -38,11 +40,26 @@ final class PlatformNames {
         String name = id.getDisplayName();
         MethodSource method = methodSource(id);
         if (method == null) return name;
-        String types = method.getMethodParameterTypes();
-        String list = "(" + (types == null ? "" : types.replaceAll("[\\w$]+\\.", "")) + ")";
+        if (!name.endsWith(")")) return name;
+        String list = "(" + simpleNames(method.getMethodParameterTypes()) + ")";
         if (!name.endsWith(list)) return name;
         String plain = name.substring(0, name.length() - list.length()).strip();
         return plain.isEmpty() ? name : plain;
+    }
+
+    /** {@code java.lang.String, int} as {@code String, int}. By hand: it is asked for every invocation of a test. */
+    private static String simpleNames(@Nullable String types) {
+        if (types == null || types.isEmpty()) return "";
+        var names = new StringBuilder();
+        for (String type : types.split(", ")) {
+            if (!names.isEmpty()) names.append(", ");
+            names.append(type, type.lastIndexOf('.') + 1, type.length());
+        }
+        return names.toString();
+    }
+
+    private static List<String> tags(Set<TestTag> tags) {
+        return tags.isEmpty() ? List.of() : tags.stream().map(TestTag::getName).toList();
     }
 
     private static @Nullable String className(TestIdentifier id, TestPlan plan) {

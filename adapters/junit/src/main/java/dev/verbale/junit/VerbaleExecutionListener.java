@@ -44,7 +44,7 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
         TestPlan running = plan;
         if (running == null || !recorder.isRecording() || isEngine(id)) return;
         Scope scope = id.isTest() ? startTest(id, running) : startContainer(id, running);
-        OpenScopes.opened(id.getUniqueId(), scope);
+        OpenScopes.opened(id.getUniqueIdObject(), scope);
     }
 
     private Scope startContainer(TestIdentifier id, TestPlan running) {
@@ -54,7 +54,7 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
     private Scope startTest(TestIdentifier id, TestPlan running) {
         Optional<TestIdentifier> container = running.getParent(id);
         for (; container.isPresent(); container = running.getParent(container.get())) {
-            OpenScopes.Open open = OpenScopes.find(container.get().getUniqueId());
+            OpenScopes.Open open = OpenScopes.find(container.get().getUniqueIdObject());
             if (open != null) open.testsStarted().incrementAndGet();
         }
         Scope test = recorder.startTest(outer(id), PlatformNames.identity(id, running));
@@ -66,7 +66,7 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
     public void executionFinished(TestIdentifier id, TestExecutionResult result) {
         TestPlan running = plan;
         if (running == null || !recorder.isRecording()) return;
-        OpenScopes.Open open = OpenScopes.close(id.getUniqueId());
+        OpenScopes.Open open = OpenScopes.close(id.getUniqueIdObject());
         if (open == null) {
             if (isEngine(id) && result.getStatus() != TestExecutionResult.Status.SUCCESSFUL)
                 recorder.endContainer(startContainer(id, running), ending(result), 0);
@@ -114,7 +114,7 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
     }
 
     private Scope outer(TestIdentifier id) {
-        OpenScopes.Open parent = id.getParentId().map(OpenScopes::find).orElse(null);
+        OpenScopes.Open parent = id.getParentIdObject().map(OpenScopes::find).orElse(null);
         return parent == null ? recorder.run() : parent.scope();
     }
 

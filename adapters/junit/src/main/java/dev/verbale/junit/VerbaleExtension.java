@@ -17,6 +17,7 @@ import org.junit.jupiter.api.extension.DynamicTestInvocationContext;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.InvocationInterceptor;
 import org.junit.jupiter.api.extension.ReflectiveInvocationContext;
+import org.junit.platform.engine.UniqueId;
 import org.opentest4j.TestAbortedException;
 
 /**
@@ -131,7 +132,7 @@ public final class VerbaleExtension implements InvocationInterceptor {
         boolean announced = method != null && method.isAnnotationPresent(ExpectedFailure.class);
         if (!announced || failure instanceof TestAbortedException || failure instanceof VirtualMachineError)
             return false;
-        OpenScopes.Open open = OpenScopes.find(context.getUniqueId());
+        OpenScopes.Open open = OpenScopes.find(UniqueId.parse(context.getUniqueId()));
         if (open == null) return false;
         open.expected().set(failure);
         return true;
