@@ -21,7 +21,8 @@ import org.junit.jupiter.api.io.TempDir;
 class DocumentationTest {
 
     private static final Path PROJECT = Path.of("..").toAbsolutePath().normalize();
-    private static final List<String> PAGES = List.of("README.md", "docs/guide.md", "docs/format.md", "docs/performance.md");
+    private static final List<String> PAGES =
+            List.of("README.md", "docs/guide.md", "docs/format.md", "docs/performance.md");
     private static final Pattern COMPILED = Pattern.compile("<!-- compile -->\\n```java\\n(.*?)```", Pattern.DOTALL);
     private static final Pattern FILE =
             Pattern.compile("<!-- file: (\\S+?)(?:, \\w+)? -->\\n```\\w+\\n(.*?)```", Pattern.DOTALL);
