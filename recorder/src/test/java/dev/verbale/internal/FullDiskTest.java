@@ -1,0 +1,77 @@
+package dev.verbale.internal;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatCode;
+
+import com.google.common.jimfs.Configuration;
+import com.google.common.jimfs.Jimfs;
+import dev.verbale.event.Outcome;
+import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.RecorderOptions;
+import dev.verbale.recorder.Scope;
+import dev.verbale.results.Problem;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileSystem;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+/** A disk that fills up and has room again: the suite goes on, and the run says how much of what is missing. */
+class FullDiskTest {
+
+    private static final int BLOCK = 512;
+
+    @Test
+    void the_suite_goes_on_and_the_run_counts_what_is_missing() throws Exception {
+        Configuration small = Configuration.unix().toBuilder()
+                .setBlockSize(BLOCK)
+                .setMaxSize(200 * BLOCK)
+                .build();
+        try (FileSystem disk = Jimfs.newFileSystem(small)) {
+            Path root = disk.getPath("/runs");
+            FileRecorder recorder = FileRecorder.open(
+                    RecorderOptions.defaults().withRoot(root).withClosingLine(false), new ArrayList<>());
+            Scope test = recorder.startTest(recorder.run(), new Identity("k", "waters", null, null, List.of()));
+
+            Path ballast = fill(disk);
+            assertThatCode(() -> {
+                        for (int i = 0; i < 40; i++) recorder.note("a line that finds no room " + "x".repeat(200));
+                        recorder.attach("film", new byte[5_000], "video/webm");
+                        recorder.startStep("goes on").passed();
+                    })
+                    .doesNotThrowAnyException();
+            Files.delete(ballast);
+            recorder.note("there is room again");
+            recorder.endTest(test, Ending.passed());
+            recorder.end();
+
+            Run run = RunReader.read(root);
+            assertThat(run.tests()).singleElement().satisfies(read -> {
+                assertThat(read.outcome()).isEqualTo(Outcome.PASSED);
+                assertThat(read.entries().toString()).contains("there is room again");
+            });
+            assertThat(run.workers().get(0).missing()).isGreaterThan(20);
+            assertThat(run.problems()).extracting(Problem::what).anySatisfy(what -> assertThat(what)
+                    .contains("events are missing")
+                    .contains("NoteWritten=")
+                    .contains("PaperKept=1"));
+        }
+    }
+
+    /** Until not one byte fits. */
+    private static Path fill(FileSystem disk) throws Exception {
+        Path ballast = disk.getPath("/ballast");
+        byte[] block = "b".repeat(BLOCK).getBytes(StandardCharsets.UTF_8);
+        try (var out = Files.newOutputStream(ballast)) {
+            while (true) out.write(block);
+        } catch (IOException full) {
+            return ballast;
+        }
+    }
+}
