@@ -66,6 +66,18 @@ class ArchitectureTest {
             array("dev.verbale.selenium.."), with(RECORDER, FORMAT), "dev.verbale.selenium..", "org.openqa.selenium..");
 
     @ArchTest
+    static final ArchRule ASSERTJ_ADAPTER_KNOWS_THE_RECORDER_AND_ASSERTJ =
+            only(array("dev.verbale.assertj.."), with(RECORDER, FORMAT), "dev.verbale.assertj..", "org.assertj..");
+
+    @ArchTest
+    static final ArchRule NARRATION_KNOWS_THE_RECORDER_AND_WHAT_MAKES_CLASSES = only(
+            array("dev.verbale.narration.."),
+            with(RECORDER, FORMAT),
+            "dev.verbale.narration..",
+            "net.bytebuddy..",
+            "org.objenesis..");
+
+    @ArchTest
     static final ArchRule RESULTS_KNOWS_FORMAT_AND_NEVER_THE_RECORDER =
             only(array("dev.verbale.results.."), FORMAT, "dev.verbale.results..");
 

@@ -114,6 +114,9 @@ final class DisabledRecorder implements Recorder {
     }
 
     @Override
+    public void observed(String name, Throwable failure) {}
+
+    @Override
     public void describe(Description description) {}
 
     @Override

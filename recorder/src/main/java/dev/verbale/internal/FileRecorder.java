@@ -295,16 +295,25 @@ public final class FileRecorder implements Recorder {
     @Override
     public boolean checked(String name, @Nullable Throwable failure) {
         ScopeNode here = here(guard.seat());
+        writeCheck(here, name, failure);
+        GatheredChecks checks = here.owner.checks;
+        if (failure == null || checks == null) return false;
+        checks.add(String.valueOf(name), failure);
+        return true;
+    }
+
+    @Override
+    public void observed(String name, Throwable failure) {
+        writeCheck(here(guard.seat()), name, failure);
+    }
+
+    private void writeCheck(ScopeNode here, String name, @Nullable Throwable failure) {
         if (failure != null) takeEvidenceIn(here, failure);
         guard.run("writing a check", seat -> {
             Outcome outcome = failure == null ? Outcome.PASSED : failures.outcome(failure);
             Failure told = failure == null ? null : failures.failure(failure);
             minutes.append(new CheckMade(minutes.clock.micros(), here.id(), String.valueOf(name), outcome, told));
         });
-        GatheredChecks checks = here.owner.checks;
-        if (failure == null || checks == null) return false;
-        checks.add(String.valueOf(name), failure);
-        return true;
     }
 
     @Override

@@ -103,6 +103,9 @@ public interface Recorder {
      */
     boolean checked(String name, @Nullable Throwable failure);
 
+    /** Writes down a check that failed and that somebody else will throw, with evidence. */
+    void observed(String name, Throwable failure);
+
     /** Says something about the test that runs on this thread. */
     void describe(Description description);
 

@@ -1,0 +1,21 @@
+package dev.verbale.assertj;
+
+import dev.verbale.recorder.Recorder;
+import org.assertj.core.api.AbstractSoftAssertions;
+
+/** Makes soft assertions be heard: one call for each object of theirs. */
+public final class VerbaleAssertJ {
+
+    private VerbaleAssertJ() {}
+
+    /**
+     * From now on each failure that {@code softly} collects is a failed check in the minutes, at its moment and with its
+     * evidence. They still fail the test where AssertJ throws them, and there only.
+     *
+     * @return {@code softly}
+     */
+    public static <S extends AbstractSoftAssertions> S heard(S softly) {
+        softly.addAfterAssertionErrorCollected(failure -> Recorder.current().observed("soft assertion", failure));
+        return softly;
+    }
+}

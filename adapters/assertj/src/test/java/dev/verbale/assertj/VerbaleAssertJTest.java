@@ -1,0 +1,49 @@
+package dev.verbale.assertj;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.verbale.Verbale;
+import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.Scope;
+import dev.verbale.results.Entry;
+import dev.verbale.results.RunReader;
+import java.nio.file.Path;
+import java.util.List;
+import org.assertj.core.api.SoftAssertions;
+import org.junit.jupiter.api.Test;
+
+/** Each collected failure is in the minutes where it happened. */
+class VerbaleAssertJTest {
+
+    @Test
+    void failures_are_recorded_at_their_moment_and_thrown_once_at_the_end() throws Exception {
+        Recorder recorder = Recorder.current();
+        Scope test = recorder.startTest(recorder.run(), new Identity("soft", "soft", null, null, List.of()));
+        recorder.gatherChecks();
+        SoftAssertions softly = VerbaleAssertJ.heard(new SoftAssertions());
+        softly.assertThat("Ada").isEqualTo("Dario");
+        Verbale.note("went on");
+        softly.assertThat(1).isEqualTo(1);
+        softly.assertThat(2).isEqualTo(3);
+        assertThatThrownBy(softly::assertAll).hasMessageContaining("Dario");
+        assertThat(recorder.failedChecks())
+                .as("AssertJ throws them; nobody else does")
+                .isNull();
+        recorder.endTest(test, Ending.passed());
+
+        List<Entry> entries = RunReader.read(Path.of(System.getProperty("verbale.root")))
+                .tests()
+                .get(0)
+                .entries();
+
+        assertThat(entries).hasSize(3);
+        var first = (Entry.CheckEntry) entries.get(0);
+        assertThat(first.outcome().word()).isEqualTo("failed");
+        assertThat(first.failure().message()).contains("Dario");
+        assertThat(entries.get(1)).isInstanceOf(Entry.NoteEntry.class);
+        assertThat(((Entry.CheckEntry) entries.get(2)).failure().message()).contains("3");
+    }
+}
