@@ -1,6 +1,7 @@
 package dev.verbale.folder;
 
 import dev.verbale.journal.JournalFormat;
+import dev.verbale.journal.WallClockText;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
@@ -54,7 +55,7 @@ public record RunDescription(int format, String name, Instant started, Map<Strin
             json.writeStartObject();
             json.writeNumberProperty("format", format);
             json.writeStringProperty("name", name);
-            json.writeStringProperty("started", started.toString());
+            json.writeStringProperty("started", WallClockText.of(started));
             json.writeObjectPropertyStart("facts");
             facts.forEach(json::writeStringProperty);
             json.writeEndObject();

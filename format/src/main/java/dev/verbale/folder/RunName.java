@@ -1,9 +1,7 @@
 package dev.verbale.folder;
 
+import dev.verbale.journal.WallClockText;
 import java.time.Instant;
-import java.time.ZoneOffset;
-import java.time.format.DateTimeFormatter;
-import java.util.Locale;
 import java.util.random.RandomGenerator;
 
 /**
@@ -13,8 +11,6 @@ import java.util.random.RandomGenerator;
  */
 public final class RunName {
 
-    private static final DateTimeFormatter SECONDS =
-            DateTimeFormatter.ofPattern("uuuu-MM-dd_HHmmss", Locale.ROOT).withZone(ZoneOffset.UTC);
     private static final int BASE = 36;
 
     private RunName() {}
@@ -22,7 +18,10 @@ public final class RunName {
     /** A name for a run that starts at {@code start}. */
     public static String of(Instant start, RandomGenerator chance) {
         int millis = start.getNano() / 1_000_000;
-        return SECONDS.format(start) + "_" + twoDigits(millis) + twoDigits(chance.nextInt(BASE * BASE));
+        String moment = WallClockText.of(start); // 2026-11-24T10:31:07.123456Z
+        String seconds =
+                moment.substring(0, 10) + "_" + moment.substring(11, 19).replace(":", "");
+        return seconds + "_" + twoDigits(millis) + twoDigits(chance.nextInt(BASE * BASE));
     }
 
     private static String twoDigits(int number) {

@@ -301,7 +301,7 @@ final class EventEncoder {
         head(json, JOURNAL_OPENED, e.at());
         number(json, FORMAT, e.format());
         word(json, WORKER, e.worker());
-        word(json, WALL, e.wall().toString());
+        word(json, WALL, WallClockText.of(e.wall()));
         number(json, PID, e.pid());
         word(json, VERBALE, e.verbale());
     }

@@ -31,7 +31,7 @@ final class Rehearsal {
     private Rehearsal() {}
 
     static void of(JournalWriter journal, Redactor redactor, FailureReading failures) {
-        var failure = failures.failure(new IllegalStateException("password=rehearsed"));
+        var failure = failures.failure(new IllegalStateException("rehearsed"));
         List<Event> events = List.of(
                 new ContainerStarted(0, 1, 0, "", "", null, null),
                 new ContainerEnded(0, 1, Outcome.PASSED, null, null, 0),
@@ -48,6 +48,6 @@ final class Rehearsal {
                 new ProblemMet(0, ""),
                 new JournalEnded(0, 0, Map.of(), 0));
         for (Event event : events) journal.rehearse(event);
-        redactor.redacted("password=rehearsed");
+        redactor.redacted("plot 12");
     }
 }

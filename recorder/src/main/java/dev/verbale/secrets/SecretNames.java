@@ -54,12 +54,13 @@ final class SecretNames {
     SecretNames(Collection<String> more) {
         List<String> all = new ArrayList<>(WORDS);
         for (String word : more) all.add(word.strip().toLowerCase(Locale.ROOT));
-        for (int letter = 0; letter < LETTERS; letter++) {
-            char last = (char) letter;
-            byLastLetter[letter] = all.stream()
-                    .filter(word -> !word.isEmpty() && word.charAt(word.length() - 1) == last)
-                    .toArray(String[]::new);
-        }
+        List<List<String>> words = new ArrayList<>();
+        for (int letter = 0; letter < LETTERS; letter++) words.add(new ArrayList<>());
+        for (String word : all)
+            if (!word.isEmpty())
+                words.get(word.charAt(word.length() - 1) % LETTERS).add(word);
+        for (int letter = 0; letter < LETTERS; letter++)
+            byLastLetter[letter] = words.get(letter).toArray(new String[0]);
     }
 
     boolean isSecret(String name) {
