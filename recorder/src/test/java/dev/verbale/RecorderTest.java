@@ -338,6 +338,52 @@ class RecorderTest {
     }
 
     @Test
+    void an_exception_that_throws_when_it_is_asked_costs_its_words_and_not_the_test() throws Exception {
+        var hostile = new RuntimeException() {
+            private static final long serialVersionUID = 1;
+
+            @Override
+            public String getMessage() {
+                throw new IllegalStateException("not telling");
+            }
+
+            @Override
+            public synchronized Throwable getCause() {
+                throw new IllegalStateException("not telling");
+            }
+        };
+        Scope test = recorder.startTest(recorder.run(), identity("OddTest", "throws"));
+
+        assertThatCode(() -> {
+                    recorder.startStep("a step").failed(hostile);
+                    recorder.startStep("another").failed(null);
+                    recorder.endTest(test, Ending.threw(hostile));
+                })
+                .doesNotThrowAnyException();
+
+        assertThat(onlyTest().outcome()).isEqualTo(Outcome.ERRORED);
+        assertThat(onlyTest().failure().stack()).contains("RecorderTest.java");
+    }
+
+    @Test
+    void text_without_an_end_of_line_is_masked_with_flat_memory() throws Exception {
+        Scope test = recorder.startTest(recorder.run(), identity("LongTest", "long"));
+        recorder.attach(
+                "words",
+                ("token=abcdef&a=1 " + "x".repeat(80)).repeat(60_000).getBytes(StandardCharsets.UTF_8),
+                "text/plain");
+        recorder.attach("one word", "x".repeat(5_000_000).getBytes(StandardCharsets.UTF_8), "text/plain");
+        recorder.endTest(test, Ending.passed());
+
+        Path folder = read().folder().resolve("tests/LongTest/long");
+
+        assertThat(Files.readString(folder.resolve("01-words.txt")))
+                .doesNotContain("abcdef")
+                .contains("token=[masked]&a=1");
+        assertThat(Files.size(folder.resolve("02-one-word.txt"))).isEqualTo(5_000_000);
+    }
+
+    @Test
     void a_vanished_folder_costs_papers_and_never_the_test() throws Exception {
         Scope test = recorder.startTest(recorder.run(), identity("GoneTest", "goes on"));
         Path folder = read().folder();

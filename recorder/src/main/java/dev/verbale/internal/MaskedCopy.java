@@ -25,7 +25,9 @@ final class MaskedCopy {
         var pending = new ByteArrayOutputStream();
         var piece = new byte[PIECE];
         for (int read = in.read(piece); read >= 0; read = in.read(piece)) {
-            int end = lastEnd(piece, read, pending.size() > LONGEST_LINE);
+            int end = pending.size() > 2 * LONGEST_LINE
+                    ? read // no text has such words: memory must stay flat all the same
+                    : lastEnd(piece, read, pending.size() > LONGEST_LINE);
             pending.write(piece, 0, end);
             if (end > 0) {
                 write(pending, out, redactor);

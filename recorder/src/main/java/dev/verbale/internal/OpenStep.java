@@ -23,8 +23,8 @@ final class OpenStep extends ScopeNode implements Step {
     }
 
     @Override
-    public void failed(Throwable failure) {
-        recorder.failStep(this, failure);
+    public void failed(@Nullable Throwable failure) {
+        recorder.failStep(this, failure == null ? new IllegalStateException("no throwable was given") : failure);
     }
 
     @Override

@@ -54,12 +54,20 @@ final class Owner {
     /** Whether neither {@code failure} nor what caused it was seen here before; from now on it was. */
     synchronized boolean seesFirst(Throwable failure) {
         int depth = 0;
-        for (Throwable one = failure; one != null && depth < 20; one = one.getCause(), depth++) {
+        for (Throwable one = failure; one != null && depth < 20; one = cause(one), depth++) {
             for (Throwable known : seen) if (known == one) return false;
         }
         if (seen.size() == SEEN_FAILURES) seen.removeFirst();
         seen.addLast(failure);
         return true;
+    }
+
+    private static @Nullable Throwable cause(Throwable thrown) {
+        try {
+            return thrown.getCause();
+        } catch (RuntimeException broken) {
+            return null; // an exception class of the suite's own may do anything here
+        }
     }
 
     /** The folder of the papers, made by {@code making} at the first call. */

@@ -20,6 +20,13 @@ final class Masks {
             "(<input\\b(?=[^>]*\\btype\\s*=\\s*[\"']?password)[^>]*?\\bvalue\\s*=\\s*)(\"[^\"]*\"|'[^']*'|[^\\s>]+)",
             Pattern.CASE_INSENSITIVE);
 
+    // Possessive: a plain repetition of alternatives takes the stack once for each character of a long token.
+    private static final String QUOTES = "\"[^\"\\\\]*+(?:\\\\.[^\"\\\\]*+)*+\"";
+    private static final String APOSTROPHES = "'[^'\\\\]*+(?:\\\\.[^'\\\\]*+)*+'";
+    private static final String ESCAPED_QUOTES = "\\\\\"[^\"\\\\]*+(?:\\\\(?!\")[^\"\\\\]*+)*+\\\\\"";
+    private static final String REST_OF_HEADER =
+            "(?<=(?i:cookie\\s?[:=]\\s?|authorization\\s?[:=]\\s?|cookie[:=]|authorization[:=]))[^\\r\\n]++";
+
     private final List<Pattern> ownPatterns;
     private final Pattern named;
     private final Pattern namedField;
@@ -29,9 +36,8 @@ final class Masks {
         String words = String.join("|", secretWords.stream().map(Pattern::quote).toList());
         // name, then : or = (or :: =>), then a quoted value, or for a whole header line the rest of it, or one word
         named = Pattern.compile(
-                "((?:" + words + ")\\\\?[\"']?\\s*(?:=>|[:=])\\s*)"
-                        + "(\\\\\"(?:[^\"\\\\]|\\\\(?!\"))*\\\\\"|\"(?:[^\"\\\\]|\\\\.)*\"|'(?:[^'\\\\]|\\\\.)*'|\\[[^\\]\\n]*\\]"
-                        + "|(?<=(?i:cookie\\s?[:=]\\s?|authorization\\s?[:=]\\s?|cookie[:=]|authorization[:=]))[^\\r\\n]+|[^\\s\"'&;,<>(){}\\[\\]]{2,})",
+                "((?:" + words + ")\\\\?[\"']?\\s*(?:=>|[:=])\\s*)" + "(" + ESCAPED_QUOTES + "|" + QUOTES + "|"
+                        + APOSTROPHES + "|\\[[^\\]\\n]*+\\]|" + REST_OF_HEADER + "|[^\\s\"'&;,<>(){}\\[\\]]{2,})",
                 Pattern.CASE_INSENSITIVE);
         namedField = Pattern.compile(
                 "(<(?:input|meta)\\b(?=[^>]*\\bname\\s*=\\s*[\"']?[\\w.-]*(?:" + words

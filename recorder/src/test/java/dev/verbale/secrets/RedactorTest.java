@@ -99,6 +99,17 @@ class RedactorTest {
     }
 
     @Test
+    void a_secret_as_long_as_a_file_is_masked_without_taking_the_stack() {
+        String token = "aB3-".repeat(100_000);
+
+        assertThat(redactor.redacted("{\"token\":\"" + token + "\"}")).isEqualTo("{\"token\":\"[masked]\"}");
+        assertThat(redactor.redacted("{\\\"token\\\":\\\"" + token + "\\\"}"))
+                .isEqualTo("{\\\"token\\\":\\\"[masked]\\\"}");
+        assertThat(redactor.redacted("token='" + token + "'")).isEqualTo("token='[masked]'");
+        assertThat(redactor.redacted("token=" + token)).isEqualTo("token=[masked]");
+    }
+
+    @Test
     void short_values_are_not_announced_or_half_of_every_log_would_be_masked() {
         redactor.announce("a");
         redactor.announce("42");
