@@ -93,9 +93,8 @@ public final class Shots {
         Path folder = run.getParent().getParent().getParent(); // as if called in the module's folder
         Jvm failures = Jvm.bareJava(Map.of(), folder, "-Dpicocli.ansi=true", "-jar", jar.toString(), "failures");
         String text = failures.output().replace("&", "&amp;").replace("<", "&lt;");
-        String html = text.replaceAll("\u001B\\[39m|\u001B\\[2[12]m|\u001B\\[0m", "\u001B[0m")
-                .replace("\u001B[31m", "<span class='red'>")
-                .replace("\u001B[35m", "<span class='purple'>")
+        String html = text.replace("\u001B[31m\u001B[1m", "<span class='red bold'>")
+                .replace("\u001B[35m\u001B[1m", "<span class='purple bold'>")
                 .replace("\u001B[1m", "<span class='bold'>")
                 .replace("\u001B[2m", "<span class='faint'>")
                 .replace("\u001B[0m", "</span>");

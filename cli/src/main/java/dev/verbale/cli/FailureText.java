@@ -117,7 +117,8 @@ final class FailureText {
     /** Not picocli's markup: a test's name may hold what that would read as markup. */
     private String styled(String text, Style... styles) {
         String clean = printable(text);
-        return ansi.enabled() ? Style.on(styles) + clean + Style.off(styles) : clean;
+        // Not Style.off: its code for the end of bold is, to many terminals, the beginning of a double underline.
+        return ansi.enabled() ? Style.on(styles) + clean + Style.reset.on() : clean;
     }
 
     /** A recorded text must not move the cursor or set a title. */

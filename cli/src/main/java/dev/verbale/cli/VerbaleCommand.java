@@ -23,9 +23,10 @@ import picocli.CommandLine.Spec;
             "  verbale failures                 what failed in it, in the terminal",
             "  verbale runs modules/shop/target/verbale",
             "",
-            "Exit codes: 0 done, 1 a fault in Verbale itself, 2 wrong arguments, 3 no run that can be read,",
-            "  4 the page could not be written.",
-            "Colour: on a terminal only; NO_COLOR switches it off. VERBALE_ROOT names another folder than target/verbale.",
+            "Exit codes: 0 done, 1 a fault in Verbale itself, 2 wrong arguments,",
+            "  3 no run that can be read, 4 the page could not be written.",
+            "Colour is used on a terminal only, and NO_COLOR switches it off.",
+            "VERBALE_ROOT names another folder than target/verbale.",
         })
 final class VerbaleCommand implements Runnable {
 

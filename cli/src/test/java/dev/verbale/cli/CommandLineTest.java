@@ -80,6 +80,15 @@ class CommandLineTest {
     }
 
     @Test
+    void colours_end_where_they_should_and_are_switched_off_by_the_environment() throws Exception {
+        String coloured =
+                run(Map.of(), List.of("-Dpicocli.ansi=true"), "failures").out();
+
+        assertThat(coloured).contains("\u001B[35m", "\u001B[1m", "\u001B[0m").doesNotContain("\u001B[21m");
+        assertThat(verbale(Map.of("NO_COLOR", "1"), "failures").out()).doesNotContain("\u001B");
+    }
+
+    @Test
     void what_a_test_logged_cannot_steer_the_terminal() throws Exception {
         Recorder recorder = Recorder.open(
                 RecorderOptions.defaults().withRoot(root).withRun("evil").withClosingLine(false));
@@ -207,8 +216,13 @@ class CommandLineTest {
     }
 
     private Said verbale(Map<String, String> environment, String... arguments) throws Exception {
+        return run(environment, List.of(), arguments);
+    }
+
+    private Said run(Map<String, String> environment, List<String> jvm, String... arguments) throws Exception {
         List<String> command = new ArrayList<>();
         command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+        command.addAll(jvm);
         command.addAll(List.of("-cp", absolute(System.getProperty("java.class.path")), Main.class.getName()));
         command.addAll(List.of(arguments));
         Path err = Files.createTempFile(work, "err", ".txt");
