@@ -4,6 +4,7 @@ import ch.qos.logback.classic.Level;
 import ch.qos.logback.classic.LoggerContext;
 import ch.qos.logback.classic.encoder.JsonEncoder;
 import ch.qos.logback.classic.spi.ILoggingEvent;
+import ch.qos.logback.classic.util.LogbackMDCAdapter;
 import ch.qos.logback.core.FileAppender;
 import dev.verbale.recorder.Identity;
 import dev.verbale.recorder.Recorder;
@@ -103,6 +104,7 @@ final class Sinks {
     /** Logback's file appender with its JSON encoder, flushing at once. */
     static Supplier<Sink> logback(Path folder) {
         var context = new LoggerContext();
+        context.setMDCAdapter(new LogbackMDCAdapter()); // without one the encoder fails on every line, in silence
         var encoder = new JsonEncoder();
         encoder.setContext(context);
         encoder.start();
