@@ -578,6 +578,12 @@ class RecorderTest {
                 ("{\"a\":\"" + secret.replace("\"", "\\\"") + "\"}").getBytes(StandardCharsets.UTF_8),
                 "application/json");
         recorder.describe(new Description(secret, secret, secret, List.of(secret)));
+        recorder.announce(source(secret, evidence -> {
+            evidence.note(secret);
+            evidence.paper(secret, PaperKept.PAGE_SOURCE, secret.getBytes(StandardCharsets.UTF_8), "text/html");
+        }));
+        recorder.promise(secret, PaperKept.ATTACHMENT)
+                .keep(new ByteArrayInputStream(secret.getBytes(StandardCharsets.UTF_8)), "text/plain");
         recorder.checked(secret, new AssertionError(secret));
         recorder.startStep(secret).skipped(secret);
         recorder.startStep(secret).failed(new RuntimeException(secret, new IOException(secret)));

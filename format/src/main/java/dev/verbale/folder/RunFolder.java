@@ -43,16 +43,6 @@ public record RunFolder(Path path) {
         return journals().resolve(worker + JournalFormat.FILE_SUFFIX);
     }
 
-    /** Where the tests' papers are. */
-    public Path tests() {
-        return path.resolve("tests");
-    }
-
-    /** Where the papers are that belong to no test. */
-    public Path runPapers() {
-        return path.resolve("run");
-    }
-
     /** Where the page goes when nobody says otherwise. */
     public Path page() {
         return path.resolve("page");

@@ -11,10 +11,13 @@ import dev.verbale.event.LogWritten;
 import dev.verbale.event.NoteWritten;
 import dev.verbale.event.Outcome;
 import dev.verbale.event.PaperKept;
+import dev.verbale.event.PaperPromised;
 import dev.verbale.event.ProblemMet;
+import dev.verbale.event.StepBudgeted;
 import dev.verbale.event.StepEnded;
 import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestDescribed;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.journal.JournalWriter;
@@ -42,6 +45,9 @@ final class Rehearsal {
                 new NoteWritten(0, 0, "", null),
                 new LogWritten(0, 0, "", "", "", null, Map.of(), null),
                 new CheckMade(0, 0, "", Outcome.PASSED, null),
+                new StepBudgeted(0, 1, 1),
+                new TestDescribed(0, 1, "", null, null, List.of(new TestDescribed.Link("", null))),
+                new PaperPromised(0, 0, 1, "", ""),
                 new PaperKept(0, 0, "", "", "", "", 0, null, 0),
                 new DataNamed(0, 0, "", ""),
                 new FactStated(0, "", ""),

@@ -9,7 +9,6 @@ import java.util.regex.Pattern;
 final class Masks {
 
     private static final String MASK = Redactor.MASK;
-    private static final int CARD_SHORTEST = 13;
     private static final int CARD_LONGEST = 19;
 
     private static final Pattern CREDENTIALS =
@@ -79,7 +78,7 @@ final class Masks {
     /** By the check digit of ISO/IEC 7812-1, Annex B (Luhn): a random number passes one time in ten. */
     private static boolean isCard(String text) {
         String digits = text.replaceAll("\\D", "");
-        if (digits.length() < CARD_SHORTEST || digits.length() > CARD_LONGEST) return false;
+        if (digits.length() < Redactor.CARD_SHORTEST || digits.length() > CARD_LONGEST) return false;
         int sum = 0;
         for (int i = 0; i < digits.length(); i++) {
             int digit = digits.charAt(digits.length() - 1 - i) - '0';

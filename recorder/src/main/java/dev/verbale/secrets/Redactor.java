@@ -23,7 +23,7 @@ public final class Redactor {
     /** What stands in the place of a secret. */
     public static final String MASK = "[masked]";
 
-    private static final int CARD_SHORTEST = 13;
+    static final int CARD_SHORTEST = 13;
 
     private static final int ASCII = 128;
     private static final byte PLAIN = 0;

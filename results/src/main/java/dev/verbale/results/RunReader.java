@@ -55,7 +55,8 @@ public final class RunReader {
             throw new ResultsFormatException(
                     path,
                     "there is no such folder",
-                    "Runs are recorded below " + ResultsRoot.DEFAULT + " of each module",
+                    "Runs are recorded in " + ResultsRoot.DEFAULT
+                            + " of a project, in a Maven build in that of all its modules",
                     "Run the tests with Verbale on their class path, or name the folder of another run");
         if (!Files.isDirectory(path))
             throw new ResultsFormatException(
