@@ -26,9 +26,9 @@ class LoggingTest {
             dev.verbale.jul.VerbaleHandler.install();
             var logger = Logger.getLogger("garden.gate");
             Verbale.step("Talk", () -> {
-                logger.log(Level.WARNING, "plot {0} squeaks", 12);
+                logger.log(Level.WARNING, "plot {0} squeaks, password=hunter2", 12);
                 logger.log(Level.SEVERE, "it broke", new IllegalStateException("rust"));
-                System.out.println("printed");
+                System.out.println("printed password=hunter2");
                 System.err.print("in two ");
                 System.err.println("parts");
                 Verbale.attach(Path.of("nowhere")); // the warning of the recorder itself must not come round again
@@ -53,7 +53,7 @@ class LoggingTest {
         Run run = RunReader.read(root);
 
         assertThat(jvm.waitFor()).as("halted: what was recorded stays").isEqualTo(7);
-        assertThat(output).contains("printed", "in two parts", "squeaks");
+        assertThat(output).contains("printed password=hunter2", "in two parts", "squeaks");
         var step = (Entry.StepEntry) run.entries().get(0);
         List<String> lines = step.entries().stream()
                 .map(entry -> (Entry.LogEntry) entry)
@@ -63,11 +63,11 @@ class LoggingTest {
                 .toList();
         assertThat(lines)
                 .contains(
-                        "warn garden.gate plot 12 squeaks",
+                        "warn garden.gate plot 12 squeaks, password=[masked]",
                         "error garden.gate it broke",
-                        "out console printed",
+                        "out console printed password=[masked]",
                         "err console in two parts");
-        assertThat(lines.stream().filter(line -> line.equals("warn garden.gate plot 12 squeaks")))
+        assertThat(lines.stream().filter(line -> line.equals("warn garden.gate plot 12 squeaks, password=[masked]")))
                 .hasSize(1);
         assertThat(run.problems()).hasSize(1);
     }

@@ -1,6 +1,7 @@
 package dev.verbale.folder;
 
 import dev.verbale.journal.JournalFormat;
+import dev.verbale.journal.JsonOut;
 import dev.verbale.journal.WallClockText;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -15,11 +16,9 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
-import tools.jackson.core.JsonEncoding;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
 import tools.jackson.core.ObjectReadContext;
-import tools.jackson.core.ObjectWriteContext;
 
 /**
  * {@code run.json}: what is known of a run when its first JVM starts. Written once and never again, so that no crash and
@@ -51,7 +50,7 @@ public record RunDescription(int format, String name, Instant started, Map<Strin
 
     private byte[] json() {
         var bytes = new ByteArrayOutputStream();
-        try (var json = JournalFormat.JSON.createGenerator(ObjectWriteContext.empty(), bytes, JsonEncoding.UTF8)) {
+        try (var json = JsonOut.generator(bytes)) {
             json.writeStartObject();
             json.writeNumberProperty("format", format);
             json.writeStringProperty("name", name);

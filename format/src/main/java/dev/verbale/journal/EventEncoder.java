@@ -21,11 +21,10 @@ import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestDescribed;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.core.JsonEncoding;
 import tools.jackson.core.JsonGenerator;
-import tools.jackson.core.ObjectWriteContext;
 import tools.jackson.core.io.SerializedString;
 
 /**
@@ -52,9 +51,7 @@ final class EventEncoder {
     private static final SerializedString PROMISE = new SerializedString("promise");
     private static final SerializedString SEVERITY = new SerializedString("severity");
     private static final SerializedString SHA256 = new SerializedString("sha256");
-    private static final SerializedString EVENT = new SerializedString("event");
     private static final SerializedString ACTUAL = new SerializedString("actual");
-    private static final SerializedString AT = new SerializedString("at");
     private static final SerializedString CLASS = new SerializedString("class");
     private static final SerializedString EXPECTED = new SerializedString("expected");
     private static final SerializedString FAILURE = new SerializedString("failure");
@@ -85,24 +82,24 @@ final class EventEncoder {
     private static final SerializedString WALL = new SerializedString("wall");
     private static final SerializedString WORKER = new SerializedString("worker");
 
-    private static final SerializedString LOG = new SerializedString("log");
-    private static final SerializedString CHECK = new SerializedString("check");
-    private static final SerializedString STEP_BUDGET = new SerializedString("step-budget");
-    private static final SerializedString PAPER_PROMISED = new SerializedString("paper-promised");
-    private static final SerializedString TEST_DESCRIBED = new SerializedString("test-described");
-    private static final SerializedString STEP_STARTED = new SerializedString("step-started");
-    private static final SerializedString STEP_ENDED = new SerializedString("step-ended");
-    private static final SerializedString NOTE_EVENT = new SerializedString("note");
-    private static final SerializedString TEST_ENDED = new SerializedString("test-ended");
-    private static final SerializedString DATA_EVENT = new SerializedString("data");
-    private static final SerializedString CONTAINER_STARTED = new SerializedString("container-started");
-    private static final SerializedString CONTAINER_ENDED = new SerializedString("container-ended");
-    private static final SerializedString FACT_EVENT = new SerializedString("fact");
-    private static final SerializedString PROBLEM_EVENT = new SerializedString("problem");
-    private static final SerializedString JOURNAL_ENDED = new SerializedString("journal-ended");
-    private static final SerializedString TEST_STARTED = new SerializedString("test-started");
-    private static final SerializedString PAPER_EVENT = new SerializedString("paper");
-    private static final SerializedString JOURNAL_OPENED = new SerializedString("journal-opened");
+    private static final Head LOG = new Head("log");
+    private static final Head CHECK = new Head("check");
+    private static final Head STEP_BUDGET = new Head("step-budget");
+    private static final Head PAPER_PROMISED = new Head("paper-promised");
+    private static final Head TEST_DESCRIBED = new Head("test-described");
+    private static final Head STEP_STARTED = new Head("step-started");
+    private static final Head STEP_ENDED = new Head("step-ended");
+    private static final Head NOTE_EVENT = new Head("note");
+    private static final Head TEST_ENDED = new Head("test-ended");
+    private static final Head DATA_EVENT = new Head("data");
+    private static final Head CONTAINER_STARTED = new Head("container-started");
+    private static final Head CONTAINER_ENDED = new Head("container-ended");
+    private static final Head FACT_EVENT = new Head("fact");
+    private static final Head PROBLEM_EVENT = new Head("problem");
+    private static final Head JOURNAL_ENDED = new Head("journal-ended");
+    private static final Head TEST_STARTED = new Head("test-started");
+    private static final Head PAPER_EVENT = new Head("paper");
+    private static final Head JOURNAL_OPENED = new Head("journal-opened");
 
     private final TextFilter filter;
     private LineBuffer buffer = new LineBuffer();
@@ -130,7 +127,7 @@ final class EventEncoder {
         buffer.reset();
         JsonGenerator json = generator;
         if (json == null) {
-            json = JournalFormat.JSON.createGenerator(ObjectWriteContext.empty(), buffer, JsonEncoding.UTF8);
+            json = JsonOut.generator(buffer);
             generator = json;
         }
         json.writeStartObject();
@@ -306,10 +303,9 @@ final class EventEncoder {
         word(json, VERBALE, e.verbale());
     }
 
-    private static void head(JsonGenerator json, SerializedString kind, long at) {
-        json.writeName(EVENT);
-        json.writeString(kind);
-        number(json, AT, at);
+    private static void head(JsonGenerator json, Head kind, long at) {
+        json.writeName(kind);
+        json.writeNumber(at);
     }
 
     private static void in(JsonGenerator json, int in) {
@@ -354,5 +350,16 @@ final class EventEncoder {
             json.writeEndArray();
         }
         json.writeEndObject();
+    }
+
+    /** The two fields with which each line begins, as far as they are known before: to the generator they are one name. */
+    private static final class Head extends SerializedString {
+
+        private static final long serialVersionUID = 1;
+
+        Head(String kind) {
+            super(kind);
+            _quotedUTF8Ref = ("event\":\"" + kind + "\",\"at").getBytes(StandardCharsets.UTF_8);
+        }
     }
 }

@@ -18,11 +18,9 @@ public final class JournalFormat {
             .maxDocumentLength(-1)
             .build();
 
-    /** Makes the parsers and generators for journals and for {@code run.json}. */
-    public static final JsonFactory JSON = JsonFactory.builder()
-            .streamReadConstraints(NO_LENGTH_LIMIT)
-            .rootValueSeparator((String) null)
-            .build();
+    /** Makes the parsers of journals and of {@code run.json}. */
+    public static final JsonFactory JSON =
+            JsonFactory.builder().streamReadConstraints(NO_LENGTH_LIMIT).build();
 
     private JournalFormat() {}
 }

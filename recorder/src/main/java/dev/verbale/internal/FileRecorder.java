@@ -361,7 +361,7 @@ public final class FileRecorder implements Recorder {
         });
     }
 
-    private String shown(@Nullable String name, @Nullable Object value) {
+    String shown(@Nullable String name, @Nullable Object value) {
         return name != null && redactor.isSecretName(name) ? Redactor.MASK : NoteText.shown(value);
     }
 

@@ -5,6 +5,8 @@ import dev.verbale.event.LogWritten;
 import dev.verbale.event.NoteWritten;
 import dev.verbale.recorder.LogLine;
 import dev.verbale.recorder.RecorderOptions.Logging;
+import java.util.LinkedHashMap;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** Keeps what loggers write, up to the limits. */
@@ -30,8 +32,16 @@ final class LogKeeping {
                 line.logger(),
                 cut(line.text()),
                 own && scope.owner.isTest ? null : line.thread(),
-                line.context(),
+                masked(line.context()),
                 failure));
+    }
+
+    /** A value like these says nothing of itself, so that only its name tells that it is secret. */
+    private Map<String, String> masked(Map<String, String> context) {
+        if (context.isEmpty()) return context;
+        Map<String, String> masked = new LinkedHashMap<>(context);
+        masked.replaceAll((name, value) -> recorder.shown(name, value));
+        return masked;
     }
 
     private String cut(String text) {

@@ -10,8 +10,6 @@ final class Problems {
     /** A disk that is full gives one problem an event; the minutes need not hold each. */
     private static final int MOST_IN_MINUTES = 50;
 
-    private static final System.Logger LOG = System.getLogger("dev.verbale");
-
     private final AtomicInteger count = new AtomicInteger();
     private final Consumer<String> minutes;
 
@@ -32,7 +30,7 @@ final class Problems {
 
     static void warn(String text) {
         try {
-            LOG.log(Level.WARNING, text);
+            System.getLogger("dev.verbale").log(Level.WARNING, text);
         } catch (RuntimeException brokenLogging) {
             // a warning that cannot be given must not harm the test either
         }

@@ -4,10 +4,10 @@ import java.io.IOException;
 import java.net.InetAddress;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.ZoneId;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
+import java.util.TimeZone;
 
 /** What is known of the run before it begins. Never the whole environment: it holds secrets. */
 final class RunFacts {
@@ -20,7 +20,7 @@ final class RunFacts {
         facts.put("os", property("os.name") + " " + property("os.version") + " " + property("os.arch"));
         facts.put("java", property("java.runtime.version") + " (" + property("java.vm.name") + ")");
         facts.put("processors", String.valueOf(Runtime.getRuntime().availableProcessors()));
-        facts.put("time zone", ZoneId.systemDefault().getId());
+        facts.put("time zone", TimeZone.getDefault().getID());
         facts.put("locale", Locale.getDefault().toLanguageTag());
         facts.put("started by", startedBy());
         GitFacts.gather(Path.of("").toAbsolutePath(), facts);

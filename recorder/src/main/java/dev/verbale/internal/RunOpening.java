@@ -70,8 +70,8 @@ record RunOpening(RunFolder folder, JournalWriter journal) {
     /** Workers are numbered as they come; the file that could be created is the number that was free. */
     private static JournalWriter journal(RunFolder folder, Instant wall, String version, Redactor redactor)
             throws IOException {
-        long pid = ProcessHandle.current().pid();
-        for (int number = folder.journalFiles().size() + 1; ; number++) {
+        long pid = ownPid();
+        for (int number = 1; ; number++) {
             String worker = "worker-" + number;
             try {
                 return JournalWriter.open(
@@ -81,6 +81,16 @@ record RunOpening(RunFolder folder, JournalWriter journal) {
             } catch (FileAlreadyExistsException taken) {
                 if (number > MOST_WORKERS) throw taken;
             }
+        }
+    }
+
+    /** Linux has it as the name of a folder; the JDK's way to it makes a pool of threads, for what nobody asked here. */
+    private static long ownPid() {
+        try {
+            return Long.parseLong(
+                    String.valueOf(Path.of("/proc/self").toRealPath().getFileName()));
+        } catch (IOException | NumberFormatException elsewhere) {
+            return ProcessHandle.current().pid();
         }
     }
 }

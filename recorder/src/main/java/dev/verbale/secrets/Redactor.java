@@ -32,6 +32,7 @@ public final class Redactor {
     private static final byte SEPARATOR = 3;
     private static final byte AT = 4;
     private static final byte TAG = 5;
+    private static final byte BLANK = 6;
     private static final byte[] KINDS = new byte[ASCII];
 
     static {
@@ -42,6 +43,7 @@ public final class Redactor {
         KINDS[':'] = SEPARATOR;
         KINDS['@'] = AT;
         KINDS['<'] = TAG;
+        for (char blank : "\t\n\r\f\u000b".toCharArray()) KINDS[blank] = BLANK;
     }
 
     private final SecretNames names;
@@ -88,8 +90,14 @@ public final class Redactor {
         return made;
     }
 
-    /** One pass over the characters, and nothing is allocated: most calls end here. */
     private boolean mayHoldSecret(String text) {
+        return (Glance.isWorthMore(text) && hasSign(text))
+                || (!announced.isEmpty() && announced.isIn(text))
+                || (!ownPatterns.isEmpty() && matchesOwn(text));
+    }
+
+    /** The second look: whether a sign of a secret has something beside it that makes one. Nothing is allocated. */
+    private boolean hasSign(String text) {
         int digits = 0;
         for (int i = 0, length = text.length(); i < length; i++) {
             char c = text.charAt(i);
@@ -102,13 +110,13 @@ public final class Redactor {
             if (kind > GAP) digits = 0;
             if (isSign(text, i, kind)) return true;
         }
-        return (!announced.isEmpty() && announced.isIn(text)) || (!ownPatterns.isEmpty() && matchesOwn(text));
+        return false;
     }
 
     /** Whether the character at {@code at}, which is of {@code kind}, may be a part of a secret or stand beside one. */
     private boolean isSign(String text, int at, byte kind) {
         return switch (kind) {
-            case GAP -> at > 4 && text.charAt(at) == ' ' && endsScheme(text, at);
+            case GAP, BLANK -> at > 4 && endsScheme(text, at);
             case SEPARATOR -> names.endsSecret(text, nameEnd(text, at));
             case AT -> text.lastIndexOf("://", at) >= 0;
             case TAG -> isField(text, at + 1);

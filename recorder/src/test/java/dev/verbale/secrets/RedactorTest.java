@@ -45,6 +45,14 @@ class RedactorTest {
     }
 
     @ParameterizedTest
+    @ValueSource(strings = {"BEARER", "Basic", "digest"})
+    void credentials_stand_behind_any_blank(String scheme) {
+        for (String blank : List.of(" ", "\t", "\n", "\r\n", "\f"))
+            assertThat(redactor.redacted("sent " + scheme + blank + "abc.def-ghi"))
+                    .isEqualTo("sent " + scheme + blank + "[masked]");
+    }
+
+    @ParameterizedTest
     @ValueSource(
             strings = {
                 "Unexpected token: }",

@@ -22,13 +22,25 @@ final class OpenScopes {
     /**
      * Something that runs.
      *
+     * @param outer what lies around it and runs too
      * @param testsStarted below it, so that a container can tell how many of its tests never ran
      * @param expected the failure that was announced and came; the platform is told that the test passed
      */
-    record Open(Scope scope, AtomicInteger testsStarted, AtomicReference<@Nullable Throwable> expected) {}
+    record Open(
+            UniqueId id,
+            Scope scope,
+            Place place,
+            @Nullable Open outer,
+            AtomicInteger testsStarted,
+            AtomicReference<@Nullable Throwable> expected) {
 
-    static void opened(UniqueId uniqueId, Scope scope) {
-        OPEN.put(uniqueId, new Open(scope, new AtomicInteger(), new AtomicReference<>()));
+        Open(UniqueId id, Scope scope, Place place, @Nullable Open outer) {
+            this(id, scope, place, outer, new AtomicInteger(), new AtomicReference<>());
+        }
+    }
+
+    static void opened(Open open) {
+        OPEN.put(open.id(), open);
     }
 
     static @Nullable Open close(UniqueId uniqueId) {

@@ -7,6 +7,7 @@ import dev.verbale.recorder.Scope;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.junit.platform.engine.TestExecutionResult;
+import org.junit.platform.engine.UniqueId;
 import org.junit.platform.engine.reporting.FileEntry;
 import org.junit.platform.engine.reporting.ReportEntry;
 import org.junit.platform.launcher.TestExecutionListener;
@@ -43,22 +44,44 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
     public void executionStarted(TestIdentifier id) {
         TestPlan running = plan;
         if (running == null || !recorder.isRecording() || isEngine(id)) return;
-        Scope scope = id.isTest() ? startTest(id, running) : startContainer(id, running);
-        OpenScopes.opened(id.getUniqueIdObject(), scope);
+        OpenScopes.Open outer = outer(id, running);
+        Place place = place(id, outer, running);
+        Scope scope = id.isTest() ? startTest(id, place, outer) : startContainer(id, place, outer);
+        OpenScopes.opened(new OpenScopes.Open(id.getUniqueIdObject(), scope, place, outer));
     }
 
-    private Scope startContainer(TestIdentifier id, TestPlan running) {
-        return recorder.startContainer(outer(id), PlatformNames.identity(id, running));
+    /** What runs around it. Of the tests of a skipped class that is not their class: it never ran. */
+    private static OpenScopes.@Nullable Open outer(TestIdentifier id, TestPlan running) {
+        UniqueId parent = id.getParentIdObject().orElse(null);
+        OpenScopes.Open open = parent == null ? null : OpenScopes.find(parent);
+        if (open != null || parent == null) return open;
+        Optional<TestIdentifier> further = running.getParent(id);
+        return further.isEmpty() ? null : outer(further.get(), running);
     }
 
-    private Scope startTest(TestIdentifier id, TestPlan running) {
-        Optional<TestIdentifier> container = running.getParent(id);
-        for (; container.isPresent(); container = running.getParent(container.get())) {
-            OpenScopes.Open open = OpenScopes.find(container.get().getUniqueIdObject());
-            if (open != null) open.testsStarted().incrementAndGet();
-        }
-        Scope test = recorder.startTest(outer(id), PlatformNames.identity(id, running));
-        Announcements.description(id, running).ifPresent(recorder::describe);
+    private static Place place(TestIdentifier id, OpenScopes.@Nullable Open outer, TestPlan running) {
+        if (outer == null) return Place.of(id, running);
+        UniqueId parent = id.getParentIdObject().orElse(null);
+        return outer.id().equals(parent) ? outer.place().within(id) : Place.of(id, running);
+    }
+
+    private Scope scope(OpenScopes.@Nullable Open outer) {
+        return outer == null ? recorder.run() : outer.scope();
+    }
+
+    private static @Nullable Place placeOf(OpenScopes.@Nullable Open outer) {
+        return outer == null ? null : outer.place();
+    }
+
+    private Scope startContainer(TestIdentifier id, Place place, OpenScopes.@Nullable Open outer) {
+        return recorder.startContainer(scope(outer), place.identity(id, placeOf(outer)));
+    }
+
+    private Scope startTest(TestIdentifier id, Place place, OpenScopes.@Nullable Open outer) {
+        for (OpenScopes.Open open = outer; open != null; open = open.outer())
+            open.testsStarted().incrementAndGet();
+        Scope test = recorder.startTest(scope(outer), place.identity(id, placeOf(outer)));
+        place.said().description().ifPresent(recorder::describe);
         return test;
     }
 
@@ -69,9 +92,9 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
         OpenScopes.Open open = OpenScopes.close(id.getUniqueIdObject());
         if (open == null) {
             if (isEngine(id) && result.getStatus() != TestExecutionResult.Status.SUCCESSFUL)
-                recorder.endContainer(startContainer(id, running), ending(result), 0);
+                recorder.endContainer(startContainer(id, Place.of(id, running), null), ending(result), 0);
         } else if (id.isTest()) {
-            recorder.endTest(open.scope(), ending(id, running, open, result));
+            recorder.endTest(open.scope(), ending(open, result));
         } else {
             boolean whole = result.getStatus() == TestExecutionResult.Status.SUCCESSFUL;
             int planned = whole ? 0 : Math.toIntExact(tests(id, running));
@@ -84,16 +107,15 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
     public void executionSkipped(TestIdentifier id, String reason) {
         TestPlan running = plan;
         if (running == null || !recorder.isRecording()) return;
-        if (id.isTest()) {
-            recorder.endTest(startTest(id, running), Ending.skipped(reason));
+        if (id.isTest() || tests(id, running) == 0) { // a skipped template has no tests yet
+            OpenScopes.Open outer = outer(id, running);
+            recorder.endTest(startTest(id, place(id, outer, running), outer), Ending.skipped(reason));
             return;
         }
         // The platform is silent about the tests of a skipped class; a reader who misses them is not served by that.
         running.getDescendants(id).stream()
                 .filter(TestIdentifier::isTest)
                 .forEach(test -> executionSkipped(test, reason));
-        if (tests(id, running) == 0) // a skipped template has no tests yet
-        recorder.endTest(recorder.startTest(outer(id), PlatformNames.identity(id, running)), Ending.skipped(reason));
     }
 
     @Override
@@ -113,11 +135,6 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
         }
     }
 
-    private Scope outer(TestIdentifier id) {
-        OpenScopes.Open parent = id.getParentIdObject().map(OpenScopes::find).orElse(null);
-        return parent == null ? recorder.run() : parent.scope();
-    }
-
     private static boolean isEngine(TestIdentifier id) {
         return id.getUniqueIdObject().getLastSegment().getType().equals("engine");
     }
@@ -128,9 +145,8 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
                 .count();
     }
 
-    private static Ending ending(
-            TestIdentifier id, TestPlan running, OpenScopes.Open open, TestExecutionResult result) {
-        Optional<ExpectedFailure> announced = Announcements.expectedFailure(id, running);
+    private static Ending ending(OpenScopes.Open open, TestExecutionResult result) {
+        Optional<ExpectedFailure> announced = open.place().said().expectedFailure();
         if (announced.isEmpty()) return ending(result);
         Throwable thrown = open.expected().get();
         if (result.getStatus() == TestExecutionResult.Status.FAILED)

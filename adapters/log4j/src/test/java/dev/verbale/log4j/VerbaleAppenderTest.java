@@ -30,8 +30,9 @@ class VerbaleAppenderTest {
         Logger logger = LogManager.getLogger("garden.gate");
         Verbale.step("Open", () -> {
             ThreadContext.put("user", "ada");
+            ThreadContext.put("gateToken", "t0psecret");
             logger.info("plot {} opens", 12);
-            logger.error("it squeaks", new IllegalStateException("rust"));
+            logger.error("it squeaks, password=hunter2", new IllegalStateException("rust, password=hunter2"));
             ThreadContext.clearAll();
             logger.debug("below the threshold of the configuration");
         });
@@ -43,10 +44,12 @@ class VerbaleAppenderTest {
         assertThat(List.of(info.level(), info.logger(), info.text()))
                 .containsExactly("info", "garden.gate", "plot 12 opens");
         assertThat(info.thread()).as("the test's own").isNull();
-        assertThat(info.context()).containsEntry("user", "ada");
+        assertThat(info.context()).containsEntry("user", "ada").containsEntry("gateToken", "[masked]");
         var error = (Entry.LogEntry) step.entries().get(1);
         assertThat(error.level()).isEqualTo("error");
-        assertThat(error.failure().message()).isEqualTo("rust");
+        assertThat(error.text()).isEqualTo("it squeaks, password=[masked]");
+        assertThat(error.failure().message()).isEqualTo("rust, password=[masked]");
+        assertThat(error.failure().stack()).doesNotContain("hunter2");
         assertThat(error.failure().stack()).contains("VerbaleAppenderTest.java");
     }
 

@@ -29,8 +29,9 @@ class VerbaleAppenderTest {
         Logger logger = LoggerFactory.getLogger("garden.gate");
         Verbale.step("Open", () -> {
             MDC.put("user", "ada");
+            MDC.put("gateToken", "t0psecret");
             logger.info("plot {} opens", 12);
-            logger.error("it squeaks", new IllegalStateException("rust"));
+            logger.error("it squeaks, password=hunter2", new IllegalStateException("rust, password=hunter2"));
             MDC.clear();
             logger.debug("below the threshold of the configuration");
         });
@@ -42,10 +43,12 @@ class VerbaleAppenderTest {
         assertThat(List.of(info.level(), info.logger(), info.text()))
                 .containsExactly("info", "garden.gate", "plot 12 opens");
         assertThat(info.thread()).as("the test's own").isNull();
-        assertThat(info.context()).containsEntry("user", "ada");
+        assertThat(info.context()).containsEntry("user", "ada").containsEntry("gateToken", "[masked]");
         var error = (Entry.LogEntry) step.entries().get(1);
         assertThat(error.level()).isEqualTo("error");
-        assertThat(error.failure().message()).isEqualTo("rust");
+        assertThat(error.text()).isEqualTo("it squeaks, password=[masked]");
+        assertThat(error.failure().message()).isEqualTo("rust, password=[masked]");
+        assertThat(error.failure().stack()).doesNotContain("hunter2");
         assertThat(error.failure().stack()).contains("VerbaleAppenderTest.java");
     }
 

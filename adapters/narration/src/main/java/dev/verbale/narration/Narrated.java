@@ -5,7 +5,7 @@ import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 
-/** A method whose calls are steps, on objects that {@link Narration#of} gave. */
+/** A method whose calls are steps: on objects that {@link Narration#of} gave, or on all where {@link NarrationAgent} is. */
 @Retention(RetentionPolicy.RUNTIME)
 @Target(ElementType.METHOD)
 public @interface Narrated {

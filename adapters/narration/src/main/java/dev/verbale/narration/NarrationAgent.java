@@ -1,0 +1,94 @@
+package dev.verbale.narration;
+
+import java.lang.instrument.Instrumentation;
+import java.lang.reflect.Method;
+import java.util.Optional;
+import net.bytebuddy.agent.builder.AgentBuilder;
+import net.bytebuddy.asm.Advice;
+import net.bytebuddy.description.method.MethodDescription;
+import net.bytebuddy.description.type.TypeDescription;
+import net.bytebuddy.matcher.ElementMatcher;
+import net.bytebuddy.matcher.ElementMatchers;
+import net.bytebuddy.utility.JavaModule;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Makes steps out of the methods of whole packages, final classes and calls on {@code this} too:
+ *
+ * <pre>java -javaagent:verbale-narration.jar=dev.orto.pages,dev.orto.clients:public ...</pre>
+ *
+ * <p>The argument names packages; those below count with them. Their {@link Narrated} methods become steps, and behind
+ * {@code :public} every other public method too, called by its name in plain words. Whatever cannot be narrated works as it
+ * did, and a warning says why.
+ */
+public final class NarrationAgent {
+
+    private NarrationAgent() {}
+
+    /** Called by the JVM before {@code main}; {@code argument} stands behind the {@code =}, or is null. */
+    public static void premain(@Nullable String argument, Instrumentation jvm) {
+        try {
+            Optional<NarratedPackages> packages = NarratedPackages.parsed(argument);
+            if (packages.isEmpty())
+                warn("it was given no package, and narrates nothing. Write "
+                        + "-javaagent:verbale-narration.jar=PACKAGE, or PACKAGE:public for all public methods");
+            else install(packages.get(), jvm);
+        } catch (RuntimeException | LinkageError broken) {
+            warn("it could not start, and narrates nothing: " + broken);
+        }
+    }
+
+    private static void install(NarratedPackages packages, Instrumentation jvm) {
+        Narrator.agentNarrates(packages);
+        new AgentBuilder.Default()
+                .with(new FailSoft())
+                .type(type -> packages.holds(type.getName()))
+                .transform((builder, type, loader, module, domain) ->
+                        builder.visit(Advice.to(Around.class).on(narrated(packages, type))))
+                .installOn(jvm);
+    }
+
+    private static ElementMatcher<MethodDescription> narrated(NarratedPackages packages, TypeDescription type) {
+        ElementMatcher.Junction<MethodDescription> annotated = ElementMatchers.isAnnotatedWith(Narrated.class);
+        if (packages.narratesPublic(type.getName()))
+            annotated = annotated.or(ElementMatchers.isPublic()
+                    .and(ElementMatchers.not(ElementMatchers.isToString()
+                            .or(ElementMatchers.isEquals())
+                            .or(ElementMatchers.isHashCode()))));
+        return ElementMatchers.<MethodDescription>isMethod()
+                .and(ElementMatchers.not(ElementMatchers.isSynthetic()))
+                .and(ElementMatchers.not(ElementMatchers.isAbstract()))
+                .and(annotated);
+    }
+
+    private static void warn(String text) {
+        System.getLogger("dev.verbale")
+                .log(System.Logger.Level.WARNING, "Verbale's agent for narration: " + text + ".");
+    }
+
+    private static final class FailSoft extends AgentBuilder.Listener.Adapter {
+        @Override
+        public void onError(
+                String type, @Nullable ClassLoader loader, @Nullable JavaModule module, boolean loaded, Throwable why) {
+            warn(type + " is not narrated: " + why);
+        }
+    }
+
+    /** Copied into the narrated methods: what it names must be public, and what it throws must not get out. */
+    public static final class Around {
+
+        private Around() {}
+
+        /** Gives the step, or null where there is none. */
+        @Advice.OnMethodEnter(suppress = Throwable.class)
+        public static @Nullable Object enter(@Advice.Origin Method method, @Advice.AllArguments Object[] arguments) {
+            return Narrator.begin(method, arguments);
+        }
+
+        /** Ends what {@link #enter} gave. */
+        @Advice.OnMethodExit(onThrowable = Throwable.class, suppress = Throwable.class)
+        public static void exit(@Advice.Enter @Nullable Object step, @Advice.Thrown @Nullable Throwable thrown) {
+            Narrator.end(step, thrown);
+        }
+    }
+}
