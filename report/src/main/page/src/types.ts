@@ -80,7 +80,7 @@ export type Entry = Step | Note | Log | Check | Data | Paper;
 export interface Step {
   is: 'step';
   at: number;
-  kind?: 'set-up' | 'tear-down';
+  kind?: 'set-up' | 'tear-down' | 'browser';
   name: string;
   outcome: Outcome;
   took: number;

@@ -7,7 +7,9 @@ public enum StepKind {
     /** Prepares a test or a container, such as a {@code @BeforeEach} method. */
     SET_UP("set-up"),
     /** Cleans up after a test or a container. */
-    TEAR_DOWN("tear-down");
+    TEAR_DOWN("tear-down"),
+    /** Something that was done to a browser; the adapter writes it, and what is between asterisks is a name. */
+    BROWSER("browser");
 
     private final String word;
 

@@ -101,7 +101,8 @@ final class EventDecoder {
                         f.text("file"),
                         f.number("size"),
                         f.textOrNull("sha256"),
-                        f.idOrZero("promise"));
+                        f.idOrZero("promise"),
+                        f.longOrZero("begins"));
             case "log" ->
                 new LogWritten(
                         at,

@@ -40,6 +40,7 @@ final class EventEncoder {
 
     // Encoded once: they are half of the bytes of a line.
     private static final SerializedString ADDRESS = new SerializedString("address");
+    private static final SerializedString BEGINS = new SerializedString("begins");
     private static final SerializedString CONTEXT = new SerializedString("context");
     private static final SerializedString COST = new SerializedString("cost");
     private static final SerializedString LEVEL = new SerializedString("level");
@@ -258,6 +259,7 @@ final class EventEncoder {
         number(json, SIZE, e.size());
         if (e.sha256() != null) word(json, SHA256, e.sha256());
         if (e.promise() != 0) number(json, PROMISE, e.promise());
+        if (e.begins() != 0) number(json, BEGINS, e.begins());
     }
 
     private void log(JsonGenerator json, LogWritten e) {

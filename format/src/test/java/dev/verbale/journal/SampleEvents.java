@@ -69,7 +69,8 @@ final class SampleEvents {
                 new TestDescribed(7, 2, null, null, null, List.of()),
                 new NoteWritten(6, 3, "tab\t, quote \", newline \n, NUL \0, U+2028 \u2028, \uD83C\uDF31, ä", null),
                 new NoteWritten(6, 0, "", "pool-1"),
-                new PaperKept(6, 3, "rota", PaperKept.SCREENSHOT, "image/png", "tests/a/b/01-rota.png", 12, "ab12", 9),
+                new PaperKept(
+                        6, 3, "rota", PaperKept.SCREENSHOT, "image/png", "tests/a/b/01-rota.png", 12, "ab12", 9, 5),
                 new PaperKept(6, 0, "rota", PaperKept.ATTACHMENT, "text/csv", "run/01-rota.csv", 12, null, 0),
                 new DataNamed(6, 2, "plot", "12"),
                 new FactStated(6, "browser", "Chromium"),

@@ -1,5 +1,7 @@
 package dev.verbale.evidence;
 
+import dev.verbale.recorder.Scope;
+
 /**
  * Gives evidence when a step or a test fails. Asked at once, in the thread that failed, before any teardown, and only
  * once for one failure however many steps it passes through.
@@ -18,4 +20,10 @@ public interface EvidenceSource {
      * @throws Exception where there is none to be had; its message is shown
      */
     void take(Evidence evidence) throws Exception;
+
+    /**
+     * A test or container that it was announced to ends now: for that one it will not be asked any more, and may let go of
+     * what it held ready. Called in the thread that ends it, and what is recorded here still belongs to it.
+     */
+    default void ended(Scope scope) {}
 }

@@ -14,6 +14,7 @@ import dev.verbale.recorder.Step;
 import java.io.InputStream;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** Records nothing: recording is switched off, or could not begin. */
@@ -25,6 +26,9 @@ final class DisabledRecorder implements Recorder {
 
         @Override
         public void failed(Throwable failure) {}
+
+        @Override
+        public void failedWithoutEvidence(Throwable failure) {}
 
         @Override
         public void skipped(String reason) {}
@@ -43,7 +47,7 @@ final class DisabledRecorder implements Recorder {
         public void keep(InputStream content, String mediaType) {}
 
         @Override
-        public void keep(Path file) {}
+        public void keep(Path file, long begins) {}
     };
 
     private static final Scope NOWHERE = () -> 0;
@@ -146,6 +150,29 @@ final class DisabledRecorder implements Recorder {
     @Override
     public PromisedPaper promise(String name, String kind) {
         return NO_PROMISE;
+    }
+
+    @Override
+    public void paper(Scope in, String name, String kind, InputStream content, String mediaType, long begins) {}
+
+    @Override
+    public Scope owner() {
+        return NOWHERE;
+    }
+
+    @Override
+    public @Nullable Path folder() {
+        return null;
+    }
+
+    @Override
+    public long now() {
+        return 0;
+    }
+
+    @Override
+    public String setting(String key, String otherwise, List<String> allowed) {
+        return otherwise;
     }
 
     @Override

@@ -2,6 +2,7 @@ package dev.verbale.internal;
 
 import dev.verbale.evidence.Evidence;
 import dev.verbale.evidence.EvidenceSource;
+import dev.verbale.recorder.PromisedPaper;
 
 /** Asks the sources when something fails. */
 final class EvidenceDesk {
@@ -25,6 +26,18 @@ final class EvidenceDesk {
         }
     }
 
+    /** Tells the sources that were announced to {@code node} itself that it ends now. */
+    void ends(ScopeNode node) {
+        for (EvidenceSource source : node.owner.sources) {
+            try {
+                source.ended(node);
+            } catch (Throwable broken) {
+                Guard.rethrowFatal(broken);
+                recorder.minutes.problems.add("ending the evidence of " + name(source), broken);
+            }
+        }
+    }
+
     private static String name(EvidenceSource source) {
         try {
             return source.name();
@@ -43,6 +56,11 @@ final class EvidenceDesk {
         @Override
         public void paper(String name, String kind, byte[] content, String mediaType) {
             recorder.keepIn(scope, name, kind, content, mediaType);
+        }
+
+        @Override
+        public PromisedPaper promise(String name, String kind) {
+            return recorder.promiseIn(scope, name, kind);
         }
 
         @Override

@@ -85,8 +85,8 @@ public final class FileRecorder implements Recorder {
         return new FileRecorder(options, problemsSoFar);
     }
 
-    /** Where this recorder writes. */
-    Path folder() {
+    @Override
+    public Path folder() {
         return opening.folder().path();
     }
 
@@ -129,6 +129,7 @@ public final class FileRecorder implements Recorder {
     public void endContainer(Scope container, Ending ending, int notRun) {
         ScopeNode node = node(container);
         if (ending.failure() != null) takeEvidenceIn(node, ending.failure());
+        evidence.ends(node);
         guard.run("ending a container", seat -> {
             if (!endsOnce(node, "container")) return;
             node.leave(seat);
@@ -180,6 +181,7 @@ public final class FileRecorder implements Recorder {
     public void endTest(Scope test, Ending ending) {
         ScopeNode node = node(test);
         if (ending.failure() != null && ending.outcome() != Outcome.EXPECTED) takeEvidenceIn(node, ending.failure());
+        evidence.ends(node);
         guard.run("ending a test", seat -> {
             if (!endsOnce(node, "test")) return;
             openTests.remove(node);
@@ -372,43 +374,76 @@ public final class FileRecorder implements Recorder {
 
     @Override
     public void attach(String name, InputStream content, String mediaType) {
-        guard.run("attaching " + name, seat -> keep(here(seat), name, PaperKept.ATTACHMENT, content, mediaType, 0));
+        guard.run("attaching " + name, seat -> keep(here(seat), name, PaperKept.ATTACHMENT, content, mediaType, 0, 0));
     }
 
     @Override
     public void attach(Path file) {
-        guard.run("attaching " + file, seat -> keepFile(here(seat), PaperKept.ATTACHMENT, file, 0));
+        guard.run("attaching " + file, seat -> keepFile(here(seat), PaperKept.ATTACHMENT, file, 0, 0));
     }
 
     @Override
     public void attachMoved(Path file) {
         guard.run("attaching " + file, seat -> {
-            keepFile(here(seat), PaperKept.ATTACHMENT, file, 0);
+            keepFile(here(seat), PaperKept.ATTACHMENT, file, 0, 0);
             Files.delete(file);
         });
     }
 
     @Override
+    public void paper(Scope in, String name, String kind, InputStream content, String mediaType, long begins) {
+        guard.run("keeping " + name, seat -> keep(node(in), name, kind, content, mediaType, 0, begins));
+    }
+
+    @Override
+    public Scope owner() {
+        return here(guard.seat()).ofOwner();
+    }
+
+    @Override
+    public long now() {
+        return minutes.clock.micros();
+    }
+
+    @Override
+    public String setting(String key, String otherwise, List<String> allowed) {
+        String value = options.adapters().get(key);
+        if (value == null || value.isEmpty()) return otherwise;
+        if (allowed.isEmpty() || allowed.contains(value)) return value;
+        minutes.problems.add(
+                key + ": '" + value + "' is none of " + String.join(", ", allowed) + ". Using " + otherwise + ".");
+        return otherwise;
+    }
+
+    @Override
     public PromisedPaper promise(String name, String kind) {
+        return promiseIn(null, name, kind);
+    }
+
+    /** In the scope of this thread where {@code scope} is null. */
+    PromisedPaper promiseIn(@Nullable ScopeNode scope, String name, String kind) {
         return guard.get("promising " + name, () -> DisabledRecorder.NO_PROMISE, seat -> {
-            var promised = new Promised(this, here(seat), ids.incrementAndGet(), String.valueOf(name), kind);
+            ScopeNode owner = scope == null ? here(seat) : scope;
+            var promised = new Promised(this, owner, ids.incrementAndGet(), String.valueOf(name), kind);
             minutes.append(promised.event(minutes.clock.micros()));
             return promised;
         });
     }
 
     void keepIn(ScopeNode scope, String name, String kind, byte[] content, String mediaType) {
-        guard.run("keeping " + name, seat -> keep(scope, name, kind, new ByteArrayInputStream(content), mediaType, 0));
+        guard.run(
+                "keeping " + name, seat -> keep(scope, name, kind, new ByteArrayInputStream(content), mediaType, 0, 0));
     }
 
-    void keepFile(ScopeNode scope, String kind, Path file, int promise) throws IOException {
+    void keepFile(ScopeNode scope, String kind, Path file, int promise, long begins) throws IOException {
         String name = String.valueOf(file.getFileName());
         try (InputStream content = Files.newInputStream(file)) {
-            keep(scope, name, kind, content, MediaTypes.ofFile(name), promise);
+            keep(scope, name, kind, content, MediaTypes.ofFile(name), promise, begins);
         }
     }
 
-    void keep(ScopeNode scope, String name, String kind, InputStream content, String mediaType, int promise)
+    void keep(
+            ScopeNode scope, String name, String kind, InputStream content, String mediaType, int promise, long begins)
             throws IOException {
         long at = minutes.clock.micros(); // the moment it was taken; a large one takes a while to store
         try {
@@ -422,7 +457,8 @@ public final class FileRecorder implements Recorder {
                     stored.fileInJournal(),
                     stored.size(),
                     stored.sha256(),
-                    promise));
+                    promise,
+                    begins));
         } catch (IOException unwritten) {
             minutes.missed("PaperKept");
             throw unwritten;

@@ -17,7 +17,7 @@ final class LongText {
         if (text.length() <= LONGEST) return text;
         try {
             var content = new ByteArrayInputStream(text.getBytes(StandardCharsets.UTF_8));
-            recorder.keep(scope, "whole text", PaperKept.ATTACHMENT, content, "text/plain", 0);
+            recorder.keep(scope, "whole text", PaperKept.ATTACHMENT, content, "text/plain", 0, 0);
             return text.substring(0, BEGINNING) + " ... (" + text.length()
                     + " characters; all of them are in the paper before this line)";
         } catch (IOException noFile) {

@@ -28,6 +28,11 @@ final class OpenStep extends ScopeNode implements Step {
     }
 
     @Override
+    public void failedWithoutEvidence(Throwable failure) {
+        recorder.endStep(this, recorder.failures.outcome(failure), null);
+    }
+
+    @Override
     public void skipped(String reason) {
         recorder.skipStep(this, reason);
     }

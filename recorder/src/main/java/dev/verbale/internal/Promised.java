@@ -32,15 +32,15 @@ final class Promised implements PromisedPaper {
     @Override
     public void keep(InputStream content, String mediaType) {
         recorder.guard.run("keeping " + name, seat -> {
-            if (keepsNow()) recorder.keep(scope, name, kind, content, mediaType, id);
+            if (keepsNow()) recorder.keep(scope, name, kind, content, mediaType, id, 0);
         });
     }
 
     @Override
-    public void keep(Path file) {
+    public void keep(Path file, long begins) {
         recorder.guard.run("keeping " + file, seat -> {
             if (!keepsNow()) return;
-            recorder.keepFile(scope, kind, file, id);
+            recorder.keepFile(scope, kind, file, id, begins);
             Files.delete(file);
         });
     }

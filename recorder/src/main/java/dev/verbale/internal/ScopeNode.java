@@ -36,6 +36,14 @@ class ScopeNode extends AtomicBoolean implements Scope {
         return get();
     }
 
+    /** The test, the container or the run that this is or lies in. */
+    final ScopeNode ofOwner() {
+        ScopeNode node = this;
+        for (ScopeNode around = node.outer; around != null && around.owner == owner; around = around.outer)
+            node = around;
+        return node;
+    }
+
     /** Whether this is {@code other} or lies inside it. */
     final boolean isWithin(ScopeNode other) {
         for (ScopeNode node = this; node != null; node = node.outer) if (node == other) return true;

@@ -52,7 +52,17 @@ final class Settings {
             SECRET_PATTERNS,
             LOG_LINES,
             LOG_CHARACTERS,
-            CONSOLE);
+            CONSOLE,
+            "verbale.browser.steps",
+            "verbale.browser.filmstrip",
+            "verbale.browser.fullPage",
+            "verbale.browser.lastLook",
+            "verbale.browser.seconds",
+            "verbale.video",
+            "verbale.video.ffmpeg");
+
+    /** The settings of adapters, which ask for them by their names. */
+    private static final List<String> OF_ADAPTERS = List.of("verbale.browser.", "verbale.video");
 
     private static final String FILE = "verbale.properties";
 
@@ -92,6 +102,7 @@ final class Settings {
                 .withStrayLinesToOnlyTest(onOff(STRAY_LINES, options.strayLinesToOnlyTest()))
                 .withSecrets(list(SECRET_NAMES), list(SECRET_PATTERNS))
                 .withLinkPatterns(links())
+                .withAdapters(adapters())
                 .withLogging(new Logging(
                         number(LOG_LINES, logging.linesATest()),
                         number(LOG_CHARACTERS, logging.charactersALine()),
@@ -109,6 +120,13 @@ final class Settings {
         for (String key : keys())
             if (key.startsWith(FACT)) find(key).ifPresent(s -> facts.put(key.substring(FACT.length()), s.value()));
         return facts;
+    }
+
+    private Map<String, String> adapters() {
+        Map<String, String> settings = new TreeMap<>();
+        for (String key : ALL)
+            if (OF_ADAPTERS.stream().anyMatch(key::startsWith)) find(key).ifPresent(s -> settings.put(key, s.value()));
+        return settings;
     }
 
     private List<LinkPattern> links() {

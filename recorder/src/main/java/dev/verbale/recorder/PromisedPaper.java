@@ -12,5 +12,14 @@ public interface PromisedPaper {
     void keep(InputStream content, String mediaType);
 
     /** Here is the file that holds it; moved where that is possible, else copied. The type follows from its name. */
-    void keep(Path file);
+    default void keep(Path file) {
+        keep(file, 0);
+    }
+
+    /**
+     * The same for a file that has a time of its own, such as a video.
+     *
+     * @param begins when what it shows begins, by {@link Recorder#now}; 0 where it has no time of its own
+     */
+    void keep(Path file, long begins);
 }

@@ -6,6 +6,7 @@ import dev.verbale.evidence.EvidenceSource;
 import dev.verbale.internal.Recorders;
 import java.io.InputStream;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -139,6 +140,33 @@ public interface Recorder {
      * @param kind as in {@link dev.verbale.event.PaperKept}
      */
     PromisedPaper promise(String name, String kind);
+
+    /** The test that runs on this thread, or the container where none does, or the run. */
+    Scope owner();
+
+    /** The folder of the run; null where nothing is recorded. What is made in there by somebody else is his to remove. */
+    @Nullable
+    Path folder();
+
+    /**
+     * Keeps a paper in {@code in}, which may have ended.
+     *
+     * @param kind as in {@link dev.verbale.event.PaperKept}
+     * @param begins when what it shows begins, by {@link #now}; 0 where it has no time of its own
+     */
+    void paper(Scope in, String name, String kind, InputStream content, String mediaType, long begins);
+
+    /** Microseconds on the clock of this recorder's journal. */
+    long now();
+
+    /**
+     * What a setting says, for adapters; the guide's table has them all. A value that is not allowed is a problem of the run.
+     *
+     * @param key such as {@code verbale.video}
+     * @param otherwise what holds where nothing is set, or nothing that is allowed
+     * @param allowed the values that mean something; empty where each does
+     */
+    String setting(String key, String otherwise, List<String> allowed);
 
     /**
      * The test framework has done its work for now: says so in one line on the standard output, unless that is switched

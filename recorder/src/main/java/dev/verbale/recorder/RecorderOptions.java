@@ -3,6 +3,7 @@ package dev.verbale.recorder;
 import dev.verbale.folder.ResultsRoot;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -20,6 +21,7 @@ import org.jspecify.annotations.Nullable;
  * @param secretPatterns regular expressions: group 1 of what matches is masked, or the whole where there is no group
  * @param linkPatterns what turns the name of a link into its address
  * @param logging how much of what loggers write is kept
+ * @param adapters what was set for adapters, by the setting's whole name
  */
 public record RecorderOptions(
         boolean enabled,
@@ -30,9 +32,11 @@ public record RecorderOptions(
         List<String> secretNames,
         List<String> secretPatterns,
         List<LinkPattern> linkPatterns,
-        Logging logging) {
+        Logging logging,
+        Map<String, String> adapters) {
 
     public RecorderOptions {
+        adapters = Map.copyOf(adapters);
         secretNames = List.copyOf(secretNames);
         secretPatterns = List.copyOf(secretPatterns);
         linkPatterns = List.copyOf(linkPatterns);
@@ -40,12 +44,22 @@ public record RecorderOptions(
 
     /** What holds where nothing was set. */
     public static RecorderOptions defaults() {
-        return new RecorderOptions(true, null, null, true, true, List.of(), List.of(), List.of(), Logging.defaults());
+        return new RecorderOptions(
+                true, null, null, true, true, List.of(), List.of(), List.of(), Logging.defaults(), Map.of());
     }
 
     public RecorderOptions withEnabled(boolean on) {
         return new RecorderOptions(
-                on, root, run, closingLine, strayLinesToOnlyTest, secretNames, secretPatterns, linkPatterns, logging);
+                on,
+                root,
+                run,
+                closingLine,
+                strayLinesToOnlyTest,
+                secretNames,
+                secretPatterns,
+                linkPatterns,
+                logging,
+                adapters);
     }
 
     public RecorderOptions withRoot(Path folder) {
@@ -58,7 +72,8 @@ public record RecorderOptions(
                 secretNames,
                 secretPatterns,
                 linkPatterns,
-                logging);
+                logging,
+                adapters);
     }
 
     public RecorderOptions withRun(@Nullable String name) {
@@ -71,27 +86,55 @@ public record RecorderOptions(
                 secretNames,
                 secretPatterns,
                 linkPatterns,
-                logging);
+                logging,
+                adapters);
     }
 
     public RecorderOptions withClosingLine(boolean on) {
         return new RecorderOptions(
-                enabled, root, run, on, strayLinesToOnlyTest, secretNames, secretPatterns, linkPatterns, logging);
+                enabled,
+                root,
+                run,
+                on,
+                strayLinesToOnlyTest,
+                secretNames,
+                secretPatterns,
+                linkPatterns,
+                logging,
+                adapters);
     }
 
     public RecorderOptions withStrayLinesToOnlyTest(boolean on) {
         return new RecorderOptions(
-                enabled, root, run, closingLine, on, secretNames, secretPatterns, linkPatterns, logging);
+                enabled, root, run, closingLine, on, secretNames, secretPatterns, linkPatterns, logging, adapters);
     }
 
     public RecorderOptions withSecrets(List<String> names, List<String> patterns) {
         return new RecorderOptions(
-                enabled, root, run, closingLine, strayLinesToOnlyTest, names, patterns, linkPatterns, logging);
+                enabled,
+                root,
+                run,
+                closingLine,
+                strayLinesToOnlyTest,
+                names,
+                patterns,
+                linkPatterns,
+                logging,
+                adapters);
     }
 
     public RecorderOptions withLinkPatterns(List<LinkPattern> patterns) {
         return new RecorderOptions(
-                enabled, root, run, closingLine, strayLinesToOnlyTest, secretNames, secretPatterns, patterns, logging);
+                enabled,
+                root,
+                run,
+                closingLine,
+                strayLinesToOnlyTest,
+                secretNames,
+                secretPatterns,
+                patterns,
+                logging,
+                adapters);
     }
 
     public RecorderOptions withLogging(Logging limits) {
@@ -104,7 +147,22 @@ public record RecorderOptions(
                 secretNames,
                 secretPatterns,
                 linkPatterns,
-                limits);
+                limits,
+                adapters);
+    }
+
+    public RecorderOptions withAdapters(Map<String, String> settings) {
+        return new RecorderOptions(
+                enabled,
+                root,
+                run,
+                closingLine,
+                strayLinesToOnlyTest,
+                secretNames,
+                secretPatterns,
+                linkPatterns,
+                logging,
+                settings);
     }
 
     /** The folder that runs are made in where the build says no other. */

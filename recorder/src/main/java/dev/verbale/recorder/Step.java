@@ -23,6 +23,12 @@ public interface Step extends AutoCloseable {
     /** It threw {@code failure}; evidence is taken now, unless an inner step took it for this failure. */
     void failed(Throwable failure);
 
+    /**
+     * It threw {@code failure}, and whoever called it may well catch that: no evidence is taken, and the failure is written
+     * down where it goes on to fail something.
+     */
+    void failedWithoutEvidence(Throwable failure);
+
     /** It was not done, and {@code reason} says why. */
     void skipped(String reason);
 

@@ -83,6 +83,7 @@ public sealed interface Entry {
      * @param file where it is, or null where it is missing or lies outside the run folder
      * @param size in bytes, as recorded
      * @param came false where it was promised and never kept
+     * @param begins of a paper that has a time of its own, such as a video, when that begins; null otherwise
      */
     record PaperEntry(
             Instant at,
@@ -92,6 +93,7 @@ public sealed interface Entry {
             String nameInJournal,
             @Nullable Path file,
             long size,
-            boolean came)
+            boolean came,
+            @Nullable Instant begins)
             implements Entry {}
 }

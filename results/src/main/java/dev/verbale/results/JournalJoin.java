@@ -103,7 +103,7 @@ final class JournalJoin implements JournalReader.Listener {
         } else if (event instanceof PaperPromised e) {
             OpenNode outer = outer(e, e.in(), line);
             promises.put(e.id(), outer);
-            outer.add(new Entry.PaperEntry(moment(e), e.name(), e.kind(), "", "", null, e.id(), false));
+            outer.add(new Entry.PaperEntry(moment(e), e.name(), e.kind(), "", "", null, e.id(), false, null));
         } else if (event instanceof PaperKept e) {
             OpenNode promised = promises.remove(e.promise());
             if (promised != null) promised.remove(e.promise());
@@ -178,7 +178,16 @@ final class JournalJoin implements JournalReader.Listener {
             problem(line, "the paper '" + e.file() + "' is missing");
             stored = null;
         }
-        return new Entry.PaperEntry(moment(e), e.name(), e.kind(), e.mediaType(), e.file(), stored, e.size(), true);
+        return new Entry.PaperEntry(
+                moment(e),
+                e.name(),
+                e.kind(),
+                e.mediaType(),
+                e.file(),
+                stored,
+                e.size(),
+                true,
+                e.begins() == 0 ? null : OpenNode.moment(wall(), e.begins()));
     }
 
     private void problem(int line, String what) {

@@ -1,33 +1,43 @@
 package dev.verbale.selenium;
 
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Scope;
+import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
 import org.jspecify.annotations.Nullable;
 import org.openqa.selenium.WebDriver;
 import org.openqa.selenium.support.events.WebDriverListener;
 
-/** Notices which test uses the driver. Public because Selenium calls it by reflection; its package is not exported. */
+/** Hears every call of a watched driver. Public because Selenium calls it by reflection, and for nobody else. */
 public final class UseListener implements WebDriverListener {
 
+    private final WebDriver driver;
     private final BrowserEvidence evidence;
-    private volatile @Nullable Scope lastUsedIn;
+    private final Actions actions;
 
-    UseListener(BrowserEvidence evidence) {
+    UseListener(WebDriver driver, BrowserEvidence evidence, Actions actions) {
+        this.driver = driver;
         this.evidence = evidence;
+        this.actions = actions;
     }
 
     @Override
     public void beforeAnyCall(Object target, Method method, Object[] args) {
-        Recorder recorder = Recorder.current();
-        Scope here = recorder.here();
-        if (here == lastUsedIn || here.id() == recorder.run().id()) return; // not every test's browser from then on
-        lastUsedIn = here;
-        recorder.announce(evidence);
+        evidence.used();
+        String name = method.getName();
+        if (target instanceof WebDriver && (name.equals("quit") || name.equals("close")))
+            evidence.closes(name.equals("quit"));
+        actions.begins(target, name, args == null ? new Object[0] : args);
     }
 
     @Override
-    public void beforeQuit(WebDriver driver) {
-        evidence.browserCloses();
+    public void afterAnyCall(Object target, Method method, Object[] args, @Nullable Object result) {
+        actions.ended(target, method.getName(), args == null ? new Object[0] : args, result);
+        if (target instanceof WebDriver.TargetLocator
+                && method.getName().toLowerCase(java.util.Locale.ROOT).endsWith("window"))
+            evidence.currentWindow(driver);
+    }
+
+    @Override
+    public void onError(Object target, Method method, Object[] args, InvocationTargetException e) {
+        actions.threw(e.getCause() == null ? e : e.getCause());
     }
 }

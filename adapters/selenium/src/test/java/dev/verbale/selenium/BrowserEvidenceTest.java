@@ -5,183 +5,191 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.verbale.Verbale;
 import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.Scope;
 import dev.verbale.results.Entry;
-import dev.verbale.results.Run;
-import dev.verbale.results.RunReader;
-import dev.verbale.results.TestResult;
-import java.io.IOException;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.Base64;
+import java.time.Duration;
 import java.util.List;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.TestInfo;
 import org.openqa.selenium.By;
 import org.openqa.selenium.NoSuchElementException;
 import org.openqa.selenium.WebDriver;
+import org.openqa.selenium.WebDriverException;
 import org.openqa.selenium.chrome.ChromeDriver;
-import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.support.events.EventFiringDecorator;
+import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** What a real browser gives when something fails. */
-class BrowserEvidenceTest {
+class BrowserEvidenceTest extends Minuted {
 
-    private static ChromeDriver chromium;
-
-    private final Recorder recorder = Recorder.current();
-    private String key;
-    private Scope test;
-
-    @BeforeAll
-    static void open_the_browser() {
-        System.setProperty("webdriver.chrome.driver", "/usr/bin/chromedriver");
-        chromium = new ChromeDriver(options());
-    }
-
-    private static ChromeOptions options() {
-        var options = new ChromeOptions();
-        options.setBinary("/usr/bin/chromium");
-        options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking");
-        return options;
-    }
-
-    @AfterAll
-    static void close_the_browser() {
-        chromium.quit();
-    }
-
-    @BeforeEach
-    void begin(TestInfo info) {
-        key = info.getDisplayName();
-        test = recorder.startTest(recorder.run(), new Identity(key, key, "sample.Browser", key, List.of()));
-        chromium.get(page("<title>Rota</title><h1>Rota</h1><button onclick=\"confirm('Swap?')\">Swap</button>"));
-    }
+    private final WebDriver driver = VerbaleSelenium.watch(chromium);
 
     @Test
-    void a_failing_step_has_screenshot_source_address_and_title() throws Exception {
-        WebDriver driver = VerbaleSelenium.watch(chromium);
+    void a_failing_step_has_all_that_the_browser_showed_said_and_asked() throws Exception {
+        garden.page("/bed", "<title>Bed</title><p>Carrots</p>");
+        driver.get(garden.page(
+                "/rota",
+                "<!DOCTYPE html><title>Rota</title><h1>Rota</h1><iframe src=/bed></iframe><img src=/gone.png><script>"
+                        + "localStorage.setItem('session-token','t0psecret');console.warn('it rains',2);"
+                        + "setTimeout(()=>{window.ready=1;seeds.count()},0)</script>"));
+        new WebDriverWait(chromium, Duration.ofSeconds(5)).until(d -> chromium.executeScript("return window.ready"));
 
-        assertThatThrownBy(() -> Verbale.step("Lend", () -> {
-                    driver.findElement(By.tagName("button")).isDisplayed();
-                    driver.findElement(By.id("lend")).click();
-                }))
+        assertThatThrownBy(() -> Verbale.step(
+                        "Lend", () -> driver.findElement(By.id("lend")).click()))
                 .isInstanceOf(NoSuchElementException.class);
-        recorder.endTest(test, Ending.passed());
+        List<Entry> entries = end(Ending.passed());
 
-        var step = (Entry.StepEntry) result().entries().get(0);
+        Entry.StepEntry step = (Entry.StepEntry) entries.get(entries.size() - 1);
         assertThat(texts(step.entries()))
                 .singleElement()
                 .asString()
-                .contains("data:text/html")
-                .contains("titled \"Rota\"");
-        List<Entry.PaperEntry> papers = papers(step.entries());
-        assertThat(papers).extracting(Entry.PaperEntry::name).containsExactly("screenshot", "page source");
-        assertThat(papers.get(0).nameInJournal())
-                .isEqualTo(
-                        "tests/Browser/a-failing-step-has-screenshot-source-address-and-title-testi/01-screenshot.png"
-                                .replace("-testi", ""));
-        assertThat(bytes(papers.get(0))).startsWith(new byte[] {(byte) 0x89, 'P', 'N', 'G'});
-        assertThat(new String(bytes(papers.get(1)), StandardCharsets.UTF_8)).contains("<h1>Rota</h1>");
+                .matches(
+                        "The browser was at http://127.0.0.1:\\d+/rota, titled \"Rota\". In its local storage: session-token");
+        assertThat(names(step.entries()))
+                .startsWith("screenshot", "page source")
+                .endsWith("console", "network", "video")
+                .anyMatch(name -> name.matches("source of frame http://127.0.0.1:\\d+/bed"));
+        assertThat(content(step.entries(), "screenshot")).startsWith("\u0089PNG");
+        assertThat(content(step.entries(), "page source"))
+                .startsWith("<!DOCTYPE html>")
+                .contains("<h1>Rota</h1>");
+        assertThat(content(step.entries(), "console"))
+                .contains("it rains 2", "seeds is not defined", "\"level\":\"error\"", "/rota:1");
+        assertThat(content(step.entries(), "network")).contains("/gone.png", "\"status\":404", "\"type\":\"image\"");
+        assertThat(step.entries().toString()).doesNotContain("t0psecret");
     }
 
     @Test
-    void an_open_dialog_stays_open_and_its_text_is_told() throws Exception {
-        WebDriver driver = VerbaleSelenium.watch(chromium);
+    void an_open_dialog_stays_open_and_what_was_before_it_is_shown() throws Exception {
+        driver.get(garden.page("/swap", "<title>Swap</title><button onclick=\"confirm('Swap?')\">Swap</button>"));
         driver.findElement(By.tagName("button")).click();
 
         recorder.takeEvidence(new AssertionError("not swapped"));
 
         assertThat(chromium.switchTo().alert().getText()).as("still open").isEqualTo("Swap?");
         chromium.switchTo().alert().dismiss();
-        recorder.endTest(test, Ending.passed());
-        assertThat(texts(result().entries())).singleElement().asString().contains("dialog: \"Swap?\"");
-        assertThat(papers(result().entries())).isEmpty();
+        List<Entry> entries = end(Ending.passed());
+        assertThat(texts(entries).get(0)).isEqualTo("The browser shows a dialog: \"Swap?\"");
+        assertThat(papers(entries).get(0).mediaType()).isEqualTo("image/jpeg");
     }
 
     @Test
-    void an_announced_driver_keeps_its_class_and_gives_evidence_once() throws Exception {
-        VerbaleSelenium.announce(chromium);
+    void a_page_that_is_busy_costs_no_more_than_the_time_that_is_given() throws Exception {
+        driver.get(garden.page("/busy", "<title>Busy</title><p>Digging</p>"));
+        chromium.executeScript("setTimeout(() => { fetch('/digging'); const until = Date.now() + 12000;"
+                + " while (Date.now() < until); }, 50)");
+        garden.awaitRequest("/digging");
+
+        long from = System.nanoTime();
+        recorder.takeEvidence(new AssertionError("dug for too long"));
+        Duration took = Duration.ofNanos(System.nanoTime() - from);
+        List<Entry> entries = end(Ending.passed());
+
+        assertThat(took).isLessThan(Duration.ofSeconds(8));
+        assertThat(texts(entries))
+                .contains("The page did not answer in time, as one that is busy does not: the rest is missing.");
+        assertThat(names(entries)).contains("screenshot", "video");
+    }
+
+    @Test
+    void other_windows_are_shown_too_and_the_drivers_own_comes_first() throws Exception {
+        driver.get(garden.page("/one", "<title>One</title>"));
+        String first = driver.getWindowHandle();
+        driver.switchTo().newWindow(org.openqa.selenium.WindowType.TAB);
+        driver.get(garden.page("/two", "<title>Two</title>"));
+
+        recorder.takeEvidence(new AssertionError("weeds"));
+        chromium.close();
+        chromium.switchTo().window(first);
+        List<Entry> entries = end(Ending.passed());
+
+        assertThat(texts(entries).get(0)).contains("/two, titled \"Two\"");
+        assertThat(texts(entries).get(1)).contains("/one, titled \"One\" of another window");
+        assertThat(names(entries))
+                .contains("screenshot", "screenshot of another window", "page source of another window");
+    }
+
+    @Test
+    void a_failure_after_the_browser_closed_has_what_it_showed_last() throws Exception {
+        WebDriver shortLived = VerbaleSelenium.watch(Garden.browser());
+        shortLived.get(garden.page("/last", "<title>Last</title><h1>Asters</h1>"));
+        shortLived.quit();
+
+        List<Entry> entries = end(Ending.threw(new AssertionError("after quit")));
+
+        assertThat(texts(entries).get(0)).startsWith("The browser was closed before this failure");
+        assertThat(content(entries, "page source")).contains("Asters");
+        assertThat(names(entries)).endsWith("video");
+    }
+
+    @Test
+    void a_browser_that_closed_in_another_test_is_not_asked() throws Exception {
+        WebDriver shortLived = VerbaleSelenium.watch(Garden.browser());
+        shortLived.get(garden.page("/last", "<title>Last</title>"));
+        shortLived.quit();
+        end(Ending.passed());
+
+        Scope other = begin("after the browser");
+        recorder.endTest(other, Ending.threw(new AssertionError("nothing")));
+
+        assertThat(result("after the browser").entries()).isEmpty();
+        assertThat(names(end(Ending.passed())))
+                .as("nor was a look kept that nobody needs")
+                .isEmpty();
+    }
+
+    @Test
+    void a_dead_browser_and_a_crashed_page_are_told() throws Exception {
+        ChromeDriver dead = Garden.browser();
+        VerbaleSelenium.announce(dead);
+        dead.quit();
+        ChromeDriver crashing = Garden.browser();
+        VerbaleSelenium.announce(crashing);
+        assertThatThrownBy(() -> crashing.get("chrome://crash")).isInstanceOf(WebDriverException.class);
+
+        recorder.takeEvidence(new AssertionError("without a browser"));
+        crashing.quit();
+
+        assertThat(texts(end(Ending.passed())))
+                .contains("The browser is gone: its connection is closed.", "The page has crashed.");
+    }
+
+    @Test
+    void a_driver_without_a_debugging_address_gives_what_drivers_give() throws Exception {
+        WebDriver plain = new EventFiringDecorator<>(WebDriver.class).decorate(chromium); // hides what it can do
+        chromium.get(garden.page("/plain", "<title>Plain</title><button onclick=\"confirm('Swap?')\">Swap</button>"));
+        var eyes = new DriverEyes(plain);
         VerbaleSelenium.announce(chromium);
 
-        recorder.endTest(test, Ending.threw(new AssertionError("weeds")));
+        recorder.announce(new dev.verbale.evidence.EvidenceSource() {
+            @Override
+            public String name() {
+                return "plain";
+            }
 
-        assertThat(papers(result().entries())).hasSize(2);
+            @Override
+            public void take(dev.verbale.evidence.Evidence evidence) {
+                eyes.look(Duration.ofSeconds(5), false).writeTo(evidence);
+            }
+        });
+        chromium.findElement(By.tagName("button")).click();
+        recorder.takeEvidence(new AssertionError("with a dialog"));
+        assertThat(chromium.switchTo().alert().getText()).as("still open").isEqualTo("Swap?");
+        chromium.switchTo().alert().accept();
+        recorder.takeEvidence(new AssertionError("without one"));
+        List<Entry> entries = end(Ending.passed());
+
+        assertThat(texts(entries)).anyMatch(text -> text.contains("There is no screenshot: taking it would dismiss"));
+        assertThat(names(entries).stream().filter("page source"::equals)).hasSize(2);
     }
 
     @Test
     void a_test_that_did_not_use_the_browser_has_no_picture_of_it() throws Exception {
-        WebDriver driver = VerbaleSelenium.watch(chromium);
-        var elsewhere = new Thread(() -> driver.getTitle());
-        elsewhere.start();
-        elsewhere.join();
-        recorder.endTest(test, Ending.passed());
-
-        Scope other = recorder.startTest(recorder.run(), new Identity("other", "other", null, null, List.of()));
-        recorder.startStep("uses nothing").failed(new AssertionError("nothing"));
-        recorder.endTest(other, Ending.passed());
-
-        TestResult read = run().tests().stream()
-                .filter(result -> result.key().equals("other"))
-                .findFirst()
-                .orElseThrow();
-        assertThat(((Entry.StepEntry) read.entries().get(0)).entries()).isEmpty();
-    }
-
-    @Test
-    void a_browser_that_was_closed_is_not_asked_and_a_dead_one_is_noted() throws Exception {
-        var shortLived = new ChromeDriver(options());
-        WebDriver driver = VerbaleSelenium.watch(shortLived);
         driver.getTitle();
-        driver.quit();
-        recorder.takeEvidence(new AssertionError("after quit"));
-        assertThat(result().entries()).isEmpty();
-
-        var dead = new ChromeDriver(options());
-        VerbaleSelenium.announce(dead);
-        dead.quit();
-        recorder.takeEvidence(new AssertionError("without a browser"));
         recorder.endTest(test, Ending.passed());
+        key = key + " without";
+        test = begin(key);
+        recorder.startStep("uses nothing").failed(new AssertionError("nothing"));
 
-        assertThat(texts(result().entries())).singleElement().asString().startsWith("No evidence from browser: ");
-    }
-
-    private static String page(String html) {
-        return "data:text/html;base64," + Base64.getEncoder().encodeToString(html.getBytes(StandardCharsets.UTF_8));
-    }
-
-    private Run run() throws IOException {
-        return RunReader.read(Path.of(System.getProperty("verbale.root")));
-    }
-
-    private TestResult result() throws IOException {
-        return run().tests().stream()
-                .filter(result -> result.key().equals(key))
-                .findFirst()
-                .orElseThrow();
-    }
-
-    private static byte[] bytes(Entry.PaperEntry paper) throws IOException {
-        Path file = paper.file();
-        assertThat(file).isNotNull();
-        return Files.readAllBytes(file);
-    }
-
-    private static List<String> texts(List<Entry> entries) {
-        List<String> texts = new ArrayList<>();
-        for (Entry entry : entries) if (entry instanceof Entry.NoteEntry note) texts.add(note.text());
-        return texts;
-    }
-
-    private static List<Entry.PaperEntry> papers(List<Entry> entries) {
-        List<Entry.PaperEntry> papers = new ArrayList<>();
-        for (Entry entry : entries) if (entry instanceof Entry.PaperEntry paper) papers.add(paper);
-        return papers;
+        assertThat(papers(end(Ending.passed()))).isEmpty();
     }
 }

@@ -1,0 +1,220 @@
+package dev.verbale.selenium;
+
+import dev.verbale.event.PaperKept;
+import dev.verbale.event.StepKind;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.Step;
+import java.io.ByteArrayInputStream;
+import java.time.Duration;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.openqa.selenium.Alert;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Cookie;
+import org.openqa.selenium.WebDriver;
+import org.openqa.selenium.WebElement;
+
+/** Tells what is done to a browser, as steps in words that a person reads. */
+final class Actions {
+
+    private static final List<String> HOW_MUCH = List.of("off", "actions", "everything");
+    private static final Duration PICTURE = Duration.ofSeconds(1);
+    private static final Set<String> DOCUMENT_CHANGES = Set.of(
+            "get", "to", "back", "forward", "refresh", "window", "newWindow", "frame", "parentFrame", "defaultContent");
+
+    private final Recorder recorder;
+    private final ElementNames names;
+    private final BrowserEvidence evidence;
+    private final boolean off;
+    private final boolean everything;
+    private final boolean filmstrip;
+    private final ThreadLocal<OfThread> threads = ThreadLocal.withInitial(OfThread::new);
+    private volatile int lastPicture;
+
+    /** What this thread does to the browser now. */
+    private static final class OfThread {
+        @Nullable
+        Step open;
+
+        String name = "";
+        final Waiting waiting = new Waiting();
+    }
+
+    Actions(Recorder recorder, ElementNames names, BrowserEvidence evidence) {
+        this.recorder = recorder;
+        this.names = names;
+        this.evidence = evidence;
+        String much = recorder.setting("verbale.browser.steps", "actions", HOW_MUCH);
+        off = much.equals("off") || !recorder.isRecording();
+        everything = much.equals("everything");
+        filmstrip = recorder.setting("verbale.browser.filmstrip", "false", List.of("true", "false"))
+                .equals("true");
+    }
+
+    /** A call begins. */
+    void begins(Object target, String method, Object[] arguments) {
+        if (off || recorder.owner().id() == recorder.run().id()) return;
+        OfThread mine = threads.get();
+        String action = action(target, method, arguments);
+        if (action == null) {
+            String look = look(target, method, arguments);
+            if (look == null) return;
+            mine.waiting.looks(recorder, method + " " + look, look);
+            if (everything && !mine.waiting.isOpen()) begin(mine, reading(method, look));
+            return;
+        }
+        mine.waiting.ends();
+        begin(mine, action);
+    }
+
+    private void begin(OfThread mine, String name) {
+        mine.name = name;
+        mine.open = recorder.startStep(StepKind.BROWSER, name);
+    }
+
+    /** It returned. */
+    void ended(Object target, String method, Object[] arguments, @Nullable Object result) {
+        if (off) return;
+        if (result instanceof WebElement element && arguments.length == 1 && arguments[0] instanceof By by)
+            names.found(by, element);
+        if (result instanceof List<?> many && arguments.length == 1 && arguments[0] instanceof By by)
+            for (Object one : many) if (one instanceof WebElement element) names.found(by, element);
+        OfThread mine = threads.get();
+        mine.waiting.looked();
+        Step step = mine.open;
+        if (step == null) return;
+        mine.open = null;
+        if (filmstrip) picture(mine.name);
+        step.passed();
+        if (DOCUMENT_CHANGES.contains(method) || method.equals("click") || method.equals("submit")) names.forget();
+    }
+
+    /** It threw {@code failure}, which whoever called it may catch. */
+    void threw(Throwable failure) {
+        if (off) return;
+        OfThread mine = threads.get();
+        mine.waiting.looked();
+        Step step = mine.open;
+        mine.open = null;
+        if (step != null) step.failedWithoutEvidence(failure);
+    }
+
+    /** The test of this thread ends. */
+    void testEnds() {
+        threads.get().waiting.ends();
+    }
+
+    private void picture(String name) {
+        ChromiumEyes chromium = evidence.chromium();
+        if (chromium == null) return;
+        byte[] picture = chromium.smallPicture(PICTURE);
+        int hash = Arrays.hashCode(picture);
+        if (picture.length == 0 || hash == lastPicture) return;
+        lastPicture = hash;
+        recorder.paper(
+                recorder.here(),
+                "after " + name.replaceAll("\\*| \\[.*]$", ""),
+                PaperKept.FILMSTRIP,
+                new ByteArrayInputStream(picture),
+                "image/jpeg",
+                recorder.now());
+    }
+
+    /** In words; null for what changes nothing. */
+    private @Nullable String action(Object target, String method, Object[] arguments) {
+        if (target instanceof WebElement element) return elementAction(element, method, arguments);
+        if (target instanceof WebDriver.Navigation) return navigation(method, arguments);
+        if (target instanceof WebDriver.TargetLocator) return switching(method, arguments);
+        if (target instanceof Alert) return alert(method, arguments);
+        if (target instanceof WebDriver.Window)
+            return method.startsWith("get") ? null : "make the window " + sized(method, arguments);
+        if (target instanceof WebDriver.Options) return cookie(method, arguments);
+        if (!(target instanceof WebDriver)) return null;
+        return switch (method) {
+            case "get" -> "open " + arguments[0];
+            case "close" -> "close the window";
+            case "quit" -> "close the browser";
+            case "perform" -> "move, press and type by input actions";
+            default -> null;
+        };
+    }
+
+    private @Nullable String elementAction(WebElement element, String method, Object[] arguments) {
+        if (!Set.of("click", "submit", "sendKeys", "clear").contains(method)) return null;
+        ElementNames.Known known = names.of(element);
+        String found =
+                known.locator().isEmpty() || known.locator().equals(known.name()) ? "" : " [" + known.locator() + "]";
+        String name = "*" + known.name() + "*" + found;
+        return switch (method) {
+            case "click" ->
+                known.list().isEmpty() ? "click " + name : "choose '" + known.name() + "' in *" + known.list() + "*";
+            case "submit" -> "submit " + name;
+            case "clear" -> "clear " + name;
+            default -> Keystrokes.typed(recorder, arguments, known.isSecret()) + " into " + name;
+        };
+    }
+
+    private static @Nullable String navigation(String method, Object[] arguments) {
+        return switch (method) {
+            case "to" -> "open " + arguments[0];
+            case "back" -> "go back";
+            case "forward" -> "go forward";
+            case "refresh" -> "load the page again";
+            default -> null;
+        };
+    }
+
+    private static @Nullable String switching(String method, Object[] arguments) {
+        return switch (method) {
+            case "window" -> "go to window " + arguments[0];
+            case "newWindow" -> "open a new " + String.valueOf(arguments[0]).toLowerCase(java.util.Locale.ROOT);
+            case "frame" -> "go into frame" + (arguments[0] instanceof WebElement ? "" : " " + arguments[0]);
+            case "parentFrame" -> "go out of the frame";
+            case "defaultContent" -> "go out of all frames";
+            default -> null;
+        };
+    }
+
+    private static @Nullable String alert(String method, Object[] arguments) {
+        return switch (method) {
+            case "accept" -> "accept the dialog";
+            case "dismiss" -> "dismiss the dialog";
+            case "sendKeys" -> "type '" + arguments[0] + "' into the dialog";
+            default -> null;
+        };
+    }
+
+    private static @Nullable String cookie(String method, Object[] arguments) {
+        if (method.equals("addCookie") && arguments[0] instanceof Cookie cookie)
+            return "set cookie " + cookie.getName();
+        if (method.equals("deleteAllCookies")) return "delete all cookies";
+        return method.startsWith("deleteCookie") ? "delete a cookie" : null;
+    }
+
+    private static String sized(String method, Object[] arguments) {
+        return arguments.length == 1 ? String.valueOf(arguments[0]) : method;
+    }
+
+    /** What a call that changes nothing looks at; null for calls that are no look. */
+    private @Nullable String look(Object target, String method, Object[] arguments) {
+        if (arguments.length == 1 && arguments[0] instanceof By by) return "*" + ElementNames.name(by) + "*";
+        if (target instanceof WebElement element && !method.equals("getScreenshotAs"))
+            return names.nameWithoutAsking(element);
+        if (target instanceof WebDriver && method.startsWith("get") && !method.equals("getScreenshotAs"))
+            return method.equals("getTitle") ? "the title" : method.equals("getCurrentUrl") ? "the address" : null;
+        if (target instanceof WebDriver.TargetLocator && method.equals("alert")) return "a dialog";
+        return null;
+    }
+
+    private static String reading(String method, String look) {
+        return switch (method) {
+            case "findElement", "findElements" -> "find " + look;
+            case "getText" -> "read the text of " + look;
+            case "isDisplayed", "isEnabled", "isSelected" ->
+                "see whether " + look + " " + method.replace("is", "is ").toLowerCase(java.util.Locale.ROOT);
+            default -> "look at " + look;
+        };
+    }
+}

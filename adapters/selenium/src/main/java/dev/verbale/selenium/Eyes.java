@@ -1,0 +1,10 @@
+package dev.verbale.selenium;
+
+import java.time.Duration;
+
+/** A way to look at a browser without changing what its test does next. */
+interface Eyes {
+
+    /** Takes what can be had within {@code most}, and says what could not. */
+    Look look(Duration most, boolean fullPage);
+}

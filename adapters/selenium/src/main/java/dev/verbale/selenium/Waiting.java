@@ -1,0 +1,48 @@
+package dev.verbale.selenium;
+
+import dev.verbale.event.StepKind;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.Step;
+import java.util.HashSet;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Notices that a test waits: it looks again at what it looked at before, after a pause, and did nothing in between. That is
+ * how every wait works, whoever wrote it. For one thread.
+ */
+final class Waiting {
+
+    /** Code that looks twice for other reasons does so at once. */
+    private static final long PAUSE_NANOS = 20_000_000;
+
+    private final Set<String> seen = new HashSet<>();
+    private long lastLook;
+    private @Nullable Step step;
+
+    /** The test looks at {@code what}; {@code key} tells looks apart. */
+    void looks(Recorder recorder, String key, String what) {
+        boolean again = !seen.add(key);
+        boolean paused = lastLook != 0 && System.nanoTime() - lastLook > PAUSE_NANOS;
+        if (step == null && again && paused) step = recorder.startStep(StepKind.BROWSER, "wait for " + what);
+        else if (step != null && !again && !paused) ends();
+    }
+
+    /** The look is over. */
+    void looked() {
+        lastLook = System.nanoTime();
+    }
+
+    boolean isOpen() {
+        return step != null;
+    }
+
+    /** Something else happens now. */
+    void ends() {
+        seen.clear();
+        lastLook = 0;
+        Step open = step;
+        step = null;
+        if (open != null) open.passed();
+    }
+}

@@ -1,0 +1,144 @@
+package dev.verbale.video;
+
+import dev.verbale.event.PaperKept;
+import dev.verbale.evidence.Evidence;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.Scope;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Films one browser or screen for the tests that use it one after another: each has a film of its own, from its first use
+ * to its end. Whoever has the pictures hands them in as they come.
+ *
+ * <p>The setting {@code verbale.video} says which films are kept: {@code failures}, {@code all} or {@code none}. They become
+ * papers of their tests when they are ready, perhaps after those ended. No call throws; from any thread.
+ */
+public final class Camera {
+
+    private static final List<String> POLICIES = List.of("failures", "all", "none");
+
+    private final Recorder recorder;
+    private final String policy;
+    private final @Nullable Path folder;
+    private final CompletableFuture<Optional<Encoder>> encoder;
+    private final Map<Integer, Film> films = new ConcurrentHashMap<>();
+    private volatile @Nullable Film current;
+    private volatile byte @Nullable [] lastPicture;
+    private volatile boolean stopped;
+    private volatile boolean broken;
+
+    /** A camera that is used up when what it films closes. */
+    public Camera(Recorder recorder) {
+        this.recorder = recorder;
+        policy = recorder.setting("verbale.video", "failures", POLICIES);
+        folder = opened(recorder.folder());
+        encoder = films()
+                ? CompletableFuture.supplyAsync(
+                        () -> Encoder.find(recorder.setting("verbale.video.ffmpeg", "", List.of())))
+                : CompletableFuture.completedFuture(Optional.empty());
+    }
+
+    private @Nullable Path opened(@Nullable Path run) {
+        if (run == null || policy.equals("none")) return null;
+        try {
+            Path films = run.resolve("films");
+            Darkroom.open(films);
+            return films;
+        } catch (IOException closed) {
+            recorder.note("There are no films, for their folder could not be made: " + closed);
+            return null;
+        }
+    }
+
+    /** Whether pictures are wanted at all. */
+    public boolean films() {
+        return folder != null;
+    }
+
+    /** {@code owner}, a test or a container, uses what is filmed from now on. */
+    public void use(Scope owner) {
+        Film now = current;
+        Path to = folder;
+        if (stopped || to == null || (now != null && now.owner.id() == owner.id())) return;
+        String name = ProcessHandle.current().pid() + "-" + owner.id() + ".mkv";
+        Film film = films.computeIfAbsent(owner.id(), id -> new Film(owner, to.resolve(name)));
+        current = film;
+        byte[] shown = lastPicture;
+        if (shown != null) add(film, shown);
+        if (policy.equals("all") && !film.isKept())
+            film.keep(hasEncoder() ? recorder.promise("video", PaperKept.VIDEO) : null);
+    }
+
+    /** Shows {@code picture}, a JPEG or a PNG, from now on. */
+    public void picture(byte[] picture) {
+        if (stopped || !films()) return;
+        try {
+            byte[] jpeg = Jpeg.of(picture);
+            lastPicture = jpeg;
+            Film film = current;
+            if (film != null) add(film, jpeg);
+        } catch (IOException unreadable) {
+            breaks("A picture of the film could not be read", unreadable);
+        }
+    }
+
+    private void add(Film film, byte[] jpeg) {
+        try {
+            film.add(jpeg, recorder.now());
+        } catch (IOException unwritten) {
+            breaks("The film could not be written", unwritten);
+        }
+    }
+
+    private void breaks(String what, IOException why) {
+        if (!broken) recorder.note(what + ", and has gaps: " + why);
+        broken = true;
+    }
+
+    /** The test of this thread failed: its film is to be kept. */
+    public void failed(Evidence evidence) {
+        Film own = films.get(recorder.owner().id());
+        Film film = own == null ? current : own;
+        if (film == null || film.isKept() || film.isEmpty()) return;
+        film.keep(hasEncoder() ? evidence.promise("video", PaperKept.VIDEO) : null);
+    }
+
+    private boolean hasEncoder() {
+        return encoder.join().isPresent();
+    }
+
+    /** What is filmed closes: no more pictures come. Films wait for their tests' ends, for these may still fail. */
+    public void stop() {
+        Film film = current;
+        byte[] shown = lastPicture;
+        if (film != null && shown != null) add(film, shown); // or the last picture would be shown for no time
+        stopped = true;
+        current = null;
+        lastPicture = null;
+    }
+
+    /** {@code owner} ended: its film becomes its paper, or goes. */
+    public void ended(Scope owner) {
+        Film film = films.remove(owner.id());
+        if (film == null) return;
+        byte[] shown = lastPicture;
+        if (film == current) {
+            current = null;
+            if (shown != null && film.isKept()) add(film, shown);
+        }
+        try {
+            film.end();
+            if (film.isKept() && !film.isEmpty()) Darkroom.develop(recorder, film, encoder.join());
+            else film.discard();
+        } catch (IOException stays) {
+            breaks("The film could not be ended", stays);
+        }
+    }
+}

@@ -1,0 +1,9 @@
+/**
+ * Films of what a browser or a screen shows: pictures with their times, kept where a test fails and thrown away otherwise.
+ *
+ * <p>No parameter or result is null unless marked.
+ */
+@NullMarked
+package dev.verbale.video;
+
+import org.jspecify.annotations.NullMarked;
