@@ -1,9 +1,12 @@
 // The account: the time at the left margin, what happened in the middle, the papers in the right margin.
 import type { ComponentChildren } from 'preact';
+import { useEffect, useMemo, useRef } from 'preact/hooks';
+import { Film, playing, reached, seek, type Filmed } from './film';
+import { At } from './heard';
 import { Slips } from './reader';
 import { FailureBox } from './failure';
 import { Mark } from './mark';
-import { duration, offset } from './text';
+import { duration } from './text';
 import type { Check, Entry, Failure, Log, Paper, Step } from './types';
 
 type Line = { depth: number; at: number } & (
@@ -14,43 +17,87 @@ type Line = { depth: number; at: number } & (
   | { papers: Paper[] }
 );
 
+/** What has a place of its own beside the account. */
+const ELSEWHERE = ['video', 'filmstrip', 'console', 'network'];
+
 interface Props {
   entries: Entry[];
   /** The moment that the times are counted from. */
   start: number;
   /** What is told above already, and only pointed to in here. */
   failure: Failure | undefined;
+  film?: Filmed | undefined;
 }
 
-export function Entries({ entries, start, failure }: Props) {
-  const lines: Line[] = [];
-  flatten(entries, 0, lines);
+export function Entries({ entries, start, failure, film }: Props) {
+  const lines = useMemo(() => {
+    const flat: Line[] = [];
+    flatten(entries, 0, flat);
+    return flat;
+  }, [entries]);
+  const moments = useMemo(() => lines.map((line) => line.at), [lines]);
+  const place = useMemo(() => reached(moments), [moments]).value;
+  const list = useRef<HTMLOListElement>(null);
+  useEffect(() => {
+    if (playing.value && place >= 0) list.current?.children[place]?.scrollIntoView({ block: 'nearest' });
+  }, [place]);
   const papers = lines.flatMap((line) => ('papers' in line ? line.papers : []));
-  return (
-    <ol class="account">
+  const account = (
+    <ol class="account" ref={list}>
       {lines.map((line, index) => (
-        <li key={index} class={`entry depth-${Math.min(line.depth, 6)}`}>
-          <time title={`${line.at - start} µs`}>{offset(line.at - start)}</time>
-          {'step' in line && <StepLine step={line.step} failure={failure} />}
-          {'note' in line && (
-            <div class="note">
-              {line.thread && <span class="thread">{line.thread}</span>}
-              {line.note}
-            </div>
-          )}
-          {'log' in line && <LogLine log={line.log} />}
-          {'check' in line && <CheckLine check={line.check} />}
-          {'papers' in line && (
-            <>
-              <div class="paper-names">
-                <Leader>{line.papers.map((paper) => paper.name).join(', ')}</Leader>
-              </div>
-              <Slips papers={line.papers} all={papers} />
-            </>
-          )}
+        <li
+          key={index}
+          class={`entry depth-${Math.min(line.depth, 6)} ${index === place ? 'now' : ''}`}
+          onClick={film && ((event) => seekFrom(event, line.at))}
+        >
+          <At at={line.at} start={start} filmed={film !== undefined} />
+          <LineContent line={line} failure={failure} papers={papers} />
         </li>
       ))}
     </ol>
+  );
+  if (!film) return account;
+  return (
+    <div class="beside-film">
+      {account}
+      <Film film={film} start={start} caption={place < 0 ? 'Choose a line, or play' : said(lines[place]!)} />
+    </div>
+  );
+}
+
+/** A click on a line means its moment, unless it means something in the line, or marks text. */
+function seekFrom(event: MouseEvent, at: number): void {
+  const target = event.target as Element;
+  if (target.closest('a, button, summary, details, input') || getSelection()?.toString()) return;
+  seek(at);
+}
+
+function said(line: Line): string {
+  if ('step' in line) return line.step.kind === 'browser' ? line.step.name.replace(/\*| \[.*\]$/g, '') : line.step.name;
+  if ('note' in line) return line.note;
+  if ('log' in line) return line.log.text;
+  if ('check' in line) return line.check.name;
+  return line.papers.map((paper) => paper.name).join(', ');
+}
+
+function LineContent({ line, failure, papers }: { line: Line; failure: Failure | undefined; papers: Paper[] }) {
+  if ('step' in line) return <StepLine step={line.step} failure={failure} />;
+  if ('log' in line) return <LogLine log={line.log} />;
+  if ('check' in line) return <CheckLine check={line.check} />;
+  if ('note' in line)
+    return (
+      <div class="note">
+        {line.thread && <span class="thread">{line.thread}</span>}
+        {line.note}
+      </div>
+    );
+  return (
+    <>
+      <div class="paper-names">
+        <Leader>{line.papers.map((paper) => paper.name).join(', ')}</Leader>
+      </div>
+      <Slips papers={line.papers} all={papers} />
+    </>
   );
 }
 
@@ -60,8 +107,8 @@ function StepLine({ step, failure }: { step: Step; failure: Failure | undefined 
   return (
     <div class={`step ${step.outcome}`}>
       <Mark outcome={step.outcome} />
-      {step.kind && <span class="kind">{step.kind}</span>}
-      <span class="step-name">{step.name}</span>
+      {step.kind && step.kind !== 'browser' && <span class="kind">{step.kind}</span>}
+      <span class="step-name">{step.kind === 'browser' ? <BrowserAct name={step.name} /> : step.name}</span>
       <span class="took">{duration(step.took)}</span>
       {step.thread && <span class="thread">{step.thread}</span>}
       {step.outcome === 'unfinished' && <span class="unfinished">not finished</span>}
@@ -70,6 +117,17 @@ function StepLine({ step, failure }: { step: Step; failure: Failure | undefined 
       {told && <p class="step-said">{step.failure?.message?.trim().split('\n')[0] ?? step.failure?.type}</p>}
       {step.failure && !told && <FailureBox failure={step.failure} />}
     </div>
+  );
+}
+
+/** `click *Swap* [#swap button]`: the name as people see it, and the locator small behind it. */
+function BrowserAct({ name }: { name: string }) {
+  const [, words = name, locator] = /^(.*) \[(.*)\]$/s.exec(name) ?? [];
+  return (
+    <>
+      {words.split('*').map((part, index) => (index % 2 === 1 ? <em key={index}>{part}</em> : part))}
+      {locator && <span class="locator">{locator}</span>}
+    </>
   );
 }
 
@@ -114,6 +172,7 @@ function flatten(entries: Entry[], depth: number, lines: Line[]): void {
     else if (entry.is === 'log') lines.push({ depth, at: entry.at, log: entry });
     else if (entry.is === 'check') lines.push({ depth, at: entry.at, check: entry });
     else if (entry.is === 'data') lines.push({ depth, at: entry.at, note: `${entry.name} = ${entry.value}` });
+    else if (ELSEWHERE.includes(entry.kind) && entry.href) continue;
     else if (last && 'papers' in last && last.depth === depth) last.papers.push(entry);
     else lines.push({ depth, at: entry.at, papers: [entry] });
   }

@@ -1,7 +1,9 @@
 // One test: why it failed, what it worked with, and what happened in it, with the papers beside the moment.
-import { useEffect } from 'preact/hooks';
+import { useEffect, useMemo } from 'preact/hooks';
 import { Entries } from './entries';
 import { FailureBox } from './failure';
+import { filmOf } from './film';
+import { Heard } from './heard';
 import { onKey } from './ledger';
 import { Mark } from './mark';
 import { minutesFiles, minutesLink, needsAttention, route } from './store';
@@ -26,6 +28,7 @@ export function MinutesView({ data }: { data: RunData }) {
 function RowMinutes({ data, row, place }: { data: RunData; row: Row; place: number }) {
   const file = minutesFiles.get(String(Math.floor(place / data.chunk))).value;
   const minutes = file.state === 'here' ? file.value[place % data.chunk] : undefined;
+  const began = data.workers.find((worker) => worker.name === row.worker)?.began ?? 0;
   const named = minutes?.entries.filter((entry): entry is Data => entry.is === 'data') ?? [];
   return (
     <main class="minutes">
@@ -58,7 +61,7 @@ function RowMinutes({ data, row, place }: { data: RunData; row: Row; place: numb
       )}
       {minutes?.failure && <FailureBox failure={minutes.failure} papers={papersIn(minutes.entries)} />}
       {file.state === 'lost' && <Lost />}
-      {minutes && <Account minutes={minutes} start={row.at} />}
+      {minutes && <Account minutes={minutes} start={row.at} began={began} />}
       <p class="address dim code">{row.address}</p>
     </main>
   );
@@ -137,15 +140,21 @@ function RunMinutes({ data }: { data: RunData }) {
       <h1>Outside tests</h1>
       <p class="about dim">Set-up and tear-down of classes, and lines from threads that belonged to no test.</p>
       {file.state === 'lost' && <Lost />}
-      {file.state === 'here' && <Account minutes={file.value[0]!} start={0} />}
+      {file.state === 'here' && <Account minutes={file.value[0]!} start={0} began={0} />}
     </main>
   );
 }
 
-function Account({ minutes, start }: { minutes: Minutes; start: number }) {
+function Account({ minutes, start, began }: { minutes: Minutes; start: number; began: number }) {
   const shown = minutes.entries.filter((entry: Entry) => entry.is !== 'data');
+  const film = useMemo(() => filmOf(minutes.entries), [minutes]);
   if (shown.length === 0) return <p class="dim empty">Nothing was recorded in between.</p>;
-  return <Entries entries={shown} start={start} failure={minutes.failure} />;
+  return (
+    <>
+      <Entries entries={shown} start={start} failure={minutes.failure} film={film} />
+      <Heard papers={papersIn(minutes.entries)} began={began} start={start} filmed={film !== undefined} />
+    </>
+  );
 }
 
 function Lost() {

@@ -1,6 +1,7 @@
 // Papers: small in the margin, large in a dialog. A paper is shown as a picture, a film or text; never as a document.
 import { signal } from '@preact/signals';
-import { useEffect, useRef } from 'preact/hooks';
+import { useEffect, useRef, useState } from 'preact/hooks';
+import { SourceText } from './source';
 import { texts } from './store';
 import { bytes } from './text';
 import type { Paper } from './types';
@@ -94,7 +95,7 @@ export function Reader() {
 
 function Content({ paper }: { paper: Paper }) {
   if (!paper.href) return <p class="reason">This paper is missing in the run folder.</p>;
-  if (PICTURES.includes(paper.mediaType)) return <img class="large" src={paper.href} alt={paper.name} />;
+  if (PICTURES.includes(paper.mediaType)) return <Picture key={paper.href} paper={paper} />;
   if (FILMS.includes(paper.mediaType)) return <video class="large" src={paper.href} controls />;
   if (paper.text === undefined) return <p class="reason">This paper is neither text nor a picture: open the file.</p>;
   const text = texts.get(paper.text).value;
@@ -103,7 +104,64 @@ function Content({ paper }: { paper: Paper }) {
   return (
     <>
       {text.value.cutAt && <p class="reason">Only the first {bytes(text.value.cutAt)} are shown; the file has it all.</p>}
-      <pre class="paper-text">{text.value.text}</pre>
+      <SourceText key={paper.text} text={text.value.text} isPage={paper.kind === 'page-source'} />
+    </>
+  );
+}
+
+const ZOOMS = [0.5, 1, 2, 4];
+
+/** Fitted into the dialog; a click shows it in its own size at that place, and + and - make it larger and smaller. */
+function Picture({ paper }: { paper: Paper }) {
+  const [zoom, setZoom] = useState<number | undefined>(undefined);
+  const image = useRef<HTMLImageElement>(null);
+  const place = useRef<[number, number] | undefined>(undefined);
+  const change = (by: number) => setZoom(ZOOMS[Math.min(ZOOMS.length - 1, Math.max(0, ZOOMS.indexOf(zoom ?? 1) + by))]);
+  useEffect(() => {
+    const keys = (event: KeyboardEvent) => {
+      if (event.key === '+') change(1);
+      if (event.key === '-') change(-1);
+      if (event.key === '0') setZoom(undefined);
+    };
+    addEventListener('keydown', keys);
+    return () => removeEventListener('keydown', keys);
+  });
+  useEffect(() => {
+    const box = image.current?.parentElement;
+    if (!box || !image.current || !place.current || zoom === undefined) return;
+    const [x, y] = place.current;
+    box.scrollTo(image.current.offsetWidth * x - box.clientWidth / 2, image.current.offsetHeight * y - box.clientHeight / 2);
+    place.current = undefined;
+  }, [zoom]);
+  const turn = (event: MouseEvent) => {
+    const frame = image.current!.getBoundingClientRect();
+    place.current = [(event.clientX - frame.left) / frame.width, (event.clientY - frame.top) / frame.height];
+    setZoom(zoom === undefined ? 1 : undefined);
+  };
+  return (
+    <>
+      <div class="zoom" role="group" aria-label="Size">
+        <button class="quiet" onClick={() => change(-1)} title="Smaller (key -)">
+          −
+        </button>
+        <button class="quiet" aria-pressed={zoom === undefined} onClick={() => setZoom(undefined)} title="Fit (key 0)">
+          fit
+        </button>
+        <button class="quiet" onClick={() => change(1)} title="Larger (key +)">
+          +
+        </button>
+        <span class="dim">{zoom === undefined ? 'fitted' : `${zoom * 100} %`}</span>
+      </div>
+      <div class={`easel ${zoom === undefined ? 'fitted' : ''}`}>
+        <img
+          ref={image}
+          src={paper.href}
+          alt={paper.name}
+          onClick={turn}
+          onLoad={(e) => e.currentTarget.style.setProperty('--own-width', `${e.currentTarget.naturalWidth}px`)}
+          style={zoom === undefined ? '' : { width: `calc(var(--own-width, 1280px) * ${zoom})` }}
+        />
+      </div>
     </>
   );
 }

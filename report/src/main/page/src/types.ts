@@ -15,7 +15,8 @@ export interface RunData {
   chunk: number;
   counts: Partial<Record<Outcome, number>>;
   facts: [string, string][];
-  workers: { name: string; ended: boolean; missing: number }[];
+  /** `began`: what the times in console and network lists are counted from. */
+  workers: { name: string; began: number; ended: boolean; missing: number }[];
   problems: string[];
   causes: Cause[];
   rows: Row[];
@@ -138,9 +139,33 @@ export interface Paper {
   href?: string;
   /** Names the script file that holds its text, where it has one. */
   text?: string;
+  /** For what has a time of its own, such as a video: when that begins. */
+  begins?: number;
+  /** A video's steps, as a WebVTT file. */
+  chapters?: string;
 }
 
 export interface PaperText {
   text: string;
   cutAt?: number;
+}
+
+/** A line of a browser's console; `at` is counted from the worker's beginning. */
+export interface ConsoleLine {
+  at: number;
+  level: string;
+  text: string;
+  place?: string;
+}
+
+/** What a browser asked of the network; `at` is counted from the worker's beginning. */
+export interface NetworkRequest {
+  at: number;
+  method: string;
+  url: string;
+  type: string;
+  status?: number;
+  micros?: number;
+  bytes?: number;
+  failure?: string;
 }

@@ -20,3 +20,17 @@ function whenSent(id, act) {
 
 whenSent('swap', (form, days) => send(form, '/api/rota/swaps', days));
 whenSent('loan', (form, { seed, neighbour }) => send(form, `/api/seeds/${seed}/loans`, { neighbour }));
+
+const scripts = {
+  takeKey: (form, who) => send(form, '/api/shed/key', who),
+};
+whenSent('key', (form, who) => scripts[form.dataset.script](form, who));
+
+/** The curve of the heap's temperature, once its readings are there. */
+async function drawCurve(chart) {
+  const readings = await (await fetch('/api/compost')).json();
+  const points = readings.reverse().map(({ day, celsius }) => `${day * 30},${90 - celsius}`).join(' ');
+  chart.innerHTML = `<polyline points="${points}"/>`;
+}
+const chart = document.querySelector('.chart');
+if (chart) drawCurve(chart);

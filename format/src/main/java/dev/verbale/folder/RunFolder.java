@@ -17,6 +17,7 @@ import java.util.stream.Stream;
  * journals/WORKER.jsonl       the events of one JVM
  * tests/CLASS/TEST/           the papers of one test
  * run/                        the papers of no test
+ * films/                      films that are being made
  * </pre>
  *
  * @param path the folder itself
@@ -41,6 +42,19 @@ public record RunFolder(Path path) {
     /** The journal of one JVM. */
     public Path journal(String worker) {
         return journals().resolve(worker + JournalFormat.FILE_SUFFIX);
+    }
+
+    /** Where films are while they are made. */
+    public Path films() {
+        return path.resolve("films");
+    }
+
+    /**
+     * The film of the test {@code id} of the JVM {@code pid}, while that test runs: Matroska, each picture a JPEG. It stays
+     * where the JVM is killed.
+     */
+    public Path film(long pid, int id) {
+        return films().resolve(pid + "-" + id + ".mkv");
     }
 
     /** Where the page goes when nobody says otherwise. */

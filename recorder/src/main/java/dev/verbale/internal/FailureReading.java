@@ -58,7 +58,7 @@ final class FailureReading {
         if (depth > 0) gathered(thrown, reading).forEach(one -> gathered.add(failure(one, depth - 1)));
         return new Failure(
                 thrown.getClass().getName(),
-                message(thrown),
+                reading.map(ThrowableReader.Reading::message).orElseGet(() -> message(thrown)),
                 stack(thrown),
                 reading.map(ThrowableReader.Reading::expected).orElse(null),
                 reading.map(ThrowableReader.Reading::actual).orElse(null),

@@ -379,13 +379,15 @@ public final class FileRecorder implements Recorder {
 
     @Override
     public void attach(Path file) {
-        guard.run("attaching " + file, seat -> keepFile(here(seat), PaperKept.ATTACHMENT, file, 0, 0));
+        guard.run(
+                "attaching " + file,
+                seat -> keepFile(here(seat), String.valueOf(file.getFileName()), PaperKept.ATTACHMENT, file, 0, 0));
     }
 
     @Override
     public void attachMoved(Path file) {
         guard.run("attaching " + file, seat -> {
-            keepFile(here(seat), PaperKept.ATTACHMENT, file, 0, 0);
+            keepFile(here(seat), String.valueOf(file.getFileName()), PaperKept.ATTACHMENT, file, 0, 0);
             Files.delete(file);
         });
     }
@@ -435,10 +437,9 @@ public final class FileRecorder implements Recorder {
                 "keeping " + name, seat -> keep(scope, name, kind, new ByteArrayInputStream(content), mediaType, 0, 0));
     }
 
-    void keepFile(ScopeNode scope, String kind, Path file, int promise, long begins) throws IOException {
-        String name = String.valueOf(file.getFileName());
+    void keepFile(ScopeNode scope, String name, String kind, Path file, int promise, long begins) throws IOException {
         try (InputStream content = Files.newInputStream(file)) {
-            keep(scope, name, kind, content, MediaTypes.ofFile(name), promise, begins);
+            keep(scope, name, kind, content, MediaTypes.ofFile(String.valueOf(file.getFileName())), promise, begins);
         }
     }
 

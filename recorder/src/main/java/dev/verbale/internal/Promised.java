@@ -40,7 +40,7 @@ final class Promised implements PromisedPaper {
     public void keep(Path file, long begins) {
         recorder.guard.run("keeping " + file, seat -> {
             if (!keepsNow()) return;
-            recorder.keepFile(scope, kind, file, id, begins);
+            recorder.keepFile(scope, name, kind, file, id, begins);
             Files.delete(file);
         });
     }

@@ -58,11 +58,12 @@ final class Settings {
             "verbale.browser.fullPage",
             "verbale.browser.lastLook",
             "verbale.browser.seconds",
+            "verbale.pictures.update",
             "verbale.video",
             "verbale.video.ffmpeg");
 
     /** The settings of adapters, which ask for them by their names. */
-    private static final List<String> OF_ADAPTERS = List.of("verbale.browser.", "verbale.video");
+    private static final List<String> OF_ADAPTERS = List.of("verbale.browser.", "verbale.video", "verbale.pictures.");
 
     private static final String FILE = "verbale.properties";
 

@@ -21,10 +21,23 @@ public interface ThrowableReader {
      * @param expected the expected value as text, where it tells one
      * @param actual the actual value as text, where it tells one
      * @param gathered the throwables that it reports together
+     * @param message what it says without what is the same for all of its kind; null for its own message. The stack trace
+     *     holds that in any case
      */
     record Reading(
             Outcome outcome,
             @Nullable String expected,
             @Nullable String actual,
-            List<? extends Throwable> gathered) {}
+            List<? extends Throwable> gathered,
+            @Nullable String message) {
+
+        /** One whose own message is what it says. */
+        public Reading(
+                Outcome outcome,
+                @Nullable String expected,
+                @Nullable String actual,
+                List<? extends Throwable> gathered) {
+            this(outcome, expected, actual, gathered, null);
+        }
+    }
 }

@@ -1,6 +1,7 @@
 package dev.verbale.report;
 
 import dev.verbale.event.Failure;
+import dev.verbale.event.PaperKept;
 import dev.verbale.event.StepKind;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
@@ -26,6 +27,8 @@ final class MinutesFiles {
     private final Run run;
     private final List<Row> rows;
     private final PaperShelf papers;
+    /** What the minutes that are being written hold. */
+    private List<Entry> told = List.of();
 
     MinutesFiles(Run run, List<Row> rows, PaperShelf papers) {
         this.run = run;
@@ -52,6 +55,7 @@ final class MinutesFiles {
     }
 
     private void minutes(JsonGenerator json, List<Entry> entries, @Nullable Failure failure) throws IOException {
+        told = entries;
         json.writeStartObject();
         entries(json, entries);
         failure(json, failure);
@@ -128,10 +132,16 @@ final class MinutesFiles {
             json.writeNumberProperty("size", paper.size());
             if (!paper.came()) json.writeBooleanProperty("awaited", true);
             papers.shelve(paper, json);
+            if (paper.begins() != null) timed(json, paper, paper.begins());
         } else {
             throw new IllegalArgumentException("no drawing is known for " + entry.getClass());
         }
         json.writeEndObject();
+    }
+
+    private void timed(JsonGenerator json, Entry.PaperEntry paper, Instant begins) throws IOException {
+        json.writeNumberProperty("begins", RunFile.micros(Duration.between(run.started(), begins)));
+        if (paper.kind().equals(PaperKept.VIDEO)) papers.putBeside(paper, Chapters.of(told, begins), json);
     }
 
     private void head(JsonGenerator json, String what, Instant at) {

@@ -53,6 +53,18 @@ final class PaperShelf {
         if (MediaTypes.isText(paper.mediaType())) json.writeStringProperty("text", text(stored));
     }
 
+    /** Puts the chapters of a video beside it, and writes where they are. */
+    void putBeside(Entry.PaperEntry video, String chapters, JsonGenerator json) throws IOException {
+        Path stored = video.file();
+        if (stored == null) return;
+        String name = run.folder().toAbsolutePath().normalize().relativize(stored) + ".vtt";
+        name = name.replace('\\', '/');
+        Path beside = page.resolve("papers").resolve(name);
+        Files.createDirectories(beside.getParent());
+        Files.writeString(beside, chapters);
+        json.writeStringProperty("chapters", "papers/" + encoded(name));
+    }
+
     private String text(Path stored) throws IOException {
         String id = String.valueOf(texts++);
         byte[] bytes;

@@ -73,6 +73,7 @@ final class RunFile {
         for (Worker worker : run.workers()) {
             json.writeStartObject();
             json.writeStringProperty("name", worker.name());
+            json.writeNumberProperty("began", micros(Duration.between(run.started(), worker.started())));
             json.writeBooleanProperty("ended", worker.ended());
             json.writeNumberProperty("missing", worker.missing());
             json.writeEndObject();

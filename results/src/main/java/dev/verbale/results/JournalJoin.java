@@ -225,6 +225,7 @@ final class JournalJoin implements JournalReader.Listener {
 
     private TestResult test(OpenNode node) {
         var start = (TestStarted) node.start;
+        if (node.outcome == Outcome.UNFINISHED) addFilm(node, start);
         return new TestResult(
                 start.key(),
                 1,
@@ -244,6 +245,22 @@ final class JournalJoin implements JournalReader.Listener {
                 false,
                 false,
                 node.entries(this::step));
+    }
+
+    /** What was filmed until the JVM was killed; nobody came to make a video of it. */
+    private void addFilm(OpenNode test, TestStarted start) {
+        Path film = folder.film(worker().pid(), start.id());
+        if (!Files.isRegularFile(film)) return;
+        test.add(new Entry.PaperEntry(
+                OpenNode.moment(wall(), lastAt),
+                "film, as far as it came",
+                PaperKept.VIDEO,
+                "video/x-matroska",
+                folder.nameInJournal(film),
+                film,
+                film.toFile().length(),
+                true,
+                null));
     }
 
     List<ContainerResult> containers() {

@@ -2,6 +2,7 @@ package dev.verbale.selenium;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.catchThrowable;
 
 import dev.verbale.Verbale;
 import dev.verbale.recorder.Ending;
@@ -56,6 +57,30 @@ class BrowserEvidenceTest extends Minuted {
                 .contains("it rains 2", "seeds is not defined", "\"level\":\"error\"", "/rota:1");
         assertThat(content(step.entries(), "network")).contains("/gone.png", "\"status\":404", "\"type\":\"image\"");
         assertThat(step.entries().toString()).doesNotContain("t0psecret");
+    }
+
+    @Test
+    void a_failure_says_what_failed_and_not_how_selenium_was_built() throws Exception {
+        driver.get(garden.page("/bare", "<title>Bare</title>"));
+        Throwable missing = catchThrowable(() -> driver.findElement(By.id("lend")));
+        Throwable waited = catchThrowable(() -> new WebDriverWait(driver, Duration.ofMillis(100))
+                .until(d -> d.getTitle().equals("Full")));
+        recorder.startStep("find").failed(missing);
+        recorder.startStep("wait").failed(waited);
+        List<Entry> entries = end(Ending.passed());
+
+        assertThat(failures(entries).get(0)).startsWith("no such element").endsWith("\"selector\":\"#lend\"}");
+        assertThat(failures(entries).get(1))
+                .startsWith("Expected condition failed: waiting for")
+                .contains("(a lambda)")
+                .endsWith("(tried for 0 seconds with 500 milliseconds interval)");
+    }
+
+    private static List<String> failures(List<Entry> entries) {
+        return entries.stream()
+                .filter(entry -> entry instanceof Entry.StepEntry step && step.failure() != null)
+                .map(entry -> ((Entry.StepEntry) entry).failure().message())
+                .toList();
     }
 
     @Test

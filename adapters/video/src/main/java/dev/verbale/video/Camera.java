@@ -2,6 +2,7 @@ package dev.verbale.video;
 
 import dev.verbale.event.PaperKept;
 import dev.verbale.evidence.Evidence;
+import dev.verbale.folder.RunFolder;
 import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.Scope;
 import java.io.IOException;
@@ -26,7 +27,7 @@ public final class Camera {
 
     private final Recorder recorder;
     private final String policy;
-    private final @Nullable Path folder;
+    private final @Nullable RunFolder folder;
     private final CompletableFuture<Optional<Encoder>> encoder;
     private final Map<Integer, Film> films = new ConcurrentHashMap<>();
     private volatile @Nullable Film current;
@@ -45,12 +46,12 @@ public final class Camera {
                 : CompletableFuture.completedFuture(Optional.empty());
     }
 
-    private @Nullable Path opened(@Nullable Path run) {
+    private @Nullable RunFolder opened(@Nullable Path run) {
         if (run == null || policy.equals("none")) return null;
         try {
-            Path films = run.resolve("films");
-            Darkroom.open(films);
-            return films;
+            var folder = new RunFolder(run);
+            Darkroom.open(folder.films());
+            return folder;
         } catch (IOException closed) {
             recorder.note("There are no films, for their folder could not be made: " + closed);
             return null;
@@ -65,10 +66,10 @@ public final class Camera {
     /** {@code owner}, a test or a container, uses what is filmed from now on. */
     public void use(Scope owner) {
         Film now = current;
-        Path to = folder;
+        RunFolder to = folder;
         if (stopped || to == null || (now != null && now.owner.id() == owner.id())) return;
-        String name = ProcessHandle.current().pid() + "-" + owner.id() + ".mkv";
-        Film film = films.computeIfAbsent(owner.id(), id -> new Film(owner, to.resolve(name)));
+        long pid = ProcessHandle.current().pid();
+        Film film = films.computeIfAbsent(owner.id(), id -> new Film(owner, to.film(pid, id)));
         current = film;
         byte[] shown = lastPicture;
         if (shown != null) add(film, shown);

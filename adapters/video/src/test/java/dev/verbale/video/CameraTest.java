@@ -109,6 +109,42 @@ class CameraTest {
         assertThat(run.facts().get("video")).contains("There is no encoder", "org.bytedeco:ffmpeg");
     }
 
+    /** What the JVM that is killed runs. */
+    static final class Victim {
+        public static void main(String[] arguments) throws Exception {
+            Recorder recorder = Recorder.current();
+            recorder.startTest(recorder.run(), new Identity("seeds", "seeds", null, null, List.of()));
+            var camera = new Camera(recorder);
+            camera.use(recorder.owner());
+            for (int i = 0; i < 20; i++) camera.picture(picture(i * 10, "jpg"));
+            Runtime.getRuntime().halt(9); // as a kill does: nothing is closed, no hook runs
+        }
+    }
+
+    @Test
+    void a_killed_jvm_leaves_a_film_that_can_be_played() throws Exception {
+        Process jvm = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-Djava.awt.headless=true",
+                        "-Dverbale.root=" + root,
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        Victim.class.getName())
+                .inheritIO()
+                .start();
+        assertThat(jvm.waitFor()).isEqualTo(9);
+
+        List<Entry.PaperEntry> films = papers(RunReader.read(root), PaperKept.VIDEO);
+
+        assertThat(films).singleElement().satisfies(film -> {
+            assertThat(film.name()).isEqualTo("film, as far as it came");
+            Path video = root.resolve("made.webm");
+            Process encoder = Encoder.find("").orElseThrow().start(film.file(), video, root.resolve("log"));
+            assertThat(encoder.waitFor()).as("it can be read by others").isZero();
+            assertThat(video).isNotEmptyFile();
+        });
+    }
+
     @Test
     void what_is_no_picture_costs_a_gap_and_a_note() throws Exception {
         Recorder recorder = recorder(Map.of());
@@ -184,7 +220,6 @@ class CameraTest {
 
     private static byte[] picture(int x, String format) throws IOException {
         var image = new BufferedImage(320, 200, BufferedImage.TYPE_INT_RGB);
-        image.getGraphics().setColor(Color.ORANGE);
         var graphics = image.createGraphics();
         graphics.setColor(Color.ORANGE);
         graphics.fillRect(x, 50, 60, 60);

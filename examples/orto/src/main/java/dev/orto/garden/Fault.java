@@ -15,6 +15,12 @@ public enum Fault {
     COMPOST_HISTORY_SLOW,
     /** A redesign renamed the button that lends seeds. */
     LEND_BUTTON_RENAMED,
+    /** The script of the shed's page calls a function that was renamed. */
+    SHED_SCRIPT_BROKEN,
+    /** The plan of the plots draws plot 7 where the path is. */
+    PLAN_DRAWN_WRONG,
+    /** The weather's first answer of the day comes before its measurements do. */
+    WEATHER_COLD_CACHE,
     /** A shed key that is brought back is not written down. */
     SHED_KEY_STAYS_OUT;
 

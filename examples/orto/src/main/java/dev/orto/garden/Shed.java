@@ -3,6 +3,9 @@ package dev.orto.garden;
 /** The tool shed has one key. */
 public final class Shed {
 
+    /** What the lock on the key's box opens to. Everybody in the garden knows it, and no report should. */
+    private static final String CODE = "kohlrabi-1897";
+
     private final boolean keyStaysOut;
     private String keyHolder;
 
@@ -12,6 +15,11 @@ public final class Shed {
 
     public synchronized String keyHolder() {
         return keyHolder;
+    }
+
+    /** Says no where {@code code} is not the box's. */
+    public static void mustOpen(String code) {
+        if (!code.equals(CODE)) throw GardenException.invalid("This code does not open the box");
     }
 
     public synchronized void takeKey(String neighbour) {

@@ -5,6 +5,8 @@ import dev.orto.garden.Compost;
 import dev.orto.garden.Fault;
 import dev.orto.garden.Garden;
 import dev.orto.garden.GardenException;
+import dev.orto.garden.Shed;
+import dev.orto.garden.Weather;
 import io.javalin.Javalin;
 import io.javalin.http.Context;
 import io.javalin.http.staticfiles.Location;
@@ -16,11 +18,13 @@ import java.util.Set;
 public final class Orto implements AutoCloseable {
 
     private final Garden garden;
+    private final Weather weather;
     private final Javalin server;
 
     private Orto(Set<Fault> faults) {
         garden = new Garden(faults);
-        var pages = new Pages(garden, faults.contains(Fault.LEND_BUTTON_RENAMED));
+        weather = new Weather(faults.contains(Fault.WEATHER_COLD_CACHE));
+        var pages = new Pages(garden, faults);
         server = Javalin.create(config -> {
             config.showJavalinBanner = false;
             config.staticFiles.add("/orto/public", Location.CLASSPATH);
@@ -64,6 +68,8 @@ public final class Orto implements AutoCloseable {
                 "/api/seeds/{seed}/loans/{neighbour}",
                 ctx -> ctx.json(garden.seeds().bringBack(ctx.pathParam("seed"), ctx.pathParam("neighbour"))));
 
+        app.get("/api/weather", ctx -> ctx.json(weather.now()));
+
         app.get("/api/compost", ctx -> ctx.json(garden.compost().history()));
         app.get(
                 "/api/compost/state",
@@ -77,8 +83,10 @@ public final class Orto implements AutoCloseable {
         });
 
         app.post("/api/shed/key", ctx -> {
+            JsonNode code = ctx.bodyAsClass(JsonNode.class).get("code"); // who is in the shed needs none
+            if (code != null) Shed.mustOpen(code.asText());
             garden.shed().takeKey(field(ctx, "neighbour"));
-            ctx.status(201);
+            ctx.status(201).json(Map.of("holder", String.valueOf(garden.shed().keyHolder())));
         });
         app.delete("/api/shed/key", ctx -> garden.shed().returnKey());
         app.get(

@@ -1,6 +1,6 @@
 package dev.orto.web;
 
-import dev.orto.garden.Compost;
+import dev.orto.garden.Fault;
 import dev.orto.garden.Garden;
 import dev.orto.garden.Plot;
 import dev.orto.garden.Rota;
@@ -8,18 +8,18 @@ import dev.orto.garden.SeedLibrary;
 import io.javalin.Javalin;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 
 /** The garden's pages. */
 final class Pages {
 
     private final Garden garden;
-    private final boolean lendButtonRenamed;
+    private final Set<Fault> faults;
 
-    Pages(Garden garden, boolean lendButtonRenamed) {
+    Pages(Garden garden, Set<Fault> faults) {
         this.garden = garden;
-        this.lendButtonRenamed = lendButtonRenamed;
+        this.faults = faults;
     }
 
     void addTo(Javalin app) {
@@ -33,7 +33,26 @@ final class Pages {
     private String plots() {
         return garden.plots().stream()
                 .map(Pages::plot)
-                .collect(Collectors.joining("\n", "<ul class='plots'>", "</ul>"));
+                .collect(Collectors.joining("\n", "<ul class='plots'>", "</ul>" + plan()));
+    }
+
+    /** Two rows of beds with a path between them; their sizes are to scale. */
+    private String plan() {
+        var beds = new StringBuilder();
+        String[] colours = {"#7a9e5f", "#a3b86c", "#c4512d", "#8d6e46", "#b8405e", "#4f7a5b"};
+        int at = 0;
+        for (Plot plot : garden.plots()) {
+            boolean onThePath = plot.number() == 7 && faults.contains(Fault.PLAN_DRAWN_WRONG);
+            beds.append(String.format(
+                    Locale.ROOT,
+                    "<rect x='%d' y='%d' width='%d' height='50' fill='%s'/>",
+                    10 + at % 3 * 130,
+                    onThePath ? 48 : 10 + at / 3 * 80,
+                    Math.round(plot.squareMetres() * 5) + 20,
+                    colours[at]));
+            at++;
+        }
+        return "<svg id='plan' width='400' height='150' style='background:#ece4d0'>" + beds + "</svg>";
     }
 
     private static String plot(Plot plot) {
@@ -63,7 +82,7 @@ final class Pages {
     }
 
     private String seeds() {
-        String id = lendButtonRenamed ? "borrow-now" : "lend";
+        String id = faults.contains(Fault.LEND_BUTTON_RENAMED) ? "borrow-now" : "lend";
         String rows = garden.seeds().all().stream().map(Pages::seed).collect(Collectors.joining("\n"));
         String names = options(
                 garden.seeds().all().stream().map(SeedLibrary.Stock::seed).toList());
@@ -89,20 +108,23 @@ final class Pages {
     }
 
     private String compost() {
-        List<Compost.Reading> readings = garden.compost().history();
-        String points = IntStream.range(0, readings.size())
-                .mapToObj(i -> readings.get(readings.size() - 1 - i))
-                .map(r -> String.format(Locale.ROOT, "%d,%.0f", r.day() * 30, 90 - r.celsius()))
-                .collect(Collectors.joining(" "));
         return """
                 <p class='state'>The heap is <b id='heap'>%s</b>.</p>
-                <svg class='chart' viewBox='0 0 400 100'><polyline points='%s'/></svg>""".formatted(garden.compost().isHot() ? "hot" : "cold", points);
+                <svg class='chart' viewBox='0 0 400 100'></svg>""".formatted(garden.compost().isHot() ? "hot" : "cold");
     }
 
     private String shed() {
         String holder = garden.shed().keyHolder();
-        return "<p class='state'>The key " + (holder == null ? "hangs on its hook" : "is with " + text(holder))
-                + ".</p>";
+        String script = faults.contains(Fault.SHED_SCRIPT_BROKEN) ? "takeTheKey" : "takeKey";
+        return """
+                <p class='state'>The key %s.</p>
+                <form id='key' data-script='%s'>
+                  <h2>Take the key</h2>
+                  <label>Neighbour's name <input name='neighbour' autocomplete='off'></label>
+                  <label>Code of the box <input name='code' type='password'></label>
+                  <button>Take</button>
+                  <p class='message' role='status'></p>
+                </form>""".formatted(holder == null ? "hangs on its hook" : "is with " + text(holder), script);
     }
 
     private static String options(List<String> names) {

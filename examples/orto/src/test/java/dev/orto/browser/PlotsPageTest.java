@@ -3,6 +3,8 @@ package dev.orto.browser;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.orto.pages.PlotsPage;
+import dev.verbale.video.PictureCheck;
+import java.nio.file.Path;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
 import org.junit.jupiter.api.Tag;
@@ -12,6 +14,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 @DisplayName("Plots page")
 class PlotsPageTest extends BrowserTest {
+
+    private static final Path PICTURES = Path.of(System.getProperty("orto.pictures", "src/test/pictures"));
 
     private PlotsPage page;
 
@@ -25,6 +29,12 @@ class PlotsPageTest extends BrowserTest {
     @Tag("smoke")
     void shows_what_grows() {
         assertThat(page.crops()).hasSize(6).contains("Tomatoes", "Herbs");
+    }
+
+    @Test
+    void the_plan_looks_as_it_did() {
+        PictureCheck.that("plan of the plots", page.plan(), PICTURES.resolve("plan.png"))
+                .holds();
     }
 
     @Test

@@ -46,7 +46,7 @@ public abstract class GardenPage {
     }
 
     protected WebDriverWait waiting() {
-        return new WebDriverWait(driver, Duration.ofSeconds(5), Duration.ofMillis(50));
+        return new WebDriverWait(driver, Duration.ofSeconds(3), Duration.ofMillis(100));
     }
 
     /** Does {@code act} and waits for the page that it leads to. */

@@ -3,6 +3,7 @@ package dev.orto.pages;
 import java.net.URI;
 import java.util.List;
 import org.openqa.selenium.By;
+import org.openqa.selenium.OutputType;
 import org.openqa.selenium.WebDriver;
 import org.openqa.selenium.WebElement;
 
@@ -17,6 +18,11 @@ public final class PlotsPage extends GardenPage {
         return driver.findElements(By.className("crop")).stream()
                 .map(WebElement::getText)
                 .toList();
+    }
+
+    /** The drawn plan, as a PNG. */
+    public byte[] plan() {
+        return driver.findElement(By.id("plan")).getScreenshotAs(OutputType.BYTES);
     }
 
     public String keeperOf(int plot) {

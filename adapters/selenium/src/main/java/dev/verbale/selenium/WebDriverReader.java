@@ -1,0 +1,29 @@
+package dev.verbale.selenium;
+
+import dev.verbale.event.Outcome;
+import dev.verbale.recorder.ThrowableReader;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import org.openqa.selenium.WebDriverException;
+
+/**
+ * Reads what Selenium throws without what it adds to each message: versions, capabilities, the session. A run's failures
+ * could not be grouped by their cause otherwise, since a session's id is another one each time.
+ */
+public final class WebDriverReader implements ThrowableReader {
+
+    private static final Pattern ADDED = Pattern.compile(
+            "\\s*(\\n\\s*\\(Session info:|[;\\n]\\s*For documentation on this error|\\n(Build info|System info|Driver info|Host info):).*",
+            Pattern.DOTALL);
+    private static final Pattern LAMBDA = Pattern.compile("\\$\\$Lambda[\\w$]*/0x[0-9a-f]+@[0-9a-f]+");
+
+    @Override
+    public Optional<Reading> read(Throwable thrown) {
+        if (!(thrown instanceof WebDriverException failed)) return Optional.empty();
+        String said = failed.getRawMessage();
+        if (said == null) return Optional.empty();
+        String plain = LAMBDA.matcher(ADDED.matcher(said).replaceFirst("")).replaceAll(" (a lambda)");
+        return Optional.of(new Reading(Outcome.ERRORED, null, null, List.of(), plain));
+    }
+}
