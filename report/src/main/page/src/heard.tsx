@@ -42,7 +42,7 @@ function read<T>(paper: Paper): T[] {
 function Console({ lines, time }: { lines: ConsoleLine[]; time(at: number): preact.ComponentChild }) {
   const errors = lines.filter((line) => line.level === 'error').length;
   return (
-    <details class="heard">
+    <details class="heard" open={errors > 0}>
       <summary>
         Console, {count(lines.length, 'line')}
         {errors > 0 && <b class="failed">, {count(errors, 'error')}</b>}

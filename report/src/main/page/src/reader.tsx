@@ -158,8 +158,7 @@ function Picture({ paper }: { paper: Paper }) {
           src={paper.href}
           alt={paper.name}
           onClick={turn}
-          onLoad={(e) => e.currentTarget.style.setProperty('--own-width', `${e.currentTarget.naturalWidth}px`)}
-          style={zoom === undefined ? '' : { width: `calc(var(--own-width, 1280px) * ${zoom})` }}
+          style={zoom === undefined ? {} : { width: `${(image.current?.naturalWidth ?? 0) * zoom}px` }}
         />
       </div>
     </>

@@ -398,6 +398,25 @@ class RecorderTest {
     }
 
     @Test
+    void what_is_recorded_during_a_step_beside_stands_beside_it() throws Exception {
+        Scope test = recorder.startTest(recorder.run(), identity("WaitTest", "waits"));
+        Step wait = recorder.startStepBeside(StepKind.BROWSER, "wait for *rain*");
+        recorder.startStep("Look at the sky").passed();
+        var elsewhere = new Thread(wait::passed);
+        elsewhere.start();
+        elsewhere.join();
+        recorder.note("it rains");
+        recorder.endTest(test, Ending.passed());
+
+        Run run = RunReader.read(root);
+        List<Entry> entries = run.tests().get(0).entries();
+        assertThat(entries).hasSize(3);
+        assertThat(((Entry.StepEntry) entries.get(0)).name()).isEqualTo("wait for *rain*");
+        assertThat(((Entry.StepEntry) entries.get(0)).outcome()).isEqualTo(Outcome.PASSED);
+        assertThat(run.problems()).isEmpty();
+    }
+
+    @Test
     void a_step_can_be_skipped_budgeted_or_left_without_a_word() throws Exception {
         Scope test = recorder.startTest(recorder.run(), identity("StepTest", "steps"));
         recorder.startStep("Pay by card").skipped("no card reader");
@@ -507,7 +526,7 @@ class RecorderTest {
         assertThat(run.tests().get(0).entries())
                 .extracting(entry -> ((Entry.PaperEntry) entry).came())
                 .containsExactly(false, true);
-        assertThat(run.folder().resolve("tests/FilmTest/films/01-video.webm")).exists();
+        assertThat(run.folder().resolve("tests/FilmTest/films/01-film.webm")).exists();
         assertThat(video).doesNotExist();
         assertThat(run.problems())
                 .singleElement()

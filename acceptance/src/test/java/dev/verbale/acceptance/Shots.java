@@ -53,7 +53,7 @@ public final class Shots {
         shoot(page + "#/ledger", ".row-line", "ledger");
         shoot(page + SWAP, ".slip img", "minutes");
         driver.findElement(By.cssSelector(".slip img")).click();
-        picture(".reader .large", "paper");
+        picture(".reader .easel img", "paper");
         look("dark", 1280, 800);
         shoot(page, ".strip", "summary-dark");
         shoot(page + SWAP, ".slip img", "minutes-dark");

@@ -90,6 +90,11 @@ final class DisabledRecorder implements Recorder {
     }
 
     @Override
+    public Step startStepBeside(StepKind kind, String name) {
+        return NO_STEP;
+    }
+
+    @Override
     public Stay enter(Scope scope) {
         return NO_STAY;
     }

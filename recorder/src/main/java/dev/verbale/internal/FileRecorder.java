@@ -195,10 +195,19 @@ public final class FileRecorder implements Recorder {
 
     @Override
     public Step startStep(StepKind kind, String name) {
+        return startStep(kind, name, false);
+    }
+
+    @Override
+    public Step startStepBeside(StepKind kind, String name) {
+        return startStep(kind, name, true);
+    }
+
+    private Step startStep(StepKind kind, String name, boolean beside) {
         Seat seat = guard.seat();
         if (seat.recording) return DisabledRecorder.NO_STEP; // by a log line that storing another one caused
-        var step = new OpenStep(this, ids.incrementAndGet(), here(seat), seat.here);
-        seat.here = step;
+        var step = new OpenStep(this, ids.incrementAndGet(), here(seat), seat.here, beside);
+        if (!beside) seat.here = step;
         guard.run("starting a step", step, kind, name, FileRecorder::stepStarts);
         return step;
     }
@@ -226,7 +235,7 @@ public final class FileRecorder implements Recorder {
     private void stepEnds(
             OpenStep step, Seat seat, Outcome outcome, @Nullable String reason, @Nullable Failure failure) {
         if (!endsOnce(step, "step")) return;
-        if (!step.leave(seat))
+        if (!step.beside && !step.leave(seat))
             minutes.problems.add(
                     "A step was ended on another thread than began it, or after a step around it, on thread "
                             + Thread.currentThread().getName());

@@ -12,9 +12,13 @@ final class OpenStep extends ScopeNode implements Step {
 
     final transient FileRecorder recorder;
 
-    OpenStep(FileRecorder recorder, int id, ScopeNode outer, @Nullable ScopeNode before) {
+    /** It is nobody's scope. */
+    final transient boolean beside;
+
+    OpenStep(FileRecorder recorder, int id, ScopeNode outer, @Nullable ScopeNode before, boolean beside) {
         super(id, outer, outer.owner, before);
         this.recorder = recorder;
+        this.beside = beside;
     }
 
     @Override

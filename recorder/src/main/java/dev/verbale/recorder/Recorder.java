@@ -73,6 +73,12 @@ public interface Recorder {
     Step startStep(StepKind kind, String name);
 
     /**
+     * A step that begins in the scope of this thread and does not become its scope: what is recorded while it lasts stands
+     * beside it. For what an adapter notices by and by, such as that a test waits. May be ended on any thread.
+     */
+    Step startStepBeside(StepKind kind, String name);
+
+    /**
      * Makes {@code scope} the scope of this thread until the result is closed on the same thread. Where this thread is
      * already in it, or deeper inside, nothing changes.
      */

@@ -53,6 +53,16 @@ final class Chromium implements AutoCloseable {
                 .until(d -> d.findElement(By.cssSelector(css)));
     }
 
+    /** Waits until {@code script} gives something true. */
+    void waitFor(String script) {
+        new WebDriverWait(driver, Duration.ofSeconds(10), Duration.ofMillis(20))
+                .withMessage(script)
+                .until(d -> {
+                    Object found = driver.executeScript(script);
+                    return Boolean.FALSE.equals(found) ? null : found;
+                });
+    }
+
     List<String> texts(String css) {
         return driver.findElements(By.cssSelector(css)).stream()
                 .map(element -> element.getText().replaceAll("\\s+", " "))

@@ -2,6 +2,7 @@ package dev.verbale.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 
 import dev.verbale.event.PaperKept;
 import dev.verbale.event.StepKind;
@@ -14,6 +15,7 @@ import dev.verbale.recorder.RecorderOptions;
 import dev.verbale.recorder.Scope;
 import dev.verbale.recorder.Step;
 import dev.verbale.results.RunReader;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
@@ -30,6 +32,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 
 /** The page, opened from disk in a real browser. */
@@ -102,14 +105,98 @@ class PageTest {
 
         assertThat(chromium.find(".reader h2").getText()).isEqualTo("screenshot");
         assertThat(chromium.script(
-                        "const i = document.querySelector('.reader .large'); return i.complete && i.naturalWidth"))
+                        "const i = document.querySelector('.reader .easel img'); return i.complete && i.naturalWidth"))
                 .as("the picture is there")
                 .isEqualTo(1L);
         chromium.driver.switchTo().activeElement().sendKeys(Keys.ARROW_RIGHT);
         assertThat(chromium.find(".paper-text").getText()).isEqualTo("<h1>Rota</h1>");
+        chromium.find(".source-controls input").sendKeys("rota", Keys.ENTER);
+        assertThat(chromium.texts("mark.current")).containsExactly("Rota");
+        assertThat(chromium.find(".source-controls [role=status]").getText()).startsWith("1 place");
+        chromium.find(".source-controls button").click();
+        chromium.driver.switchTo().frame(chromium.find("iframe.drawn"));
+        assertThat(chromium.find("h1").getText()).as("drawn as a page").isEqualTo("Rota");
+        chromium.driver.switchTo().defaultContent();
         chromium.escape();
         assertThat(chromium.script("return document.querySelector('.reader').open"))
                 .isEqualTo(false);
+    }
+
+    @Test
+    void a_picture_is_shown_in_its_own_size_and_larger() throws Exception {
+        chromium.open(page(this::smallRun), "#/minutes/sample.RotaTest.swaps()");
+        chromium.find(".slip img").click();
+
+        chromium.find(".easel img").click();
+        assertThat(chromium.find(".zoom .dim").getText()).isEqualTo("100 %");
+        chromium.driver.switchTo().activeElement().sendKeys("+");
+        assertThat(chromium.find(".zoom .dim").getText()).isEqualTo("200 %");
+        assertThat(chromium.script("return document.querySelector('.easel img').clientWidth"))
+                .isEqualTo(2L);
+        chromium.driver.switchTo().activeElement().sendKeys("0");
+        assertThat(chromium.find(".zoom .dim").getText()).isEqualTo("fitted");
+        chromium.escape();
+    }
+
+    @Test
+    void the_film_follows_the_lines_and_the_lines_follow_the_film() throws Exception {
+        Path index = page(this::filmedRun);
+        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+        chromium.waitFor("return document.querySelector('.film video').readyState >= 2");
+
+        chromium.driver.findElements(By.cssSelector(".entry .seek")).get(1).click();
+
+        chromium.waitFor("return document.querySelector('.entry.now')?.textContent.includes('click Swap')");
+        double shown = ((Number) chromium.script("return document.querySelector('video').currentTime")).doubleValue();
+        assertThat(shown).isCloseTo(stepAt / 1e6, within(0.06));
+        assertThat(chromium.find(".film .caption").getText()).isEqualTo("click Swap");
+        assertThat(chromium.texts(".step-name em")).containsExactly("Swap");
+        assertThat(chromium.texts(".locator")).containsExactly("#swap button");
+        chromium.script("document.querySelector('video').currentTime = 0.001");
+        chromium.waitFor("return !document.querySelector('.entry.now')");
+        chromium.script("document.querySelector('video').play()");
+        chromium.waitFor("return document.querySelector('video').currentTime > 1");
+        chromium.waitFor("return document.querySelector('.entry.now')");
+
+        assertThat(chromium.texts(".heard summary"))
+                .containsExactly("Console, 2 lines, 1 error", "Network, 2 requests, 1 not answered well");
+        chromium.driver
+                .findElements(By.cssSelector(".heard summary"))
+                .get(1)
+                .click(); // the console is open for its error
+        assertThat(chromium.texts(".heard li")).anyMatch(line -> line.contains("error seeds is not defined"));
+        assertThat(chromium.texts(".heard li")).anyMatch(line -> line.contains("404 GET /gone.png image"));
+        Path chapters = index.resolveSibling("papers/tests/RotaTest/swaps-two-days/01-video.webm.vtt");
+        assertThat(Files.readString(chapters)).startsWith("WEBVTT\n").contains(" --> ", "Swap the days");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    private long stepAt;
+
+    private void filmedRun() {
+        Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
+        try (var film = PageTest.class.getResourceAsStream("garden.webm")) {
+            recorder.paper(test, "video", PaperKept.VIDEO, film, "video/webm", 1);
+        } catch (IOException broken) {
+            throw new IllegalStateException(broken);
+        }
+        recorder.startStep("Open the page").passed();
+        Step swap = recorder.startStep("Swap the days");
+        stepAt = recorder.now();
+        recorder.startStep(StepKind.BROWSER, "click *Swap* [#swap button]").passed();
+        swap.passed();
+        list(PaperKept.CONSOLE, """
+                [{"at":5,"level":"info","text":"hello"},
+                {"at":9,"level":"error","text":"seeds is not defined","place":"http://orto/rota:1"}]""");
+        list(PaperKept.NETWORK, """
+                [{"at":5,"method":"GET","url":"http://orto/rota","type":"document","status":200,"micros":90,"bytes":12},
+                {"at":9,"method":"GET","url":"http://orto/gone.png","type":"image","status":404,"micros":50,"bytes":1}]""");
+        recorder.endTest(test, Ending.passed());
+    }
+
+    private void list(String kind, String json) {
+        var content = new ByteArrayInputStream(json.getBytes(StandardCharsets.UTF_8));
+        recorder.paper(recorder.here(), kind, kind, content, "application/json", 0);
     }
 
     @Test
@@ -185,7 +272,7 @@ class PageTest {
         chromium.open(index, "#/minutes/hostile");
         for (int slip = 0; slip < 4; slip++) {
             chromium.find(".slips .slip:nth-child(" + (slip + 1) + ")").click();
-            chromium.find(".reader .paper-text, .reader .large, .reader .reason");
+            chromium.find(".reader .paper-text, .reader .easel, .reader .large, .reader .reason");
             chromium.escape();
         }
         assertThat(chromium.script("return window.ran")).isNull();

@@ -24,7 +24,7 @@ final class Waiting {
     void looks(Recorder recorder, String key, String what) {
         boolean again = !seen.add(key);
         boolean paused = lastLook != 0 && System.nanoTime() - lastLook > PAUSE_NANOS;
-        if (step == null && again && paused) step = recorder.startStep(StepKind.BROWSER, "wait for " + what);
+        if (step == null && again && paused) step = recorder.startStepBeside(StepKind.BROWSER, "wait for " + what);
         else if (step != null && !again && !paused) ends();
     }
 
