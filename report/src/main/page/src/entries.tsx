@@ -60,7 +60,7 @@ export function Entries({ entries, start, failure, film }: Props) {
   return (
     <div class="beside-film">
       {account}
-      <Film film={film} start={start} caption={place < 0 ? 'Choose a line, or play' : said(lines[place]!)} />
+      <Film film={film} start={start} ticks={moments} caption={place < 0 ? 'Choose a line, or play' : said(lines[place]!)} />
     </div>
   );
 }

@@ -1,6 +1,6 @@
 // What the browser showed: a video, or single pictures with their times. It stands beside the account and follows it both
 // ways: a line that is chosen seeks the film, and while the film plays its moment is marked among the lines.
-import { computed, signal } from '@preact/signals';
+import { computed, signal, useSignal } from '@preact/signals';
 import { useEffect, useRef } from 'preact/hooks';
 import { offset } from './text';
 import type { Entry, Paper } from './types';
@@ -49,9 +49,11 @@ interface Props {
   start: number;
   /** What happened at the moment that is shown. */
   caption: string;
+  /** The moments at which something happened. */
+  ticks: number[];
 }
 
-export function Film({ film, start, caption }: Props) {
+export function Film({ film, start, caption, ticks }: Props) {
   useEffect(() => {
     shown.value = undefined;
     wanted.value = undefined;
@@ -62,7 +64,7 @@ export function Film({ film, start, caption }: Props) {
   }, [film]);
   return (
     <figure class="film">
-      {'video' in film ? <Video paper={film.video} /> : <Strip pictures={film.strip} />}
+      {'video' in film ? <Video paper={film.video} ticks={ticks} /> : <Strip pictures={film.strip} />}
       <figcaption>
         <span class="time">{offset((shown.value ?? ('video' in film ? film.video.begins : film.strip[0]!.begins)) - start)}</span>
         <span class="caption">{caption}</span>
@@ -76,8 +78,10 @@ export function Film({ film, start, caption }: Props) {
   );
 }
 
-function Video({ paper }: { paper: Timed }) {
+function Video({ paper, ticks }: { paper: Timed; ticks: number[] }) {
   const video = useRef<HTMLVideoElement>(null);
+  const length = useSignal(0);
+  const speed = useSignal(1);
   const want = wanted.value;
   useEffect(() => {
     if (want && video.current) video.current.currentTime = Math.max(0, (want.at - paper.begins) / 1e6);
@@ -88,38 +92,80 @@ function Video({ paper }: { paper: Timed }) {
   const by = (seconds: number) => {
     if (video.current) video.current.currentTime += seconds;
   };
-  const speed = (faster: number) => {
-    if (!video.current) return;
-    const now = SPEEDS.indexOf(video.current.playbackRate);
-    video.current.playbackRate = SPEEDS[Math.min(SPEEDS.length - 1, Math.max(0, (now < 0 ? 2 : now) + faster))]!;
+  const turn = () => {
+    if (video.current?.paused) void video.current.play();
+    else video.current?.pause();
   };
+  const keys = (event: KeyboardEvent) => {
+    const act = { ' ': turn, ArrowLeft: () => by(-A_FRAME), ArrowRight: () => by(A_FRAME) }[event.key];
+    if (!act) return;
+    event.preventDefault();
+    act();
+  };
+  const position = ((shown.value ?? paper.begins) - paper.begins) / 1e6;
+  const part = (seconds: number) => `${length.value ? (100 * seconds) / length.value : 0}%`;
   return (
     <>
       <video
         ref={video}
         src={paper.href}
-        controls
         muted
         playsInline
         preload="auto"
-        aria-label="Video of the browser"
+        tabIndex={0}
+        aria-label="Video of the browser; space plays and stops, arrows go by pictures"
+        onClick={turn}
+        onKeyDown={keys}
+        onLoadedMetadata={(e) => (length.value = e.currentTarget.duration)}
         onTimeUpdate={follow}
         onSeeked={follow}
         onPlay={() => (playing.value = true)}
         onPause={() => (playing.value = false)}
       />
+      <div class="scale">
+        <input
+          type="range"
+          min={0}
+          max={length.value}
+          step="any"
+          value={position}
+          aria-label="Place in the video"
+          onInput={(e) => video.current && (video.current.currentTime = e.currentTarget.valueAsNumber)}
+        />
+        <div class="ticks" aria-hidden="true">
+          {ticks.map((at, index) => (
+            <i key={index} style={{ left: part((at - paper.begins) / 1e6) }} />
+          ))}
+        </div>
+      </div>
       <div class="film-keys">
-        <button class="quiet" onClick={() => by(-A_FRAME)} title="A picture back">
-          ‹ picture
+        <button class="quiet play" onClick={turn}>
+          {playing.value ? 'stop' : 'play'}
         </button>
-        <button class="quiet" onClick={() => by(A_FRAME)} title="A picture on">
-          picture ›
+        <button class="quiet" onClick={() => by(-A_FRAME)} title="A picture back (key ←)">
+          ‹
         </button>
-        <button class="quiet" onClick={() => speed(-1)}>
-          slower
+        <button class="quiet" onClick={() => by(A_FRAME)} title="A picture on (key →)">
+          ›
         </button>
-        <button class="quiet" onClick={() => speed(1)}>
-          faster
+        <label>
+          <span class="unseen">Speed</span>
+          <select
+            value={speed.value}
+            onChange={(e) => {
+              speed.value = Number(e.currentTarget.value);
+              if (video.current) video.current.playbackRate = speed.value;
+            }}
+          >
+            {SPEEDS.map((one) => (
+              <option key={one} value={one}>
+                {one} ×
+              </option>
+            ))}
+          </select>
+        </label>
+        <button class="quiet" onClick={() => void video.current?.requestFullscreen()}>
+          large
         </button>
         <a class="dim" href={paper.href} target="_blank" rel="noopener">
           the file

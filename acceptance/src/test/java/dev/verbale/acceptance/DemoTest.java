@@ -14,11 +14,13 @@ import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -49,6 +51,10 @@ class DemoTest {
                 Path.of("").toAbsolutePath(),
                 "-Dverbale.root=" + root,
                 "-Dorto.faults=" + faults,
+                "-Dorto.pictures="
+                        + Path.of("../examples/orto/src/test/pictures")
+                                .toAbsolutePath()
+                                .normalize(),
                 ConsoleLauncher.class.getName(),
                 "execute",
                 "--scan-classpath=" + suite,
@@ -57,8 +63,8 @@ class DemoTest {
     }
 
     @Test
-    void about_a_tenth_fails_for_reasons_that_can_be_believed() {
-        assertThat(run.tests()).hasSizeBetween(40, 60);
+    void some_fail_for_reasons_that_can_be_believed() {
+        assertThat(run.tests()).hasSizeBetween(50, 60);
         assertThat(run.needingAttention())
                 .extracting(TestResult::name, test -> test.outcome().word())
                 .as(output)
@@ -68,8 +74,13 @@ class DemoTest {
                         tuple("gives each the other neighbour", "failed"),
                         tuple("a loan takes one sachet Kale, 1 before and 0 after", "failed"),
                         tuple("the history begins with the latest day", "errored"),
+                        tuple("may is warm", "failed"),
                         tuple("swapping two days swaps their neighbours", "failed"),
-                        tuple("a neighbour borrows a sachet of basil", "errored"));
+                        tuple("a neighbour borrows a sachet of basil", "errored"),
+                        tuple("elsa takes the key", "errored"),
+                        tuple("a wrong code opens nothing", "errored"),
+                        tuple("the curve has all twelve days", "errored"),
+                        tuple("the plan looks as it did", "failed"));
         assertThat(run.counts().of(Outcome.SKIPPED)).isEqualTo(1);
         assertThat(run.counts().of(Outcome.ABORTED)).isEqualTo(1);
         assertThat(run.counts().of(Outcome.EXPECTED)).isEqualTo(1);
@@ -85,13 +96,58 @@ class DemoTest {
 
         assertThat(papers)
                 .extracting(Entry.PaperEntry::kind)
-                .containsExactly(PaperKept.ATTACHMENT, PaperKept.SCREENSHOT, PaperKept.PAGE_SOURCE);
+                .containsExactly(
+                        PaperKept.ATTACHMENT,
+                        PaperKept.SCREENSHOT,
+                        PaperKept.PAGE_SOURCE,
+                        PaperKept.NETWORK,
+                        PaperKept.VIDEO);
         assertThat(papers)
                 .extracting(Entry.PaperEntry::nameInJournal)
                 .allMatch(name -> name.startsWith("tests/RotaPageTest/swapping-two-days-swaps-their-neighbours/0"));
         Path source = papers.get(2).file();
         assertThat(source).isNotNull();
         assertThat(Files.readString(source)).contains("Watering rota").contains("data-day=\"Thursday\"");
+    }
+
+    @Test
+    void every_failing_browser_test_has_its_video() {
+        List<TestResult> inBrowser = run.needingAttention().stream()
+                .filter(test -> test.tags().contains("browser"))
+                .toList();
+
+        assertThat(inBrowser).hasSize(6).allSatisfy(test -> assertThat(papers(test.entries()))
+                .anySatisfy(paper -> {
+                    assertThat(paper.kind()).isEqualTo(PaperKept.VIDEO);
+                    assertThat(paper.mediaType()).isEqualTo("video/webm");
+                    assertThat(paper.file()).isNotEmptyFile();
+                }));
+        assertThat(run.folder().resolve("films")).as("nothing is left over").doesNotExist();
+    }
+
+    @Test
+    void a_password_that_was_typed_is_nowhere_and_a_script_error_is_told() throws Exception {
+        TestResult key = test("elsa takes the key");
+        Entry.PaperEntry console = papers(key.entries()).stream()
+                .filter(paper -> paper.kind().equals(PaperKept.CONSOLE))
+                .findFirst()
+                .orElseThrow();
+
+        assertThat(Files.readString(console.file())).contains("TypeError", "is not a function");
+        assertThat(key.entries().toString()).contains("type [masked] into *Code of the box*");
+        try (Stream<Path> files = Files.walk(run.folder())) {
+            for (Path file : files.filter(Files::isRegularFile).toList())
+                assertThat(Files.readString(file, StandardCharsets.ISO_8859_1))
+                        .as(file.toString())
+                        .doesNotContain("kohlrabi-1897");
+        }
+    }
+
+    @Test
+    void a_visual_difference_is_shown() {
+        assertThat(papers(test("the plan looks as it did").entries()))
+                .extracting(Entry.PaperEntry::name)
+                .contains("plan of the plots: expected", "plan of the plots: shown", "plan of the plots: difference");
     }
 
     @Test

@@ -6,7 +6,9 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
 import org.openqa.selenium.OutputType;
+import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
@@ -17,6 +19,9 @@ public final class Shots {
 
     private static final String SWAP =
             "#/minutes/dev.orto.browser.RotaPageTest.swapping_two_days_swaps_their_neighbours()";
+
+    private static final String SHED = "#/minutes/dev.orto.browser.ShedPageTest.elsa_takes_the_key()";
+    private static final String PLAN = "#/minutes/dev.orto.browser.PlotsPageTest.the_plan_looks_as_it_did()";
 
     private final ChromeDriver driver;
     private final Path target;
@@ -54,6 +59,20 @@ public final class Shots {
         shoot(page + SWAP, ".slip img", "minutes");
         driver.findElement(By.cssSelector(".slip img")).click();
         picture(".reader .easel img", "paper");
+        shoot(page + SHED, ".film video", "minutes-film", () -> {
+            driver.findElements(By.cssSelector(".entry .seek")).get(4).click();
+            waitFor("return document.querySelector('.entry.now') && document.querySelector('video').readyState >= 2");
+            driver.executeScript("document.querySelector('.account').scrollIntoView()");
+        });
+        shoot(page + SHED, ".slip:nth-child(2)", "source", () -> {
+            driver.findElement(By.cssSelector(".account .slip:nth-child(2)")).click();
+            WebElement search = await(".source-controls input");
+            search.sendKeys("takeTheKey", Keys.ENTER);
+        });
+        shoot(page + PLAN, ".slip img", "difference", () -> {
+            driver.findElements(By.cssSelector(".account .slip img")).get(2).click();
+            await(".easel img").click();
+        });
         look("dark", 1280, 800);
         shoot(page, ".strip", "summary-dark");
         shoot(page + SWAP, ".slip img", "minutes-dark");
@@ -74,9 +93,24 @@ public final class Shots {
     }
 
     private void shoot(String address, String awaited, String name) throws Exception {
+        shoot(address, awaited, name, () -> {});
+    }
+
+    private void shoot(String address, String awaited, String name, Runnable before) throws Exception {
         driver.get("about:blank");
         driver.get(address);
-        picture(awaited, name);
+        await(awaited);
+        before.run();
+        picture("body", name);
+    }
+
+    private WebElement await(String css) {
+        return new WebDriverWait(driver, Duration.ofSeconds(10)).until(d -> d.findElement(By.cssSelector(css)));
+    }
+
+    private void waitFor(String script) {
+        new WebDriverWait(driver, Duration.ofSeconds(10))
+                .until(d -> driver.executeScript(script) instanceof Boolean there && there);
     }
 
     private void picture(String awaited, String name) throws Exception {

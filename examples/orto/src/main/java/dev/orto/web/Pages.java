@@ -137,7 +137,7 @@ final class Pages {
                 <html lang='en'>
                 <head><meta charset='utf-8'><title>%s · Orto</title>
                 <meta name='viewport' content='width=device-width'>
-                <link rel='stylesheet' href='/orto.css'><script src='/orto.js' defer></script></head>
+                <link rel='icon' href='data:,'><link rel='stylesheet' href='/orto.css'><script src='/orto.js' defer></script></head>
                 <body>
                 <header><a class='name' href='/'>Orto</a>
                 <nav><a href='/'>Plots</a><a href='/rota'>Rota</a><a href='/seeds'>Seeds</a>
