@@ -1,5 +1,6 @@
 package dev.verbale.selenium;
 
+import dev.verbale.browser.Look;
 import dev.verbale.evidence.Evidence;
 import dev.verbale.evidence.EvidenceSource;
 import dev.verbale.recorder.Recorder;

@@ -1,10 +1,10 @@
 package dev.verbale.selenium;
 
+import dev.verbale.browser.BrowserLog;
+import dev.verbale.browser.Look;
 import dev.verbale.event.PaperKept;
-import dev.verbale.journal.JsonOut;
 import dev.verbale.recorder.Recorder;
 import dev.verbale.video.Camera;
-import java.io.ByteArrayOutputStream;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
@@ -20,7 +20,6 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.core.JsonGenerator;
 
 /**
  * Looks at a Chromium through its debugging address: all windows and frames, what the console said and the network
@@ -36,6 +35,7 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
             + "session:(()=>{try{return Object.keys(sessionStorage)}catch(e){return []}})()})";
 
     private final Map<String, Tab> tabs = new ConcurrentHashMap<>();
+    private final BrowserLog log;
     private final Heard heard;
     private final Camera camera;
     private final DevTools tools;
@@ -43,7 +43,8 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
     private volatile byte @Nullable [] lastFrame;
 
     private ChromiumEyes(Recorder recorder, Camera camera, URI address) {
-        heard = new Heard(recorder);
+        log = new BrowserLog(recorder);
+        heard = new Heard(log);
         this.camera = camera;
         tools = DevTools.connect(address, this);
     }
@@ -65,7 +66,7 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
     }
 
     void forgetBefore(long at) {
-        heard.forgetBefore(at);
+        log.forgetBefore(at);
     }
 
     void close() {
@@ -145,8 +146,7 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
         long until = System.nanoTime() + most.toNanos();
         if (tools.isClosed()) look.note("The browser is gone: its connection is closed.");
         for (Tab tab : windows()) window(look, tab, until, fullPage);
-        json(look, "console", PaperKept.CONSOLE, heard.console());
-        json(look, "network", PaperKept.NETWORK, heard.requests());
+        log.addTo(look);
         return look;
     }
 
@@ -273,24 +273,5 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
     private static Map<String, ?> within(CompletableFuture<Map<String, ?>> answer, long until)
             throws ExecutionException, InterruptedException, TimeoutException {
         return answer.get(Math.max(1, until - System.nanoTime()), TimeUnit.NANOSECONDS);
-    }
-
-    private static void json(Look look, String name, String kind, List<Map<String, Object>> lines) {
-        if (lines.isEmpty()) return;
-        var bytes = new ByteArrayOutputStream();
-        try (JsonGenerator json = JsonOut.generator(bytes)) {
-            json.writeStartArray();
-            for (Map<String, Object> line : lines) {
-                json.writeRaw('\n');
-                json.writeStartObject();
-                line.forEach((field, value) -> {
-                    if (value instanceof Long number) json.writeNumberProperty(field, number);
-                    else json.writeStringProperty(field, value.toString());
-                });
-                json.writeEndObject();
-            }
-            json.writeEndArray();
-        }
-        look.paper(name, kind, bytes.toByteArray(), "application/json");
     }
 }

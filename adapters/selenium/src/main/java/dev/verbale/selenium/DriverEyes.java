@@ -1,5 +1,6 @@
 package dev.verbale.selenium;
 
+import dev.verbale.browser.Look;
 import dev.verbale.event.PaperKept;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;

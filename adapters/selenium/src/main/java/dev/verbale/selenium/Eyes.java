@@ -1,5 +1,6 @@
 package dev.verbale.selenium;
 
+import dev.verbale.browser.Look;
 import java.time.Duration;
 
 /** A way to look at a browser without changing what its test does next. */

@@ -79,20 +79,29 @@ public final class Camera {
 
     /** Shows {@code picture}, a JPEG or a PNG, from now on. */
     public void picture(byte[] picture) {
+        picture(picture, recorder.now());
+    }
+
+    /** The same for one that was taken before: {@code at} by {@link Recorder#now}. */
+    public void picture(byte[] picture, long at) {
         if (stopped || !films()) return;
         try {
             byte[] jpeg = Jpeg.of(picture);
             lastPicture = jpeg;
             Film film = current;
-            if (film != null) add(film, jpeg);
+            if (film != null) add(film, jpeg, at);
         } catch (IOException unreadable) {
             breaks("A picture of the film could not be read", unreadable);
         }
     }
 
     private void add(Film film, byte[] jpeg) {
+        add(film, jpeg, recorder.now());
+    }
+
+    private void add(Film film, byte[] jpeg, long at) {
         try {
-            film.add(jpeg, recorder.now());
+            film.add(jpeg, at);
         } catch (IOException unwritten) {
             breaks("The film could not be written", unwritten);
         }

@@ -40,8 +40,11 @@ final class Film {
         return file;
     }
 
-    /** Adds what is shown from {@code at} on. */
-    synchronized void add(byte[] jpeg, long at) throws IOException {
+    /** Adds what is shown from {@code taken} on, or from the last picture on where that is later. */
+    synchronized void add(byte[] jpeg, long taken) throws IOException {
+        long at = pictures.isEmpty()
+                ? taken
+                : Math.max(taken, pictures.get(pictures.size() - 1).at());
         OutputStream to = out;
         if (to == null) {
             if (!pictures.isEmpty()) return; // it is over

@@ -1,25 +1,28 @@
-package dev.verbale.selenium;
+package dev.verbale.browser;
 
 import dev.verbale.evidence.Evidence;
 import java.util.ArrayList;
 import java.util.List;
 
 /** What was seen of a browser at one moment, in memory: to be written down, or forgotten where nobody needs it. */
-final class Look {
+public final class Look {
 
     private record Paper(String name, String kind, byte[] content, String mediaType) {}
 
     private final List<Object> pieces = new ArrayList<>();
 
-    void note(String text) {
+    /** A line. */
+    public void note(String text) {
         pieces.add(text);
     }
 
-    void paper(String name, String kind, byte[] content, String mediaType) {
+    /** A paper; {@code kind} is one of those in {@link dev.verbale.event.PaperKept}. */
+    public void paper(String name, String kind, byte[] content, String mediaType) {
         pieces.add(new Paper(name, kind, content, mediaType));
     }
 
-    void writeTo(Evidence evidence) {
+    /** Writes it all down. */
+    public void writeTo(Evidence evidence) {
         for (Object piece : pieces) {
             if (piece instanceof Paper paper)
                 evidence.paper(paper.name(), paper.kind(), paper.content(), paper.mediaType());

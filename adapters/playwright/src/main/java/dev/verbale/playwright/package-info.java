@@ -1,0 +1,9 @@
+/**
+ * Steps, evidence and films of browsers that Playwright drives.
+ *
+ * <p>No parameter or result is null unless marked.
+ */
+@NullMarked
+package dev.verbale.playwright;
+
+import org.jspecify.annotations.NullMarked;
