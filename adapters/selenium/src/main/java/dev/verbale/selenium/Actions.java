@@ -88,7 +88,7 @@ final class Actions {
         mine.open = null;
         if (filmstrip) picture(mine.name);
         step.passed();
-        if (DOCUMENT_CHANGES.contains(method) || method.equals("click") || method.equals("submit")) names.forget();
+        if (DOCUMENT_CHANGES.contains(method)) names.forget();
     }
 
     /** It threw {@code failure}, which whoever called it may catch. */

@@ -19,6 +19,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -39,6 +40,9 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
     private final Heard heard;
     private final Camera camera;
     private final DevTools tools;
+    /** How many documents there were so far, in any window. */
+    private final AtomicInteger documents = new AtomicInteger();
+
     private volatile String currentWindow = "";
     private volatile byte @Nullable [] lastFrame;
 
@@ -73,6 +77,10 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
         tools.close();
     }
 
+    int documents() {
+        return documents.get();
+    }
+
     boolean showsDialog() {
         return tabs.values().stream().anyMatch(tab -> tab.dialog != null);
     }
@@ -88,6 +96,7 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
             case "Target.detachedFromTarget" -> tabs.remove(DevTools.text(event, "sessionId"));
             case "Page.screencastFrame" -> frame(session, event);
             default -> {
+                if (method.equals("Runtime.executionContextsCleared")) documents.incrementAndGet();
                 heard.event(method, event);
                 if (tab != null) changed(tab, method, event);
             }

@@ -56,6 +56,8 @@ final class ElementNames {
     private final Map<WebElement, By> found = bounded();
     private final Map<String, Known> known = bounded();
 
+    private volatile int documents;
+
     ElementNames(WebDriver driver, BrowserEvidence evidence) {
         this.driver = driver;
         this.evidence = evidence;
@@ -81,9 +83,17 @@ final class ElementNames {
         known.clear();
     }
 
+    private void forgetOtherDocuments() {
+        ChromiumEyes chromium = evidence.chromium();
+        int now = chromium == null ? 0 : chromium.documents();
+        if (now != documents) forget();
+        documents = now;
+    }
+
     Known of(WebElement element) {
         By by = found.get(element);
         if (by == null) return ask(element, null);
+        forgetOtherDocuments();
         Known before = known.get(by.toString());
         if (before != null && !before.tag().equals("option")) return before;
         Known now = ask(element, by);

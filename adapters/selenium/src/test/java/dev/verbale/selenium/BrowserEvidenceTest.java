@@ -73,7 +73,7 @@ class BrowserEvidenceTest extends Minuted {
         assertThat(failures(entries).get(1))
                 .startsWith("Expected condition failed: waiting for")
                 .contains("(a lambda)")
-                .endsWith("(tried for 0 seconds with 500 milliseconds interval)");
+                .endsWith("seconds with 500 milliseconds interval)");
     }
 
     private static List<String> failures(List<Entry> entries) {
