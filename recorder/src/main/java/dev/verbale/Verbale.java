@@ -8,6 +8,7 @@ import dev.verbale.internal.ImagePaper;
 import dev.verbale.internal.NoteText;
 import dev.verbale.internal.Recorders;
 import dev.verbale.recorder.Description;
+import dev.verbale.recorder.Exchange;
 import dev.verbale.recorder.PromisedPaper;
 import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.Step;
@@ -149,6 +150,16 @@ public final class Verbale {
     /** The same for an executor service. */
     public static ExecutorService carry(ExecutorService executor) {
         return Carried.executor(recorder(), executor);
+    }
+
+    /**
+     * Begins to write down a request, for clients that no adapter knows: give it what is sent and what came, and end it.
+     *
+     * @param method such as {@code GET}; of what is no HTTP, a word of its own
+     * @param url where to
+     */
+    public static Exchange exchange(String method, String url) {
+        return recorder().exchange(method, url);
     }
 
     /**

@@ -12,6 +12,7 @@ public sealed interface Event
                 StepBudgeted,
                 CheckMade,
                 LogWritten,
+                ExchangeMade,
                 PaperPromised,
                 TestDescribed,
                 NoteWritten,

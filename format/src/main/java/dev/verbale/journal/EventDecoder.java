@@ -5,6 +5,7 @@ import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.Event;
+import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.FactStated;
 import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
@@ -24,6 +25,8 @@ import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import java.time.DateTimeException;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 
@@ -103,6 +106,7 @@ final class EventDecoder {
                         f.textOrNull("sha256"),
                         f.idOrZero("promise"),
                         f.longOrZero("begins"));
+            case "exchange" -> exchange(at, f);
             case "log" ->
                 new LogWritten(
                         at,
@@ -153,5 +157,44 @@ final class EventDecoder {
                 f.textOrNull("expected"),
                 f.textOrNull("actual"),
                 f.objects("gathered").stream().map(EventDecoder::failureOf).toList());
+    }
+
+    private static ExchangeMade exchange(long at, Fields f) {
+        Fields request = f.objectOrNull("request");
+        Fields response = f.objectOrNull("response");
+        return new ExchangeMade(
+                at,
+                f.idOrZero("in"),
+                f.text("client"),
+                f.text("method"),
+                f.text("url"),
+                f.textOrNull("protocol"),
+                f.number("micros"),
+                f.numbers("timings"),
+                request == null ? new ExchangeMade.Message(List.of(), null) : message(request),
+                f.idOrZero("status"),
+                response == null ? null : message(response),
+                f.textOrNull("failed"),
+                f.textOrNull("thread"),
+                f.textsByName("attributes"));
+    }
+
+    private static ExchangeMade.Message message(Fields f) {
+        List<ExchangeMade.Header> headers = new ArrayList<>();
+        for (Fields header : f.objects("headers"))
+            headers.add(new ExchangeMade.Header(header.text("name"), header.text("value")));
+        Fields body = f.objectOrNull("body");
+        if (body == null) return new ExchangeMade.Message(headers, null);
+        long size = body.number("size");
+        long decoded = body.longOrZero("decoded");
+        return new ExchangeMade.Message(
+                headers,
+                new ExchangeMade.Body(
+                        body.text("mediaType"),
+                        size,
+                        decoded == 0 ? size : decoded,
+                        body.textOrNull("text"),
+                        body.longOrZero("cut") == 1,
+                        body.textOrNull("file")));
     }
 }

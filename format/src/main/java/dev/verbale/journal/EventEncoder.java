@@ -5,6 +5,7 @@ import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.Event;
+import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.FactStated;
 import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
@@ -23,6 +24,7 @@ import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.io.SerializedString;
@@ -40,6 +42,19 @@ final class EventEncoder {
 
     // Encoded once: they are half of the bytes of a line.
     private static final SerializedString ADDRESS = new SerializedString("address");
+    private static final SerializedString ATTRIBUTES = new SerializedString("attributes");
+    private static final SerializedString BODY = new SerializedString("body");
+    private static final SerializedString CLIENT = new SerializedString("client");
+    private static final SerializedString CUT = new SerializedString("cut");
+    private static final SerializedString DECODED = new SerializedString("decoded");
+    private static final SerializedString FAILED = new SerializedString("failed");
+    private static final SerializedString HEADERS = new SerializedString("headers");
+    private static final SerializedString PROTOCOL = new SerializedString("protocol");
+    private static final SerializedString REQUEST = new SerializedString("request");
+    private static final SerializedString RESPONSE = new SerializedString("response");
+    private static final SerializedString STATUS = new SerializedString("status");
+    private static final SerializedString TIMINGS = new SerializedString("timings");
+    private static final SerializedString URL = new SerializedString("url");
     private static final SerializedString BEGINS = new SerializedString("begins");
     private static final SerializedString CONTEXT = new SerializedString("context");
     private static final SerializedString COST = new SerializedString("cost");
@@ -83,6 +98,7 @@ final class EventEncoder {
     private static final SerializedString WALL = new SerializedString("wall");
     private static final SerializedString WORKER = new SerializedString("worker");
 
+    private static final Head EXCHANGE = new Head("exchange");
     private static final Head LOG = new Head("log");
     private static final Head CHECK = new Head("check");
     private static final Head STEP_BUDGET = new Head("step-budget");
@@ -197,6 +213,8 @@ final class EventEncoder {
             text(json, TEXT, e.text());
         } else if (event instanceof LogWritten e) {
             log(json, e);
+        } else if (event instanceof ExchangeMade e) {
+            exchange(json, e);
         } else if (event instanceof CheckMade e) {
             head(json, CHECK, e.at());
             in(json, e.in());
@@ -262,6 +280,63 @@ final class EventEncoder {
         if (e.begins() != 0) number(json, BEGINS, e.begins());
     }
 
+    private void exchange(JsonGenerator json, ExchangeMade e) {
+        head(json, EXCHANGE, e.at());
+        in(json, e.in());
+        text(json, CLIENT, e.client());
+        text(json, METHOD, e.method());
+        text(json, URL, e.url());
+        text(json, PROTOCOL, e.protocol());
+        number(json, MICROS, e.micros());
+        if (!e.timings().isEmpty()) {
+            json.writeName(TIMINGS);
+            json.writeStartObject();
+            e.timings().forEach(json::writeNumberProperty);
+            json.writeEndObject();
+        }
+        message(json, REQUEST, e.request());
+        if (e.status() != 0) number(json, STATUS, e.status());
+        if (e.response() != null) message(json, RESPONSE, e.response());
+        text(json, FAILED, e.failure());
+        text(json, THREAD, e.thread());
+        texts(json, ATTRIBUTES, e.attributes());
+    }
+
+    private void message(JsonGenerator json, SerializedString name, ExchangeMade.Message message) {
+        json.writeName(name);
+        json.writeStartObject();
+        json.writeName(HEADERS);
+        json.writeStartArray();
+        for (ExchangeMade.Header header : message.headers()) {
+            json.writeStartObject();
+            text(json, NAME, header.name());
+            text(json, VALUE, header.value());
+            json.writeEndObject();
+        }
+        json.writeEndArray();
+        ExchangeMade.Body body = message.body();
+        if (body != null) {
+            json.writeName(BODY);
+            json.writeStartObject();
+            text(json, MEDIA_TYPE, body.mediaType());
+            number(json, SIZE, body.size());
+            if (body.decoded() != body.size()) number(json, DECODED, body.decoded());
+            text(json, TEXT, body.text());
+            if (body.isCut()) number(json, CUT, 1);
+            text(json, FILE, body.file());
+            json.writeEndObject();
+        }
+        json.writeEndObject();
+    }
+
+    private void texts(JsonGenerator json, SerializedString name, Map<String, String> texts) {
+        if (texts.isEmpty()) return;
+        json.writeName(name);
+        json.writeStartObject();
+        texts.forEach((key, value) -> json.writeStringProperty(key, filter.filtered(value)));
+        json.writeEndObject();
+    }
+
     private void log(JsonGenerator json, LogWritten e) {
         head(json, LOG, e.at());
         in(json, e.in());
@@ -269,12 +344,7 @@ final class EventEncoder {
         text(json, LOGGER, e.logger());
         text(json, TEXT, e.text());
         text(json, THREAD, e.thread());
-        if (!e.context().isEmpty()) {
-            json.writeName(CONTEXT);
-            json.writeStartObject();
-            e.context().forEach((name, value) -> json.writeStringProperty(name, filter.filtered(value)));
-            json.writeEndObject();
-        }
+        texts(json, CONTEXT, e.context());
         failure(json, e.failure());
     }
 

@@ -5,6 +5,7 @@ import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.Event;
+import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.FactStated;
 import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
@@ -58,6 +59,39 @@ final class SampleEvents {
                 new CheckMade(7, 3, "the gate", Outcome.FAILED, FAILURE),
                 new LogWritten(7, 3, "warn", "dev.orto.Gate", "stuck", "pool-1", Map.of("user", "ada"), FAILURE),
                 new LogWritten(7, 0, "info", "root", "plain", null, Map.of(), null),
+                new ExchangeMade(
+                        7,
+                        3,
+                        "JDK HttpClient",
+                        "POST",
+                        "https://orto.example/seeds",
+                        "HTTP/2",
+                        4_200,
+                        Map.of("connect", 900L),
+                        new ExchangeMade.Message(
+                                List.of(new ExchangeMade.Header("Accept", "*/*"), new ExchangeMade.Header("a", "")),
+                                new ExchangeMade.Body("application/json", 20, 90, "{\"seed\":1}", true, null)),
+                        201,
+                        new ExchangeMade.Message(
+                                List.of(), new ExchangeMade.Body("image/png", 9, 9, null, false, "tests/a/b/02-b.png")),
+                        "cut",
+                        "pool-1",
+                        Map.of("attempt", "2")),
+                new ExchangeMade(
+                        7,
+                        0,
+                        "",
+                        "ASK",
+                        "tcp://gate",
+                        null,
+                        1,
+                        Map.of(),
+                        new ExchangeMade.Message(List.of(), null),
+                        0,
+                        null,
+                        null,
+                        null,
+                        Map.of()),
                 new PaperPromised(7, 3, 9, "video", "attachment"),
                 new TestDescribed(
                         7,

@@ -5,6 +5,7 @@ import dev.verbale.event.StepKind;
 import dev.verbale.evidence.EvidenceSource;
 import dev.verbale.recorder.Description;
 import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Exchange;
 import dev.verbale.recorder.Identity;
 import dev.verbale.recorder.LogLine;
 import dev.verbale.recorder.PromisedPaper;
@@ -127,6 +128,11 @@ final class DisabledRecorder implements Recorder {
 
     @Override
     public void describe(Description description) {}
+
+    @Override
+    public Exchange exchange(String method, String url) {
+        return NoExchange.NONE;
+    }
 
     @Override
     public void log(LogLine line) {}

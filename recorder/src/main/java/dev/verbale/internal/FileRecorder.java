@@ -20,6 +20,7 @@ import dev.verbale.evidence.EvidenceSource;
 import dev.verbale.folder.MediaTypes;
 import dev.verbale.recorder.Description;
 import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Exchange;
 import dev.verbale.recorder.Identity;
 import dev.verbale.recorder.LogLine;
 import dev.verbale.recorder.PromisedPaper;
@@ -348,6 +349,21 @@ public final class FileRecorder implements Recorder {
     private void noteNow(Seat seat, ScopeNode scope, String text) {
         String shown = LongText.shown(this, scope, String.valueOf(text));
         minutes.append(new NoteWritten(minutes.clock.micros(), scope.id(), shown, strayThread(seat.here, scope)));
+    }
+
+    @Override
+    public Exchange exchange(String method, String url) {
+        return guard.get("beginning an exchange", () -> NoExchange.NONE, seat -> {
+            ScopeNode scope = here(seat);
+            String thread = strayThread(seat.here, scope);
+            return new OpenExchange(
+                    this, scope, thread, minutes.clock.micros(), String.valueOf(method), String.valueOf(url));
+        });
+    }
+
+    /** Stores something that an event names, and gives the name. */
+    String store(ScopeNode scope, String name, InputStream content, String mediaType) throws IOException {
+        return papers.keep(scope.owner, name, mediaType, content).fileInJournal();
     }
 
     @Override

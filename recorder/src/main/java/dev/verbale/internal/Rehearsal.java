@@ -5,6 +5,8 @@ import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.Event;
+import dev.verbale.event.ExchangeMade;
+import dev.verbale.event.ExchangeMade.Message;
 import dev.verbale.event.FactStated;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.LogWritten;
@@ -47,6 +49,21 @@ final class Rehearsal {
                 new CheckMade(0, 0, "", Outcome.PASSED, null),
                 new StepBudgeted(0, 1, 1),
                 new TestDescribed(0, 1, "", null, null, List.of(new TestDescribed.Link("", null))),
+                new ExchangeMade(
+                        0,
+                        0,
+                        "",
+                        "",
+                        "",
+                        null,
+                        0,
+                        Map.of(),
+                        new Message(List.of(), null),
+                        0,
+                        null,
+                        null,
+                        null,
+                        Map.of()),
                 new PaperPromised(0, 0, 1, "", ""),
                 new PaperKept(0, 0, "", "", "", "", 0, null, 0),
                 new DataNamed(0, 0, "", ""),

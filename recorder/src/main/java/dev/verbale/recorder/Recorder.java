@@ -116,6 +116,9 @@ public interface Recorder {
     /** Says something about the test that runs on this thread. */
     void describe(Description description);
 
+    /** @see dev.verbale.Verbale#exchange */
+    Exchange exchange(String method, String url);
+
     /** Keeps what a logger wrote. */
     void log(LogLine line);
 

@@ -1,5 +1,6 @@
 package dev.verbale.results;
 
+import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
 import dev.verbale.event.StepKind;
@@ -64,6 +65,22 @@ public sealed interface Entry {
             Map<String, String> context,
             @Nullable Failure failure)
             implements Entry {}
+
+    /**
+     * A request and its answer. {@code made} tells it; its files are {@code requestFile} and {@code responseFile}, null where
+     * the body is text, or missing, or lies outside the run folder.
+     */
+    record ExchangeEntry(
+            Instant at,
+            ExchangeMade made,
+            @Nullable Path requestFile,
+            @Nullable Path responseFile) implements Entry {
+
+        /** From sending to the end of the answer. */
+        public Duration took() {
+            return Duration.ofNanos(made.micros() * 1_000);
+        }
+    }
 
     /** Something that was checked while the test went on. */
     record CheckEntry(

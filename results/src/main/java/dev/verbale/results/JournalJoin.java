@@ -5,6 +5,7 @@ import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.Event;
+import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.FactStated;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.JournalOpened;
@@ -100,6 +101,10 @@ final class JournalJoin implements JournalReader.Listener {
         } else if (event instanceof TestDescribed e) {
             OpenNode test = nodes.get(e.id());
             if (test != null) test.about = test.about.and(e);
+        } else if (event instanceof ExchangeMade e) {
+            OpenNode outer = outer(e, e.in(), line);
+            outer.lastedUntil(e.at() + e.micros());
+            outer.add(new Entry.ExchangeEntry(moment(e), e, body(e.request(), line), body(e.response(), line)));
         } else if (event instanceof PaperPromised e) {
             OpenNode outer = outer(e, e.in(), line);
             promises.put(e.id(), outer);
@@ -168,6 +173,14 @@ final class JournalJoin implements JournalReader.Listener {
             return node;
         }
         problem(line, "ends " + id + ", whose beginning is not in this journal");
+        return null;
+    }
+
+    private @Nullable Path body(ExchangeMade.@Nullable Message message, int line) {
+        if (message == null || message.body() == null || message.body().file() == null) return null;
+        Path stored = folder.file(message.body().file()).orElse(null);
+        if (stored != null && Files.isRegularFile(stored)) return stored;
+        problem(line, "the body '" + message.body().file() + "' is missing");
         return null;
     }
 
