@@ -1,19 +1,21 @@
 // The account: the time at the left margin, what happened in the middle, the papers in the right margin.
 import type { ComponentChildren } from 'preact';
 import { useEffect, useMemo, useRef } from 'preact/hooks';
+import { ExchangeLine, short } from './exchange';
 import { Film, playing, reached, seek, type Filmed } from './film';
 import { At } from './heard';
 import { Slips } from './reader';
 import { FailureBox } from './failure';
 import { Mark } from './mark';
 import { duration } from './text';
-import type { Check, Entry, Failure, Log, Paper, Step } from './types';
+import type { Check, Entry, Exchange, Failure, Log, Paper, Step } from './types';
 
 type Line = { depth: number; at: number } & (
   | { step: Step }
   | { note: string; thread?: string | undefined }
   | { log: Log }
   | { check: Check }
+  | { exchange: Exchange }
   | { papers: Paper[] }
 );
 
@@ -77,6 +79,7 @@ function said(line: Line): string {
   if ('note' in line) return line.note;
   if ('log' in line) return line.log.text;
   if ('check' in line) return line.check.name;
+  if ('exchange' in line) return `${line.exchange.method} ${short(line.exchange.url)}`;
   return line.papers.map((paper) => paper.name).join(', ');
 }
 
@@ -84,6 +87,7 @@ function LineContent({ line, failure, papers }: { line: Line; failure: Failure |
   if ('step' in line) return <StepLine step={line.step} failure={failure} />;
   if ('log' in line) return <LogLine log={line.log} />;
   if ('check' in line) return <CheckLine check={line.check} />;
+  if ('exchange' in line) return <ExchangeLine exchange={line.exchange} />;
   if ('note' in line)
     return (
       <div class="note">
@@ -171,6 +175,7 @@ function flatten(entries: Entry[], depth: number, lines: Line[]): void {
     } else if (entry.is === 'note') lines.push({ depth, at: entry.at, note: entry.text, thread: entry.thread });
     else if (entry.is === 'log') lines.push({ depth, at: entry.at, log: entry });
     else if (entry.is === 'check') lines.push({ depth, at: entry.at, check: entry });
+    else if (entry.is === 'exchange') lines.push({ depth, at: entry.at, exchange: entry });
     else if (entry.is === 'data') lines.push({ depth, at: entry.at, note: `${entry.name} = ${entry.value}` });
     else if (ELSEWHERE.includes(entry.kind) && entry.href) continue;
     else if (last && 'papers' in last && last.depth === depth) last.papers.push(entry);

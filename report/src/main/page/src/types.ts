@@ -76,7 +76,7 @@ export interface Failure {
   gathered?: Failure[];
 }
 
-export type Entry = Step | Note | Log | Check | Data | Paper;
+export type Entry = Step | Note | Log | Exchange | Check | Data | Paper;
 
 export interface Step {
   is: 'step';
@@ -109,6 +109,39 @@ export interface Log {
   thread?: string;
   context?: string;
   failure?: Failure;
+}
+
+export interface Exchange {
+  is: 'exchange';
+  at: number;
+  took: number;
+  client: string;
+  method: string;
+  url: string;
+  protocol?: string;
+  status?: number;
+  /** Why there is no whole answer. */
+  failed?: string;
+  thread?: string;
+  timings: Record<string, number>;
+  attributes: Record<string, string>;
+  request: Message;
+  response?: Message;
+}
+
+export interface Message {
+  headers: [string, string][];
+  body?: Body;
+}
+
+export interface Body {
+  mediaType: string;
+  /** On the wire; -1 where nobody knows. */
+  size: number;
+  decoded?: number;
+  text?: string;
+  cut?: true;
+  href?: string;
 }
 
 export interface Check {

@@ -62,8 +62,39 @@ class ArchitectureTest {
             "org.opentest4j..");
 
     @ArchTest
+    static final ArchRule FILMS_KNOW_THE_RECORDER_AND_AN_ENCODER = only(
+            array("dev.verbale.video.."),
+            with(RECORDER, FORMAT),
+            "dev.verbale.video..",
+            "javax.imageio..",
+            "org.bytedeco..");
+
+    @ArchTest
+    static final ArchRule WHAT_BROWSERS_SHARE_KNOWS_NO_BROWSER = only(
+            array("dev.verbale.browser.."), with(RECORDER, FORMAT), "dev.verbale.browser..", "tools.jackson.core..");
+
+    @ArchTest
     static final ArchRule SELENIUM_ADAPTER_KNOWS_THE_RECORDER_AND_SELENIUM = only(
-            array("dev.verbale.selenium.."), with(RECORDER, FORMAT), "dev.verbale.selenium..", "org.openqa.selenium..");
+            array("dev.verbale.selenium.."),
+            with(RECORDER, FORMAT),
+            "dev.verbale.selenium..",
+            "dev.verbale.browser..",
+            "dev.verbale.video..",
+            "org.openqa.selenium..");
+
+    @ArchTest
+    static final ArchRule PLAYWRIGHT_ADAPTER_KNOWS_THE_RECORDER_AND_PLAYWRIGHT = only(
+            array("dev.verbale.playwright.."),
+            with(RECORDER, FORMAT),
+            "dev.verbale.playwright..",
+            "dev.verbale.browser..",
+            "dev.verbale.video..",
+            "com.microsoft.playwright..",
+            "com.google.gson..");
+
+    @ArchTest
+    static final ArchRule HTTP_ADAPTER_KNOWS_THE_RECORDER_AND_THE_JDK =
+            only(array("dev.verbale.http.."), with(RECORDER, FORMAT), "dev.verbale.http..", "javax.net.ssl..");
 
     @ArchTest
     static final ArchRule ASSERTJ_ADAPTER_KNOWS_THE_RECORDER_AND_ASSERTJ =

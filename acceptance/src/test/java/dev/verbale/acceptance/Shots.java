@@ -21,6 +21,7 @@ public final class Shots {
             "#/minutes/dev.orto.browser.RotaPageTest.swapping_two_days_swaps_their_neighbours()";
 
     private static final String SHED = "#/minutes/dev.orto.browser.ShedPageTest.elsa_takes_the_key()";
+    private static final String LOAN = "#/minutes/dev.orto.api.RotaApiTest$Swapping.gives_each_the_other_neighbour()";
     private static final String PLAN = "#/minutes/dev.orto.browser.PlotsPageTest.the_plan_looks_as_it_did()";
 
     private final ChromeDriver driver;
@@ -68,6 +69,11 @@ public final class Shots {
             driver.findElement(By.cssSelector(".account .slip:nth-child(2)")).click();
             WebElement search = await(".source-controls input");
             search.sendKeys("takeTheKey", Keys.ENTER);
+        });
+        shoot(page + LOAN, ".exchange summary", "exchange", () -> {
+            driver.findElements(By.cssSelector(".exchange summary")).get(0).click();
+            await(".unfolded").click();
+            driver.executeScript("document.querySelector('.account').scrollIntoView()");
         });
         shoot(page + PLAN, ".slip img", "difference", () -> {
             driver.findElements(By.cssSelector(".account .slip img")).get(2).click();

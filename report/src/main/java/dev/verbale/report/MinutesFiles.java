@@ -115,6 +115,9 @@ final class MinutesFiles {
             if (!log.context().isEmpty())
                 json.writeStringProperty("context", log.context().toString());
             failure(json, log.failure());
+        } else if (entry instanceof Entry.ExchangeEntry exchange) {
+            head(json, "exchange", exchange.at());
+            new ExchangeLines(papers).write(json, exchange);
         } else if (entry instanceof Entry.CheckEntry check) {
             head(json, "check", check.at());
             json.writeStringProperty("name", check.name());

@@ -171,6 +171,59 @@ class PageTest {
         assertThat(chromium.complaints()).isEmpty();
     }
 
+    @Test
+    void an_exchange_unfolds_into_both_sides_and_can_be_sent_again() throws Exception {
+        Path index = page(() -> {
+            Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
+            recorder.exchange("POST", "http://orto.example/api/seeds?name=Ada&token=t0ps3cret")
+                    .client("a client")
+                    .requestHeader("Authorization", "Bearer t0ps3cret")
+                    .requestHeader("Content-Length", "20")
+                    .requestBody("{\"who\":\"Ada's \\\"cat\\\"\"}".getBytes(StandardCharsets.UTF_8), "application/json")
+                    .status(422)
+                    .responseHeader("Set-Cookie", "bed=7")
+                    .responseBody(
+                            "{\"error\":{\"field\":\"who\"}}".getBytes(StandardCharsets.UTF_8), "application/json")
+                    .ended();
+            recorder.exchange("ASK", "tcp://gate:7070").failed(new IOException("nobody there"));
+            recorder.endTest(test, Ending.passed());
+        });
+        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+
+        chromium.find(".exchange summary").click();
+
+        assertThat(chromium.texts(".exchange > details > summary"))
+                .satisfiesExactly(
+                        first -> assertThat(first).startsWith("POST /api/seeds?name=Ada&token=[masked] 422 "),
+                        second -> assertThat(second)
+                                .contains("ASK tcp://gate:7070 no answer")
+                                .contains("nobody there"));
+        assertThat(chromium.texts(".sides tr")).contains("name Ada", "Authorization [masked]", "Set-Cookie [masked]");
+        assertThat(chromium.texts(".sides .tree > summary")).contains("error: {1}");
+        chromium.find(".sides section:nth-child(2) .tree summary").click();
+        assertThat(chromium.driver
+                        .findElement(By.cssSelector(".sides section:nth-child(2) .leaf"))
+                        .isDisplayed())
+                .as("folded")
+                .isFalse();
+        chromium.script(
+                "window.copied = []; navigator.clipboard.writeText = t => { copied.push(t); return Promise.resolve() }");
+        chromium.driver.findElements(By.cssSelector(".again button")).forEach(button -> button.click());
+        assertThat((List<?>) chromium.script("return copied"))
+                .satisfiesExactly(
+                        bash -> assertThat(bash.toString())
+                                .startsWith("curl -X POST 'http://orto.example/api/seeds?name=Ada&token=[masked]' \\\n")
+                                .contains("-H 'Authorization: [masked]'")
+                                .contains("--data-raw '{\"who\":\"Ada'\\''s \\\"cat\\\"\"}'")
+                                .doesNotContain("Content-Length"),
+                        powerShell -> assertThat(powerShell.toString())
+                                .startsWith("curl.exe")
+                                .contains("Ada''s"),
+                        java -> assertThat(java.toString())
+                                .contains(".method(\"POST\", HttpRequest.BodyPublishers.ofString("));
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
     private long stepAt;
 
     private void filmedRun() {

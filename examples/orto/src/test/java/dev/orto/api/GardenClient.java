@@ -2,7 +2,7 @@ package dev.orto.api;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
-import dev.verbale.Verbale;
+import dev.verbale.http.VerbaleHttp;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -19,7 +19,7 @@ final class GardenClient {
     private static final ObjectMapper JSON = new ObjectMapper();
     private static final Duration PATIENCE = Duration.ofSeconds(3);
 
-    private final HttpClient http = HttpClient.newHttpClient();
+    private final HttpClient http = VerbaleHttp.watch(HttpClient.newHttpClient());
     private final URI garden;
 
     GardenClient(URI garden) {
@@ -49,17 +49,16 @@ final class GardenClient {
     private Answer send(String method, String path, HttpRequest.BodyPublisher body) throws Exception {
         var request = HttpRequest.newBuilder(garden.resolve(path))
                 .timeout(PATIENCE)
+                .header("Authorization", "Bearer garden-gate-7")
+                .header("Content-Type", "application/json")
                 .method(method, body)
                 .build();
-        return Verbale.step(method + " " + path, () -> {
-            HttpResponse<String> response = http.send(request, HttpResponse.BodyHandlers.ofString());
-            LOG.info(
-                    "{} answered {} in {} characters",
-                    path,
-                    response.statusCode(),
-                    response.body().length());
-            if (response.statusCode() >= 400) Verbale.attach("answer.json", response.body(), "application/json");
-            return new Answer(response.statusCode(), JSON.readTree(response.body()));
-        });
+        HttpResponse<String> response = http.send(request, HttpResponse.BodyHandlers.ofString());
+        LOG.info(
+                "{} answered {} in {} characters",
+                path,
+                response.statusCode(),
+                response.body().length());
+        return new Answer(response.statusCode(), JSON.readTree(response.body()));
     }
 }

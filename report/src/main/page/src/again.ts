@@ -1,0 +1,48 @@
+// The same request once more, as a command or as code. Secrets were masked before anything was written: whoever sends it
+// puts them back where it says [masked].
+import type { Exchange } from './types';
+
+/** What the client sets by itself, and would send twice. */
+const OF_THE_CLIENT = ['content-length', 'host', 'connection', 'upgrade', 'http2-settings', 'expect', 'transfer-encoding'];
+
+function headers(exchange: Exchange): [string, string][] {
+  return exchange.request.headers.filter(([name]) => !OF_THE_CLIENT.includes(name.toLowerCase()));
+}
+
+/** For the shells of POSIX: in single quotes nothing means anything but the quote itself. */
+export function curlForBash(exchange: Exchange): string {
+  return curl('curl', exchange, (text) => "'" + text.replaceAll("'", "'\\''") + "'", ' \\\n  ');
+}
+
+/** For PowerShell: a quote is doubled, and a line goes on behind a backtick. Its own `curl` may be another command. */
+export function curlForPowerShell(exchange: Exchange): string {
+  return curl('curl.exe', exchange, (text) => "'" + text.replaceAll("'", "''").replaceAll('"', '\\"') + "'", ' `\n  ');
+}
+
+function curl(command: string, exchange: Exchange, quoted: (text: string) => string, separator: string): string {
+  const parts = [`${command} -X ${exchange.method} ${quoted(exchange.url)}`];
+  for (const [name, value] of headers(exchange)) parts.push(`-H ${quoted(`${name}: ${value}`)}`);
+  const body = exchange.request.body;
+  if (body?.text !== undefined) parts.push(`--data-raw ${quoted(body.text)}`);
+  else if (body) parts.push(`--data-binary ${quoted('@request-body')}`);
+  return parts.join(separator);
+}
+
+/** For the JDK's own client. */
+export function javaCode(exchange: Exchange): string {
+  const text = (value: string) => JSON.stringify(value); // Java escapes what JSON escapes
+  const body = exchange.request.body;
+  const publisher =
+    body === undefined
+      ? 'HttpRequest.BodyPublishers.noBody()'
+      : body.text !== undefined
+        ? `HttpRequest.BodyPublishers.ofString(${text(body.text)})`
+        : 'HttpRequest.BodyPublishers.ofFile(Path.of("request-body"))';
+  return [
+    `HttpRequest request = HttpRequest.newBuilder(URI.create(${text(exchange.url)}))`,
+    ...headers(exchange).map(([name, value]) => `        .header(${text(name)}, ${text(value)})`),
+    `        .method(${text(exchange.method)}, ${publisher})`,
+    '        .build();',
+    'HttpResponse<String> response = HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString());',
+  ].join('\n');
+}
