@@ -4,6 +4,7 @@ import dev.verbale.folder.ResultsRoot;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -49,120 +50,48 @@ public record RecorderOptions(
     }
 
     public RecorderOptions withEnabled(boolean on) {
-        return new RecorderOptions(
-                on,
-                root,
-                run,
-                closingLine,
-                strayLinesToOnlyTest,
-                secretNames,
-                secretPatterns,
-                linkPatterns,
-                logging,
-                adapters);
+        return changed(draft -> draft.enabled = on);
     }
 
     public RecorderOptions withRoot(Path folder) {
-        return new RecorderOptions(
-                enabled,
-                folder,
-                run,
-                closingLine,
-                strayLinesToOnlyTest,
-                secretNames,
-                secretPatterns,
-                linkPatterns,
-                logging,
-                adapters);
+        return changed(draft -> draft.root = folder);
     }
 
     public RecorderOptions withRun(@Nullable String name) {
-        return new RecorderOptions(
-                enabled,
-                root,
-                name,
-                closingLine,
-                strayLinesToOnlyTest,
-                secretNames,
-                secretPatterns,
-                linkPatterns,
-                logging,
-                adapters);
+        return changed(draft -> draft.run = name);
     }
 
     public RecorderOptions withClosingLine(boolean on) {
-        return new RecorderOptions(
-                enabled,
-                root,
-                run,
-                on,
-                strayLinesToOnlyTest,
-                secretNames,
-                secretPatterns,
-                linkPatterns,
-                logging,
-                adapters);
+        return changed(draft -> draft.closingLine = on);
     }
 
     public RecorderOptions withStrayLinesToOnlyTest(boolean on) {
-        return new RecorderOptions(
-                enabled, root, run, closingLine, on, secretNames, secretPatterns, linkPatterns, logging, adapters);
+        return changed(draft -> draft.strayLinesToOnlyTest = on);
     }
 
     public RecorderOptions withSecrets(List<String> names, List<String> patterns) {
-        return new RecorderOptions(
-                enabled,
-                root,
-                run,
-                closingLine,
-                strayLinesToOnlyTest,
-                names,
-                patterns,
-                linkPatterns,
-                logging,
-                adapters);
+        return changed(draft -> {
+            draft.secretNames = names;
+            draft.secretPatterns = patterns;
+        });
     }
 
     public RecorderOptions withLinkPatterns(List<LinkPattern> patterns) {
-        return new RecorderOptions(
-                enabled,
-                root,
-                run,
-                closingLine,
-                strayLinesToOnlyTest,
-                secretNames,
-                secretPatterns,
-                patterns,
-                logging,
-                adapters);
+        return changed(draft -> draft.linkPatterns = patterns);
     }
 
     public RecorderOptions withLogging(Logging limits) {
-        return new RecorderOptions(
-                enabled,
-                root,
-                run,
-                closingLine,
-                strayLinesToOnlyTest,
-                secretNames,
-                secretPatterns,
-                linkPatterns,
-                limits,
-                adapters);
+        return changed(draft -> draft.logging = limits);
     }
 
     public RecorderOptions withAdapters(Map<String, String> settings) {
-        return new RecorderOptions(
-                enabled,
-                root,
-                run,
-                closingLine,
-                strayLinesToOnlyTest,
-                secretNames,
-                secretPatterns,
-                linkPatterns,
-                logging,
-                settings);
+        return changed(draft -> draft.adapters = settings);
+    }
+
+    private RecorderOptions changed(Consumer<Draft> change) {
+        var draft = new Draft(this);
+        change.accept(draft);
+        return draft.made();
     }
 
     /** The folder that runs are made in where the build says no other. */
@@ -189,6 +118,47 @@ public record RecorderOptions(
         /** What holds where nothing was set. */
         public static Logging defaults() {
             return new Logging(10_000, 20_000, false);
+        }
+    }
+
+    /** The same fields, to be changed one by one. */
+    private static final class Draft {
+        private boolean enabled;
+        private @Nullable Path root;
+        private @Nullable String run;
+        private boolean closingLine;
+        private boolean strayLinesToOnlyTest;
+        private List<String> secretNames;
+        private List<String> secretPatterns;
+        private List<LinkPattern> linkPatterns;
+        private Logging logging;
+        private Map<String, String> adapters;
+
+        Draft(RecorderOptions options) {
+            enabled = options.enabled;
+            root = options.root;
+            run = options.run;
+            closingLine = options.closingLine;
+            strayLinesToOnlyTest = options.strayLinesToOnlyTest;
+            secretNames = options.secretNames;
+            secretPatterns = options.secretPatterns;
+            linkPatterns = options.linkPatterns;
+            logging = options.logging;
+            adapters = options.adapters;
+        }
+
+        RecorderOptions made() {
+            return new RecorderOptions(
+                    enabled,
+                    root,
+                    run,
+                    closingLine,
+                    strayLinesToOnlyTest,
+                    secretNames,
+                    secretPatterns,
+                    linkPatterns,
+                    logging,
+                    adapters);
         }
     }
 }

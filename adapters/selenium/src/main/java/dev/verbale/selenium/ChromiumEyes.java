@@ -103,11 +103,14 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
         }
     }
 
-    private static void changed(Tab tab, String method, Map<String, ?> event) {
+    private void changed(Tab tab, String method, Map<String, ?> event) {
         switch (method) {
             case "Page.javascriptDialogOpening" -> tab.dialog = DevTools.text(event, "message");
             case "Page.javascriptDialogClosed" -> tab.dialog = null;
-            case "Inspector.targetCrashed" -> tab.crashed = true;
+            case "Inspector.targetCrashed" -> {
+                tab.crashed = true;
+                tools.forsake(tab.session, "it has crashed");
+            }
             case "Runtime.executionContextsCleared" -> tab.contexts.clear();
             case "Runtime.executionContextCreated" -> {
                 Map<String, ?> context = DevTools.map(event, "context");
@@ -192,7 +195,10 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
             lastShown(look, current, "");
         } catch (ExecutionException | RuntimeException none) {
             Throwable why = none.getCause() == null ? none : none.getCause();
-            look.note("No more evidence from the page" + of + ": " + why.getMessage());
+            look.note(
+                    tab.crashed
+                            ? "The page" + of + " has crashed."
+                            : "No more evidence from the page" + of + ": " + why.getMessage());
             lastShown(look, current, "");
         } catch (InterruptedException stopped) {
             Thread.currentThread().interrupt();

@@ -31,12 +31,14 @@ final class DevTools implements WebSocket.Listener {
     }
 
     private final Events events;
-    private final Map<Long, CompletableFuture<Map<String, ?>>> waiting = new ConcurrentHashMap<>();
+    private final Map<Long, Question> waiting = new ConcurrentHashMap<>();
     private final AtomicInteger ids = new AtomicInteger();
     private final StringBuilder parts = new StringBuilder();
     private final Json json = new Json();
     private CompletableFuture<WebSocket> sending = new CompletableFuture<>();
     private volatile boolean closed;
+
+    private record Question(String session, CompletableFuture<Map<String, ?>> answer) {}
 
     private DevTools(Events events) {
         this.events = events;
@@ -72,7 +74,7 @@ final class DevTools implements WebSocket.Listener {
         message.put("method", method);
         message.put("params", parameters);
         if (!session.isEmpty()) message.put("sessionId", session);
-        waiting.put(id, answer);
+        waiting.put(id, new Question(session, answer));
         String text = json.toJson(message);
         synchronized (this) { // one message at a time: the socket takes no second one while it sends
             sending = sending.thenCompose(socket -> socket.sendText(text, true));
@@ -101,8 +103,9 @@ final class DevTools implements WebSocket.Listener {
         try {
             Map<String, ?> message = json.toType(text, Map.class);
             if (message.get("id") instanceof Number id) {
-                CompletableFuture<Map<String, ?>> answer = waiting.remove(id.longValue());
-                if (answer == null) return;
+                Question question = waiting.remove(id.longValue());
+                if (question == null) return;
+                CompletableFuture<Map<String, ?>> answer = question.answer();
                 Map<String, ?> error = (Map<String, ?>) message.get("error");
                 if (error != null) answer.completeExceptionally(new IllegalStateException(text(error, "message")));
                 else answer.complete(map(message, "result"));
@@ -128,11 +131,22 @@ final class DevTools implements WebSocket.Listener {
     private void end() {
         if (closed) return;
         closed = true;
-        waiting.values()
-                .forEach(answer -> answer.completeExceptionally(
-                        new IllegalStateException("the connection to the browser is closed")));
+        for (Question question : waiting.values()) noAnswer(question, "the connection to the browser is closed");
         waiting.clear();
         events.closed();
+    }
+
+    /** What was asked of this session will not be answered any more. */
+    void forsake(String session, String why) {
+        waiting.values().removeIf(question -> {
+            boolean asked = question.session().equals(session);
+            if (asked) noAnswer(question, why);
+            return asked;
+        });
+    }
+
+    private static void noAnswer(Question question, String why) {
+        question.answer().completeExceptionally(new IllegalStateException(why));
     }
 
     /** Hangs up. */
