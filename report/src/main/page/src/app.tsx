@@ -1,8 +1,9 @@
 import { effect, signal } from '@preact/signals';
+import { Exchanges } from './exchanges';
 import { Ledger } from './ledger';
 import { MinutesView } from './minutes';
 import { Reader } from './reader';
-import { ledgerLink, route, run, summaryLink } from './store';
+import { exchangesLink, ledgerLink, route, run, summaryLink } from './store';
 import { Summary } from './summary';
 
 const THEME = 'verbale-theme';
@@ -40,6 +41,11 @@ export function App() {
           <a href={ledgerLink({})} aria-current={view === 'ledger' ? 'page' : undefined}>
             Ledger
           </a>
+          {data.exchanges > 0 && (
+            <a href={exchangesLink({})} aria-current={view === 'exchanges' ? 'page' : undefined}>
+              Exchanges
+            </a>
+          )}
           {view === 'minutes' && <a aria-current="page">Minutes</a>}
         </nav>
         <button class="quiet theme" onClick={turn} title="Light or dark">
@@ -48,6 +54,7 @@ export function App() {
       </header>
       {view === 'summary' && <Summary data={data} />}
       {view === 'ledger' && <Ledger data={data} />}
+      {view === 'exchanges' && <Exchanges data={data} />}
       {view === 'minutes' && <MinutesView data={data} />}
       <Reader />
     </>

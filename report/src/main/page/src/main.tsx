@@ -1,8 +1,8 @@
 import './style.css';
 import { render } from 'preact';
 import { App } from './app';
-import { minutesFiles, run, texts } from './store';
-import type { Minutes, PaperText, RunData } from './types';
+import { exchangeFiles, minutesFiles, run, texts } from './store';
+import type { ExchangeRow, Minutes, PaperText, RunData } from './types';
 
 declare global {
   interface Window {
@@ -10,6 +10,7 @@ declare global {
     verbale: {
       run(data: RunData): void;
       minutes(id: string, minutes: Minutes[]): void;
+      exchanges(id: string, rows: ExchangeRow[]): void;
       text(id: string, text: PaperText): void;
     };
   }
@@ -18,6 +19,7 @@ declare global {
 window.verbale = {
   run: (data) => (run.value = data),
   minutes: (id, minutes) => minutesFiles.arrived(id, minutes),
+  exchanges: (id, rows) => exchangeFiles.arrived(id, rows),
   text: (id, text) => texts.arrived(id, text),
 };
 

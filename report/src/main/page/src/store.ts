@@ -1,6 +1,6 @@
 // What the page knows and where it is: the run, the files that were loaded so far, the address behind the hash.
 import { signal, type Signal } from '@preact/signals';
-import type { Minutes, Outcome, PaperText, RunData } from './types';
+import type { ExchangeRow, Minutes, Outcome, PaperText, RunData } from './types';
 
 export const run = signal<RunData | undefined>(undefined);
 
@@ -35,10 +35,11 @@ class ScriptFiles<T> {
 }
 
 export const minutesFiles = new ScriptFiles<Minutes[]>('minutes');
+export const exchangeFiles = new ScriptFiles<ExchangeRow[]>('exchanges');
 export const texts = new ScriptFiles<PaperText>('texts');
 
 export interface Route {
-  view: 'summary' | 'ledger' | 'minutes';
+  view: 'summary' | 'ledger' | 'exchanges' | 'minutes';
   /** Which minutes: a row's address, or `run`. */
   address: string;
   params: URLSearchParams;
@@ -55,7 +56,7 @@ function parse(hash: string): Route {
   const [path = '', query = ''] = hash.replace(/^#\/?/, '').split('?');
   const [view, ...rest] = path.split('/');
   const params = new URLSearchParams(query);
-  if (view === 'ledger') return { view, address: '', params };
+  if (view === 'ledger' || view === 'exchanges') return { view, address: '', params };
   if (view === 'minutes') return { view, address: decoded(rest.join('/')), params };
   return { view: 'summary', address: '', params };
 }
@@ -77,6 +78,10 @@ export function minutesLink(address: string): string {
 export function ledgerLink(params: Record<string, string>): string {
   const query = new URLSearchParams(Object.entries(params).filter(([, value]) => value)).toString();
   return '#/ledger' + (query ? '?' + query : '');
+}
+
+export function exchangesLink(params: Record<string, string>): string {
+  return ledgerLink(params).replace('#/ledger', '#/exchanges');
 }
 
 export function needsAttention(outcome: Outcome): boolean {

@@ -13,6 +13,8 @@ export interface RunData {
   cost: number;
   /** How many rows share one file of minutes. */
   chunk: number;
+  /** How many exchanges the run has, in files of 20,000. */
+  exchanges: number;
   counts: Partial<Record<Outcome, number>>;
   facts: [string, string][];
   /** `began`: what the times in console and network lists are counted from. */
@@ -202,3 +204,6 @@ export interface NetworkRequest {
   bytes?: number;
   failure?: string;
 }
+
+/** An exchange in the list of all: place of its row, or -1; moment; time; method; address; status; bytes, or -1; failure. */
+export type ExchangeRow = [row: number, at: number, took: number, method: string, url: string, status: number, size: number, failed: string];

@@ -75,6 +75,7 @@ public final class Shots {
             await(".unfolded").click();
             driver.executeScript("document.querySelector('.account').scrollIntoView()");
         });
+        shoot(page + "#/exchanges", ".endpoints", "exchanges");
         shoot(page + PLAN, ".slip img", "difference", () -> {
             driver.findElements(By.cssSelector(".account .slip img")).get(2).click();
             await(".easel img").click();

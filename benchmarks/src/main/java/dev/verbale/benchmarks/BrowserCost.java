@@ -30,7 +30,6 @@ import org.openqa.selenium.chrome.ChromeOptions;
  */
 public final class BrowserCost {
 
-    private static final int ROUNDS = 7;
     private static final Map<String, List<String>> WAYS = new LinkedHashMap<>();
 
     static {
@@ -50,7 +49,8 @@ public final class BrowserCost {
             return;
         }
         Map<String, List<double[]>> results = new LinkedHashMap<>();
-        for (int round = 0; round < ROUNDS; round++)
+        int rounds = browsers == 1 ? 7 : 3;
+        for (int round = 0; round < rounds; round++)
             for (String way : WAYS.keySet())
                 results.computeIfAbsent(way, w -> new ArrayList<>()).add(run(way, page, browsers, calls));
         System.out.printf(Locale.ROOT, "%s page, %d browsers, %d finds and clicks in each%n", page, browsers, calls);

@@ -58,7 +58,9 @@ public final class Page {
         List<Row> rows = Row.of(run);
         var papers = new PaperShelf(run, folder);
         new MinutesFiles(run, rows, papers).write(data);
-        RunFile.write(run, rows, data.resolve("run.js"));
+        var exchanges = new ExchangeFiles(run, rows);
+        exchanges.write(data);
+        RunFile.write(run, rows, exchanges.count(), data.resolve("run.js"));
         // The temporary folder was made for this user only; a page is for whoever gets it.
         if (Files.getFileStore(folder).supportsFileAttributeView("posix"))
             Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwxr-xr-x"));

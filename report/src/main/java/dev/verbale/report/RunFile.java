@@ -27,7 +27,7 @@ final class RunFile {
 
     private RunFile() {}
 
-    static void write(Run run, List<Row> rows, Path file) throws IOException {
+    static void write(Run run, List<Row> rows, int exchanges, Path file) throws IOException {
         List<Cause> causes = Cause.of(run);
         ScriptFile.write(file, "run", null, json -> {
             json.writeStartObject();
@@ -37,6 +37,7 @@ final class RunFile {
             json.writeStringProperty("sentence", Headline.of(run));
             json.writeNumberProperty("chunk", MinutesFiles.CHUNK);
             json.writeNumberProperty("cost", run.cost());
+            json.writeNumberProperty("exchanges", exchanges);
             counts(json, run);
             facts(json, run);
             workers(json, run);

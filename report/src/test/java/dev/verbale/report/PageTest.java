@@ -224,6 +224,45 @@ class PageTest {
         assertThat(chromium.complaints()).isEmpty();
     }
 
+    @Test
+    void all_exchanges_are_listed_and_reckoned_by_endpoint() throws Exception {
+        Path index = page(() -> {
+            Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
+            for (int plot = 1; plot <= 20; plot++)
+                recorder.exchange("GET", "http://127.0.0.1:" + (4_000 + plot) + "/api/plots/" + plot)
+                        .status(plot == 20 ? 500 : 200)
+                        .responseBody(new byte[100], "text/plain")
+                        .ended();
+            recorder.exchange("POST", "http://orto.example/api/seeds").failed(new IOException("nobody there"));
+            recorder.endTest(test, Ending.passed());
+        });
+        chromium.open(index, "");
+
+        chromium.find(".masthead a[href='#/exchanges']").click();
+
+        assertThat(chromium.find("h1").getText()).isEqualTo("21 exchanges");
+        assertThat(chromium.texts(".endpoints tbody tr"))
+                .anySatisfy(line -> assertThat(line)
+                        .startsWith("GET 127.0.0.1/api/plots/{} 20 ")
+                        .endsWith(" 5 % 2.0 kB"))
+                .anySatisfy(line -> assertThat(line)
+                        .startsWith("POST orto.example/api/seeds 1 ")
+                        .contains(" 100 % "));
+        chromium.find(".filters button").click();
+        assertThat(chromium.texts(".list tr")).hasSize(2).anySatisfy(line -> assertThat(line)
+                .contains("no answer", "nobody there"));
+        chromium.driver.findElements(By.cssSelector(".endpoints button")).stream()
+                .filter(button -> button.getText().contains("plots"))
+                .findFirst()
+                .orElseThrow()
+                .click();
+        assertThat(chromium.texts(".list tr")).singleElement().asString().contains("500 GET /api/plots/20");
+        assertThat(chromium.driver.getCurrentUrl()).contains("bad=yes", "endpoint=");
+        chromium.find(".list a").click();
+        assertThat(chromium.find(".minutes h1").getText()).isEqualTo("swaps two days");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
     private long stepAt;
 
     private void filmedRun() {

@@ -1,0 +1,75 @@
+package dev.verbale.report;
+
+import dev.verbale.event.ExchangeMade;
+import dev.verbale.results.Entry;
+import dev.verbale.results.Run;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import tools.jackson.core.JsonGenerator;
+
+/**
+ * All exchanges of a run in one list, short: the page reckons from it how each endpoint did. In files of so many, for a run
+ * of 100,000 tests has a million.
+ */
+final class ExchangeFiles {
+
+    static final int CHUNK = 20_000;
+
+    private record Line(int row, Entry.ExchangeEntry exchange) {}
+
+    private final Run run;
+    private final List<Line> lines = new ArrayList<>();
+
+    ExchangeFiles(Run run, List<Row> rows) {
+        this.run = run;
+        for (int i = 0; i < rows.size(); i++) add(i, rows.get(i).entries());
+        add(-1, run.entries());
+    }
+
+    private void add(int row, List<Entry> entries) {
+        for (Entry entry : entries) {
+            if (entry instanceof Entry.ExchangeEntry exchange) lines.add(new Line(row, exchange));
+            if (entry instanceof Entry.StepEntry step) add(row, step.entries());
+        }
+    }
+
+    int count() {
+        return lines.size();
+    }
+
+    void write(Path data) throws IOException {
+        if (lines.isEmpty()) return;
+        Path folder = Files.createDirectories(data.resolve("exchanges"));
+        for (int from = 0; from < lines.size(); from += CHUNK) {
+            List<Line> some = lines.subList(from, Math.min(lines.size(), from + CHUNK));
+            String name = String.valueOf(from / CHUNK);
+            ScriptFile.write(folder.resolve(name + ".js"), "exchanges", name, json -> {
+                json.writeStartArray();
+                for (Line line : some) line(json, line);
+                json.writeEndArray();
+            });
+        }
+    }
+
+    /** Place of the row, or -1; moment; time; method; address; status, or 0; bytes of the answer, or -1; failure, or empty. */
+    private void line(JsonGenerator json, Line line) {
+        ExchangeMade made = line.exchange().made();
+        ExchangeMade.Message response = made.response();
+        ExchangeMade.Body body = response == null ? null : response.body();
+        json.writeStartArray();
+        json.writeNumber(line.row());
+        json.writeNumber(
+                RunFile.micros(Duration.between(run.started(), line.exchange().at())));
+        json.writeNumber(made.micros());
+        json.writeString(made.method());
+        json.writeString(made.url());
+        json.writeNumber(made.status());
+        json.writeNumber(body == null ? -1 : body.size());
+        json.writeString(made.failure() == null ? "" : made.failure());
+        json.writeEndArray();
+    }
+}

@@ -1,0 +1,49 @@
+// How each endpoint did: its exchanges put together, whatever numbers stand in their addresses.
+import type { ExchangeRow } from './types';
+
+export interface Endpoint {
+  name: string;
+  count: number;
+  median: number;
+  /** The time that 95 of 100 stay within: the smallest that at least so many do. */
+  p95: number;
+  bad: number;
+  bytes: number;
+}
+
+export function isBad(row: ExchangeRow): boolean {
+  return row[7] !== '' || row[5] >= 400;
+}
+
+/** `GET orto.example/api/plots/{}`: parts of the path that are numbers or long identifiers are left open. */
+export function endpointOf([, , , method, url]: ExchangeRow): string {
+  const [, rest = url] = /^[a-z][a-z0-9+.-]*:\/\/(.*)$/i.exec(url) ?? [];
+  const path = rest.replace(/[?#].*$/, '').replace(/^(127\.0\.0\.1|localhost|\[::1\]):\d+/, '$1'); // a port by chance
+  return method + ' ' + path.replace(/\/(\d+|[0-9a-f]{8,}(-[0-9a-f]{4,})*)(?=\/|$)/gi, '/{}');
+}
+
+export function endpoints(rows: ExchangeRow[]): Endpoint[] {
+  const groups = new Map<string, ExchangeRow[]>();
+  for (const row of rows) {
+    const name = endpointOf(row);
+    const group = groups.get(name);
+    if (group) group.push(row);
+    else groups.set(name, [row]);
+  }
+  return [...groups].map(([name, group]) => {
+    const times = group.map((row) => row[2]).sort((a, b) => a - b);
+    return {
+      name,
+      count: group.length,
+      median: percentile(times, 50),
+      p95: percentile(times, 95),
+      bad: group.filter(isBad).length,
+      bytes: group.reduce((all, row) => all + Math.max(0, row[6]), 0),
+    };
+  });
+}
+
+/** The nearest rank: the smallest value that at least so many of a hundred do not exceed. */
+function percentile(sorted: number[], hundredths: number): number {
+  return sorted[Math.max(0, Math.ceil((hundredths / 100) * sorted.length) - 1)] ?? 0;
+}
