@@ -97,6 +97,13 @@ class ArchitectureTest {
             only(array("dev.verbale.http.."), with(RECORDER, FORMAT), "dev.verbale.http..", "javax.net.ssl..");
 
     @ArchTest
+    static final ArchRule REST_ASSURED_ADAPTER_KNOWS_THE_RECORDER_AND_REST_ASSURED = only(
+            array("dev.verbale.restassured.."),
+            with(RECORDER, FORMAT),
+            "dev.verbale.restassured..",
+            "io.restassured..");
+
+    @ArchTest
     static final ArchRule ASSERTJ_ADAPTER_KNOWS_THE_RECORDER_AND_ASSERTJ =
             only(array("dev.verbale.assertj.."), with(RECORDER, FORMAT), "dev.verbale.assertj..", "org.assertj..");
 

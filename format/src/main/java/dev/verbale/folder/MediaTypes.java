@@ -66,6 +66,10 @@ public final class MediaTypes {
                 || plain.endsWith("json")
                 || plain.endsWith("xml")
                 || plain.endsWith("/yaml")
+                || plain.endsWith("/x-ndjson")
+                || plain.endsWith("/jsonl")
+                || plain.endsWith("/x-www-form-urlencoded")
+                || plain.endsWith("/graphql")
                 || plain.endsWith("/javascript");
     }
 

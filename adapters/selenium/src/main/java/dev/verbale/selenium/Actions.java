@@ -5,7 +5,6 @@ import dev.verbale.event.StepKind;
 import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.Step;
 import java.io.ByteArrayInputStream;
-import java.time.Duration;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
@@ -20,7 +19,6 @@ import org.openqa.selenium.WebElement;
 final class Actions {
 
     private static final List<String> HOW_MUCH = List.of("off", "actions", "everything");
-    private static final Duration PICTURE = Duration.ofSeconds(1);
     private static final Set<String> DOCUMENT_CHANGES = Set.of(
             "get", "to", "back", "forward", "refresh", "window", "newWindow", "frame", "parentFrame", "defaultContent");
 
@@ -87,6 +85,7 @@ final class Actions {
         if (step == null) return;
         mine.open = null;
         if (filmstrip) picture(mine.name);
+        evidence.acted();
         step.passed();
         if (DOCUMENT_CHANGES.contains(method)) names.forget();
     }
@@ -107,9 +106,7 @@ final class Actions {
     }
 
     private void picture(String name) {
-        ChromiumEyes chromium = evidence.chromium();
-        if (chromium == null) return;
-        byte[] picture = chromium.smallPicture(PICTURE);
+        byte[] picture = evidence.picture();
         int hash = Arrays.hashCode(picture);
         if (picture.length == 0 || hash == lastPicture) return;
         lastPicture = hash;
@@ -118,7 +115,7 @@ final class Actions {
                 "after " + name.replaceAll("\\*| \\[.*]$", ""),
                 PaperKept.FILMSTRIP,
                 new ByteArrayInputStream(picture),
-                "image/jpeg",
+                picture[0] == (byte) 0x89 ? "image/png" : "image/jpeg",
                 recorder.now());
     }
 

@@ -89,6 +89,17 @@ final class BrowserEvidence implements EvidenceSource {
         camera.use(owner);
     }
 
+    /** Something was done to the browser, in the thread of its test: of one that sends no pictures, this is their moment. */
+    void acted() {
+        if (eyes instanceof ChromiumEyes || closed || !camera.films()) return;
+        byte[] picture = eyes.picture(LAST_LOOK);
+        if (picture.length > 0) camera.picture(picture);
+    }
+
+    byte[] picture() {
+        return eyes.picture(LAST_LOOK);
+    }
+
     /** The browser, or a window of it, closes now: it may turn out too late that its test has failed. */
     void closes(boolean wholly) {
         if (closed) return;

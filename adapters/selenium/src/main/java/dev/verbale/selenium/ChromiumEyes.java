@@ -267,8 +267,8 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
         return Base64.getDecoder().decode(DevTools.text(answer, "data"));
     }
 
-    /** A small picture of the current window as it is now; empty where there is none to be had. */
-    byte[] smallPicture(Duration most) {
+    @Override
+    public byte[] picture(Duration most) {
         for (Tab tab : windows()) {
             if (!tab.target.equals(currentWindow) || tab.dialog != null) continue;
             try {

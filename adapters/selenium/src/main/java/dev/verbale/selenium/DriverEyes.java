@@ -78,6 +78,17 @@ final class DriverEyes implements Eyes {
         if (problem != null) throw problem;
     }
 
+    /** A picture as it is now; empty where a dialog is open, which it would dismiss, or where there is none to be had. */
+    @Override
+    public byte[] picture(Duration most) {
+        try {
+            if (!(driver instanceof TakesScreenshot camera) || openDialog() != null) return new byte[0];
+            return camera.getScreenshotAs(OutputType.BYTES);
+        } catch (WebDriverException none) {
+            return new byte[0];
+        }
+    }
+
     private @Nullable String openDialog() {
         try {
             return String.valueOf(driver.switchTo().alert().getText());

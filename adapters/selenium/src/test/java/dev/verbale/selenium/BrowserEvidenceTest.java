@@ -8,11 +8,15 @@ import dev.verbale.Verbale;
 import dev.verbale.recorder.Ending;
 import dev.verbale.recorder.Scope;
 import dev.verbale.results.Entry;
+import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Proxy;
 import java.time.Duration;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
+import org.openqa.selenium.JavascriptExecutor;
 import org.openqa.selenium.NoSuchElementException;
+import org.openqa.selenium.TakesScreenshot;
 import org.openqa.selenium.WebDriver;
 import org.openqa.selenium.WebDriverException;
 import org.openqa.selenium.chrome.ChromeDriver;
@@ -205,6 +209,41 @@ class BrowserEvidenceTest extends Minuted {
 
         assertThat(texts(entries)).anyMatch(text -> text.contains("There is no screenshot: taking it would dismiss"));
         assertThat(names(entries).stream().filter("page source"::equals)).hasSize(2);
+    }
+
+    /** A driver as one of another browser is: nothing of it but what every driver can. */
+    private static WebDriver ofAnotherBrowser(ChromeDriver real) {
+        return (WebDriver) Proxy.newProxyInstance(
+                WebDriver.class.getClassLoader(),
+                new Class<?>[] {WebDriver.class, TakesScreenshot.class, JavascriptExecutor.class},
+                (proxy, method, arguments) -> {
+                    try {
+                        return method.invoke(real, arguments);
+                    } catch (InvocationTargetException thrown) {
+                        throw thrown.getCause();
+                    }
+                });
+    }
+
+    @Test
+    void another_browser_is_filmed_by_a_picture_after_each_action_and_its_passwords_are_masked() throws Exception {
+        ChromeDriver real = Garden.browser();
+        WebDriver other = VerbaleSelenium.watch(ofAnotherBrowser(real));
+        other.get(garden.page(
+                "/other",
+                "<title>Other</title><input type=password id=p><button id=b onclick=\"confirm('Sure?')\">Go</button>"));
+        other.findElement(By.id("p")).sendKeys("radish-46");
+        other.findElement(By.id("b")).click();
+        assertThat(real.switchTo().alert().getText()).as("still open").isEqualTo("Sure?");
+        other.switchTo().alert().accept();
+        recorder.takeEvidence(new AssertionError("weeds"));
+        other.quit();
+        List<Entry> entries = end(Ending.passed());
+
+        assertThat(names(entries)).containsExactly("screenshot", "page source", "video");
+        assertThat(steps(entries))
+                .contains("type [masked] into *#p*", "click *#b*", "accept the dialog", "close the browser");
+        assertThat(entries.toString()).doesNotContain("radish-46");
     }
 
     @Test
