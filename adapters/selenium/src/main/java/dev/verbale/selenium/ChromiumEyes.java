@@ -30,6 +30,7 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
 
     private static final long FRAME_PAUSE_MILLIS =
             400; // acknowledging later costs the browser less than each frame does
+    private static final long A_MOMENT = 250_000_000;
     private static final String DOCUMENT = "({url:location.href,title:document.title,"
             + "html:(document.doctype?'<!DOCTYPE '+document.doctype.name+'>\\n':'')+document.documentElement.outerHTML,"
             + "local:(()=>{try{return Object.keys(localStorage)}catch(e){return []}})(),"
@@ -177,6 +178,7 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
         boolean current = tab.target.equals(currentWindow);
         String of = current ? "" : " of another window";
         String dialog = tab.dialog;
+        if (dialog != null && answers(tab)) dialog = null; // it was closed just now, and that it was is on its way
         if (dialog != null) look.note("The browser shows a dialog" + of + ": \"" + dialog + "\"");
         if (tab.crashed) look.note("The page" + of + " has crashed.");
         if (dialog != null || tab.crashed || tools.isClosed()) {
@@ -203,6 +205,19 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
         } catch (InterruptedException stopped) {
             Thread.currentThread().interrupt();
             look.note("The thread was interrupted, and the rest is missing.");
+        }
+    }
+
+    /** A page runs no script while its dialog is open. */
+    private boolean answers(Tab tab) {
+        try {
+            within(tools.ask(tab.session, "Runtime.evaluate", Map.of("expression", "1")), System.nanoTime() + A_MOMENT);
+            return true;
+        } catch (ExecutionException | TimeoutException none) {
+            return false;
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            return false;
         }
     }
 
