@@ -1,15 +1,18 @@
 package dev.verbale.narration;
 
+import java.lang.instrument.ClassFileTransformer;
 import java.lang.instrument.Instrumentation;
 import java.lang.reflect.Method;
+import java.security.ProtectionDomain;
 import java.util.Optional;
-import net.bytebuddy.agent.builder.AgentBuilder;
+import net.bytebuddy.ByteBuddy;
 import net.bytebuddy.asm.Advice;
 import net.bytebuddy.description.method.MethodDescription;
 import net.bytebuddy.description.type.TypeDescription;
+import net.bytebuddy.dynamic.ClassFileLocator;
 import net.bytebuddy.matcher.ElementMatcher;
 import net.bytebuddy.matcher.ElementMatchers;
-import net.bytebuddy.utility.JavaModule;
+import net.bytebuddy.pool.TypePool;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -40,12 +43,36 @@ public final class NarrationAgent {
 
     private static void install(NarratedPackages packages, Instrumentation jvm) {
         Narrator.agentNarrates(packages);
-        new AgentBuilder.Default()
-                .with(new FailSoft())
-                .type(type -> packages.holds(type.getName()))
-                .transform((builder, type, loader, module, domain) ->
-                        builder.visit(Advice.to(Around.class).on(narrated(packages, type))))
-                .installOn(jvm);
+        // Byte Buddy's own builder of agents makes newer JVMs print warnings, for means that nothing here needs.
+        jvm.addTransformer(new ClassFileTransformer() {
+            @Override
+            public byte @Nullable [] transform(
+                    @Nullable ClassLoader loader,
+                    @Nullable String name,
+                    @Nullable Class<?> redefined,
+                    @Nullable ProtectionDomain domain,
+                    byte[] classFile) {
+                String type = name == null ? "" : name.replace('/', '.');
+                return packages.holds(type) ? narrating(packages, type, loader, classFile) : null;
+            }
+        });
+    }
+
+    private static byte @Nullable [] narrating(
+            NarratedPackages packages, String name, @Nullable ClassLoader loader, byte[] classFile) {
+        try {
+            var files = new ClassFileLocator.Compound(
+                    ClassFileLocator.Simple.of(name, classFile), ClassFileLocator.ForClassLoader.of(loader));
+            TypeDescription type = TypePool.Default.of(files).describe(name).resolve();
+            return new ByteBuddy()
+                    .redefine(type, files)
+                    .visit(Advice.to(Around.class).on(narrated(packages, type)))
+                    .make()
+                    .getBytes();
+        } catch (RuntimeException | LinkageError impossible) {
+            warn(name + " is not narrated: " + impossible);
+            return null;
+        }
     }
 
     private static ElementMatcher<MethodDescription> narrated(NarratedPackages packages, TypeDescription type) {
@@ -64,14 +91,6 @@ public final class NarrationAgent {
     private static void warn(String text) {
         System.getLogger("dev.verbale")
                 .log(System.Logger.Level.WARNING, "Verbale's agent for narration: " + text + ".");
-    }
-
-    private static final class FailSoft extends AgentBuilder.Listener.Adapter {
-        @Override
-        public void onError(
-                String type, @Nullable ClassLoader loader, @Nullable JavaModule module, boolean loaded, Throwable why) {
-            warn(type + " is not narrated: " + why);
-        }
     }
 
     /** Copied into the narrated methods: what it names must be public, and what it throws must not get out. */
