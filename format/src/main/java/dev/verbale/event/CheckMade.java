@@ -6,10 +6,12 @@ import org.jspecify.annotations.Nullable;
  * Something was checked, and the test went on whatever came out.
  *
  * @param in the step, test or container it belongs to, or 0 for the run
+ * @param about the id of the exchange whose answer was checked, or 0 where nobody said one
  */
 public record CheckMade(
         long at,
         int in,
         String name,
         Outcome outcome,
-        @Nullable Failure failure) implements Event {}
+        @Nullable Failure failure,
+        int about) implements Event {}

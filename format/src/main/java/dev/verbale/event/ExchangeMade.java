@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  * A request was sent, and answered or not.
  *
  * @param at when it was sent
+ * @param id by which checks name it; 0 where none can
  * @param in the step, test or container that sent it, or 0 for the run
  * @param client what sent it, such as {@code JDK HttpClient}
  * @param method such as {@code GET}; of what is no HTTP, a word of its own
@@ -22,10 +23,12 @@ import org.jspecify.annotations.Nullable;
  * @param response what came, or null where nothing did
  * @param failure why there is no answer, or no whole one; null otherwise
  * @param thread the thread's name, where it is not told by the test that it belongs to
+ * @param trace where the far end's own account of it is to be found; null where nobody knows
  * @param attributes whatever else is known, by name
  */
 public record ExchangeMade(
         long at,
+        int id,
         int in,
         String client,
         String method,
@@ -38,6 +41,7 @@ public record ExchangeMade(
         @Nullable Message response,
         @Nullable String failure,
         @Nullable String thread,
+        @Nullable Trace trace,
         Map<String, String> attributes)
         implements Event {
 
@@ -62,14 +66,24 @@ public record ExchangeMade(
     public record Header(String name, String value) {}
 
     /**
+     * What its request said in the header {@code traceparent}.
+     *
+     * @param id the trace's, 32 hexadecimal digits (W3C Trace Context)
+     * @param address where a person finds the trace; null where the settings have no pattern for it
+     */
+    public record Trace(String id, @Nullable String address) {}
+
+    /**
      * A body.
      *
      * @param mediaType with its parameters, as it was said; empty where nobody said it
      * @param size in bytes on the wire, or -1 where nobody knows
      * @param decoded in bytes, once its content coding was undone; as {@code size} where there is none
-     * @param text of it, or its beginning; null where it is kept as a file
-     * @param isCut whether {@code text} is only its beginning
-     * @param file where it is: a path below the run folder with forward slashes; null where it is text
+     * @param text of it, or its beginning; null where it is kept as a file, in parts, or not at all
+     * @param isCut whether what is kept is only its beginning
+     * @param file where it is: a path below the run folder with forward slashes; null where it is no file
+     * @param parts of a body of several, such as a form with files
+     * @param leftOut why nothing of it is kept; null where something is
      */
     public record Body(
             String mediaType,
@@ -77,5 +91,19 @@ public record ExchangeMade(
             long decoded,
             @Nullable String text,
             boolean isCut,
-            @Nullable String file) {}
+            @Nullable String file,
+            List<Part> parts,
+            @Nullable String leftOut) {
+        public Body {
+            parts = List.copyOf(parts);
+        }
+    }
+
+    /**
+     * One of several in a body.
+     *
+     * @param name of the form's field; empty where it has none
+     * @param fileName as the sender called the file; null where it is none
+     */
+    public record Part(String name, @Nullable String fileName, Body body) {}
 }

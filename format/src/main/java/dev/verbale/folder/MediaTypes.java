@@ -10,6 +10,9 @@ public final class MediaTypes {
     /** For content of which nothing is known. */
     public static final String UNKNOWN = "application/octet-stream";
 
+    /** For HTTP archives, HAR 1.2. */
+    public static final String HTTP_ARCHIVE = "application/har+json";
+
     private static final Map<String, String> TYPE_BY_EXTENSION = new LinkedHashMap<>();
     private static final Map<String, String> EXTENSION_BY_TYPE = new LinkedHashMap<>();
 
@@ -23,6 +26,7 @@ public final class MediaTypes {
         known(".css", "text/css");
         known(".js", "text/javascript");
         known(".json", "application/json");
+        known(".har", HTTP_ARCHIVE);
         known(".xml", "application/xml");
         known(".yaml", "application/yaml");
         known(".png", "image/png");

@@ -117,7 +117,8 @@ final class EventDecoder {
                         f.textOrNull("thread"),
                         f.textsByName("context"),
                         failure(f));
-            case "check" -> new CheckMade(at, f.idOrZero("in"), f.text("name"), outcome(f), failure(f));
+            case "check" ->
+                new CheckMade(at, f.idOrZero("in"), f.text("name"), outcome(f), failure(f), f.idOrZero("about"));
             case "step-budget" -> new StepBudgeted(at, f.id("id"), f.number("micros"));
             case "paper-promised" ->
                 new PaperPromised(at, f.idOrZero("in"), f.id("id"), f.text("name"), f.text("kind"));
@@ -162,8 +163,10 @@ final class EventDecoder {
     private static ExchangeMade exchange(long at, Fields f) {
         Fields request = f.objectOrNull("request");
         Fields response = f.objectOrNull("response");
+        Fields trace = f.objectOrNull("trace");
         return new ExchangeMade(
                 at,
+                f.idOrZero("id"),
                 f.idOrZero("in"),
                 f.text("client"),
                 f.text("method"),
@@ -176,6 +179,7 @@ final class EventDecoder {
                 response == null ? null : message(response),
                 f.textOrNull("failed"),
                 f.textOrNull("thread"),
+                trace == null ? null : new ExchangeMade.Trace(trace.text("id"), trace.textOrNull("address")),
                 f.textsByName("attributes"));
     }
 
@@ -184,17 +188,26 @@ final class EventDecoder {
         for (Fields header : f.objects("headers"))
             headers.add(new ExchangeMade.Header(header.text("name"), header.text("value")));
         Fields body = f.objectOrNull("body");
-        if (body == null) return new ExchangeMade.Message(headers, null);
-        long size = body.number("size");
-        long decoded = body.longOrZero("decoded");
-        return new ExchangeMade.Message(
-                headers,
-                new ExchangeMade.Body(
-                        body.text("mediaType"),
-                        size,
-                        decoded == 0 ? size : decoded,
-                        body.textOrNull("text"),
-                        body.longOrZero("cut") == 1,
-                        body.textOrNull("file")));
+        return new ExchangeMade.Message(headers, body == null ? null : body(body));
+    }
+
+    private static ExchangeMade.Body body(Fields f) {
+        long size = f.number("size");
+        long decoded = f.longOrZero("decoded");
+        List<ExchangeMade.Part> parts = new ArrayList<>();
+        for (Fields part : f.objects("parts")) {
+            Fields body = part.objectOrNull("body");
+            if (body == null) throw new MalformedLine("a part of a body has no body");
+            parts.add(new ExchangeMade.Part(part.text("name"), part.textOrNull("fileName"), body(body)));
+        }
+        return new ExchangeMade.Body(
+                f.text("mediaType"),
+                size,
+                decoded == 0 ? size : decoded,
+                f.textOrNull("text"),
+                f.longOrZero("cut") == 1,
+                f.textOrNull("file"),
+                parts,
+                f.textOrNull("leftOut"));
     }
 }

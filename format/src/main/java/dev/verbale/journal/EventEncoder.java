@@ -41,6 +41,7 @@ final class EventEncoder {
     private static final int GATHERED_DEPTH = 3;
 
     // Encoded once: they are half of the bytes of a line.
+    private static final SerializedString ABOUT = new SerializedString("about");
     private static final SerializedString ADDRESS = new SerializedString("address");
     private static final SerializedString ATTRIBUTES = new SerializedString("attributes");
     private static final SerializedString BODY = new SerializedString("body");
@@ -49,6 +50,10 @@ final class EventEncoder {
     private static final SerializedString DECODED = new SerializedString("decoded");
     private static final SerializedString FAILED = new SerializedString("failed");
     private static final SerializedString HEADERS = new SerializedString("headers");
+    private static final SerializedString FILE_NAME = new SerializedString("fileName");
+    private static final SerializedString LEFT_OUT = new SerializedString("leftOut");
+    private static final SerializedString PARTS = new SerializedString("parts");
+    private static final SerializedString TRACE = new SerializedString("trace");
     private static final SerializedString PROTOCOL = new SerializedString("protocol");
     private static final SerializedString REQUEST = new SerializedString("request");
     private static final SerializedString RESPONSE = new SerializedString("response");
@@ -220,6 +225,7 @@ final class EventEncoder {
             in(json, e.in());
             text(json, NAME, e.name());
             word(json, OUTCOME, e.outcome().word());
+            if (e.about() != 0) number(json, ABOUT, e.about());
             failure(json, e.failure());
         } else if (event instanceof StepBudgeted e) {
             head(json, STEP_BUDGET, e.at());
@@ -282,6 +288,7 @@ final class EventEncoder {
 
     private void exchange(JsonGenerator json, ExchangeMade e) {
         head(json, EXCHANGE, e.at());
+        if (e.id() != 0) number(json, ID, e.id());
         in(json, e.in());
         text(json, CLIENT, e.client());
         text(json, METHOD, e.method());
@@ -299,6 +306,13 @@ final class EventEncoder {
         if (e.response() != null) message(json, RESPONSE, e.response());
         text(json, FAILED, e.failure());
         text(json, THREAD, e.thread());
+        if (e.trace() != null) {
+            json.writeName(TRACE);
+            json.writeStartObject();
+            word(json, ID, e.trace().id());
+            text(json, ADDRESS, e.trace().address());
+            json.writeEndObject();
+        }
         texts(json, ATTRIBUTES, e.attributes());
     }
 
@@ -314,17 +328,31 @@ final class EventEncoder {
             json.writeEndObject();
         }
         json.writeEndArray();
-        ExchangeMade.Body body = message.body();
-        if (body != null) {
-            json.writeName(BODY);
-            json.writeStartObject();
-            text(json, MEDIA_TYPE, body.mediaType());
-            number(json, SIZE, body.size());
-            if (body.decoded() != body.size()) number(json, DECODED, body.decoded());
-            text(json, TEXT, body.text());
-            if (body.isCut()) number(json, CUT, 1);
-            text(json, FILE, body.file());
-            json.writeEndObject();
+        if (message.body() != null) body(json, message.body());
+        json.writeEndObject();
+    }
+
+    private void body(JsonGenerator json, ExchangeMade.Body body) {
+        json.writeName(BODY);
+        json.writeStartObject();
+        text(json, MEDIA_TYPE, body.mediaType());
+        number(json, SIZE, body.size());
+        if (body.decoded() != body.size()) number(json, DECODED, body.decoded());
+        text(json, TEXT, body.text());
+        if (body.isCut()) number(json, CUT, 1);
+        text(json, FILE, body.file());
+        text(json, LEFT_OUT, body.leftOut());
+        if (!body.parts().isEmpty()) {
+            json.writeName(PARTS);
+            json.writeStartArray();
+            for (ExchangeMade.Part part : body.parts()) {
+                json.writeStartObject();
+                text(json, NAME, part.name());
+                text(json, FILE_NAME, part.fileName());
+                body(json, part.body());
+                json.writeEndObject();
+            }
+            json.writeEndArray();
         }
         json.writeEndObject();
     }

@@ -40,6 +40,10 @@ final class SampleEvents {
 
     private SampleEvents() {}
 
+    private static ExchangeMade.Body text(String text) {
+        return new ExchangeMade.Body("application/json", 20, 90, text, true, null, List.of(), null);
+    }
+
     static Stream<Event> all() {
         return Stream.of(
                 OPENED,
@@ -56,11 +60,13 @@ final class SampleEvents {
                 new StepEnded(7, 3, Outcome.SKIPPED, "no card reader", null),
                 new StepEnded(7, 3, Outcome.UNFINISHED, null, FAILURE),
                 new StepBudgeted(7, 3, 500_000),
-                new CheckMade(7, 3, "the gate", Outcome.FAILED, FAILURE),
+                new CheckMade(7, 3, "the gate", Outcome.FAILED, FAILURE, 0),
+                new CheckMade(7, 3, "the answer", Outcome.PASSED, null, 12),
                 new LogWritten(7, 3, "warn", "dev.orto.Gate", "stuck", "pool-1", Map.of("user", "ada"), FAILURE),
                 new LogWritten(7, 0, "info", "root", "plain", null, Map.of(), null),
                 new ExchangeMade(
                         7,
+                        12,
                         3,
                         "JDK HttpClient",
                         "POST",
@@ -70,15 +76,28 @@ final class SampleEvents {
                         Map.of("connect", 900L),
                         new ExchangeMade.Message(
                                 List.of(new ExchangeMade.Header("Accept", "*/*"), new ExchangeMade.Header("a", "")),
-                                new ExchangeMade.Body("application/json", 20, 90, "{\"seed\":1}", true, null)),
+                                text("{\"seed\":1}")),
                         201,
                         new ExchangeMade.Message(
-                                List.of(), new ExchangeMade.Body("image/png", 9, 9, null, false, "tests/a/b/02-b.png")),
+                                List.of(),
+                                new ExchangeMade.Body(
+                                        "multipart/mixed",
+                                        9,
+                                        9,
+                                        null,
+                                        false,
+                                        "tests/a/b/02-b.png",
+                                        List.of(
+                                                new ExchangeMade.Part("note", null, text("sown")),
+                                                new ExchangeMade.Part("photo", "bed.png", text(""))),
+                                        "a coding nobody here reads")),
                         "cut",
                         "pool-1",
+                        new ExchangeMade.Trace("4bf92f3577b34da6a3ce929d0e0e4736", "https://traces.example/4bf9"),
                         Map.of("attempt", "2")),
                 new ExchangeMade(
                         7,
+                        0,
                         0,
                         "",
                         "ASK",
@@ -88,6 +107,7 @@ final class SampleEvents {
                         Map.of(),
                         new ExchangeMade.Message(List.of(), null),
                         0,
+                        null,
                         null,
                         null,
                         null,

@@ -2,95 +2,125 @@ package dev.verbale.internal;
 
 import dev.verbale.event.ExchangeMade.Body;
 import dev.verbale.event.ExchangeMade.Header;
+import dev.verbale.event.ExchangeMade.Part;
 import dev.verbale.folder.MediaTypes;
-import dev.verbale.internal.OpenExchange.RawBody;
+import dev.verbale.internal.ContentCoding.Undone;
+import dev.verbale.secrets.Redactor;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.io.InputStream;
-import java.nio.charset.Charset;
-import java.nio.charset.IllegalCharsetNameException;
 import java.nio.charset.StandardCharsets;
-import java.nio.charset.UnsupportedCharsetException;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
-import java.util.zip.GZIPInputStream;
-import java.util.zip.InflaterInputStream;
 
-/** Makes bodies of exchanges fit for the journal: text in it, up to a limit, and everything else in files. */
+/**
+ * Makes bodies of exchanges fit for the journal: short text in it, long text by its beginning and as a file, everything else
+ * as files. What could not be masked is not kept.
+ */
 final class Bodies {
 
-    /** A small body that grows beyond this when it is unpacked is left packed. */
-    private static final int LARGEST_UNPACKED = 10_000_000;
-
-    private static final Pattern CHARSET = Pattern.compile("charset=\"?([\\w.:-]+)", Pattern.CASE_INSENSITIVE);
+    private static final int LONGEST_WORD = 4_096;
 
     private final FileRecorder recorder;
     private final ScopeNode scope;
+    private final int most;
 
-    Bodies(FileRecorder recorder, ScopeNode scope) {
+    Bodies(FileRecorder recorder, ScopeNode scope, int most) {
         this.recorder = recorder;
         this.scope = scope;
+        this.most = most;
     }
 
-    Body body(String name, RawBody raw, List<Header> headers) throws IOException {
-        byte[] bytes = unpacked(raw.bytes(), headers);
-        boolean unpacked = bytes != raw.bytes();
-        boolean whole = raw.size() <= raw.bytes().length;
-        long decoded = unpacked ? bytes.length : raw.size();
-        String plainType = raw.mediaType().replaceFirst(";.*", "").strip().toLowerCase(Locale.ROOT);
-        boolean isText = (MediaTypes.isText(plainType) || (plainType.isEmpty() && looksLikeText(bytes)))
-                && (unpacked || !isPacked(headers));
-        if (!isText) {
-            String type = plainType.isEmpty() ? "application/octet-stream" : plainType;
-            String file = recorder.store(scope, name, new ByteArrayInputStream(raw.bytes()), type);
-            return new Body(raw.mediaType(), raw.size(), decoded, null, !whole, file);
+    /** As it came over the wire, or as much of it as somebody kept. */
+    record Raw(byte[] bytes, long size, String mediaType) {}
+
+    /**
+     * @param name of the file, where it becomes one
+     */
+    Body body(String name, Raw raw, List<Header> headers) throws IOException {
+        if (most == 0) return leftOut(raw, Settings.EXCHANGE_BYTES + " is 0");
+        Undone undone = ContentCoding.undo(raw.bytes(), headers);
+        byte[] bytes = undone.bytes();
+        if (bytes == null)
+            return leftOut(
+                    raw,
+                    "packed as " + ContentCoding.said(headers) + ", which cannot be read here, and so not be masked");
+        boolean here = raw.size() <= raw.bytes().length;
+        boolean whole = here && undone.isWhole() && bytes.length <= most;
+        long decoded = bytes == raw.bytes() || !(here && undone.isWhole()) ? raw.size() : bytes.length;
+        if (bytes.length > most) bytes = Arrays.copyOf(bytes, most);
+        String type = plain(raw.mediaType());
+        if (type.startsWith("multipart/")) {
+            List<Part> parts = parts(FormParts.in(bytes, raw.mediaType()));
+            if (!parts.isEmpty())
+                return new Body(raw.mediaType(), raw.size(), decoded, null, !whole, null, parts, null);
         }
-        String text = new String(bytes, charset(raw.mediaType()));
-        int most = recorder.options.logging().charactersALine();
-        boolean cut = text.length() > most;
-        if (cut) text = text.substring(0, most);
-        return new Body(raw.mediaType(), raw.size(), decoded, text, cut || !whole, null);
+        return kept(name, bytes, raw, decoded, whole, type);
     }
 
-    private static byte[] unpacked(byte[] bytes, List<Header> headers) {
-        String coding = coding(headers);
-        if (coding.isEmpty() || bytes.length == 0) return bytes;
-        try (InputStream packed = coding.equals("gzip") || coding.equals("x-gzip")
-                ? new GZIPInputStream(new ByteArrayInputStream(bytes))
-                : coding.equals("deflate") ? new InflaterInputStream(new ByteArrayInputStream(bytes)) : null) {
-            if (packed == null) return bytes; // such as br, which the JDK cannot read
-            byte[] plain = packed.readNBytes(LARGEST_UNPACKED);
-            return packed.read() < 0 ? plain : bytes;
-        } catch (IOException alreadyPlain) {
-            return bytes; // the client undid it and left the header, or only the beginning is here
+    /** A body of which only its parts are known. */
+    Body ofParts(List<FormParts.Part> parts) throws IOException {
+        long size = 0;
+        for (FormParts.Part part : parts) size += part.content().length;
+        return new Body("multipart/form-data", -1, size, null, false, null, parts(parts), null);
+    }
+
+    private Body kept(String name, byte[] bytes, Raw raw, long decoded, boolean whole, String type) throws IOException {
+        if (MediaTypes.isText(type) || (isUnknown(type) && PlainText.isLikely(bytes))) {
+            String text = PlainText.of(bytes, raw.mediaType());
+            if (!whole) text = withoutCutWord(text);
+            int longest = recorder.options.logging().charactersALine();
+            if (text.length() <= longest)
+                return new Body(raw.mediaType(), raw.size(), decoded, text, !whole, null, List.of(), null);
+            byte[] masked = recorder.redacted(text).getBytes(StandardCharsets.UTF_8);
+            String file = file(name, masked, isUnknown(type) ? "text/plain" : type);
+            String beginning = withoutCutWord(text.substring(0, longest));
+            return new Body(raw.mediaType(), raw.size(), decoded, beginning, true, file, List.of(), null);
         }
+        String file = file(name, bytes, isUnknown(type) ? MediaTypes.UNKNOWN : type);
+        return new Body(raw.mediaType(), raw.size(), decoded, null, !whole, file, List.of(), null);
     }
 
-    private static boolean isPacked(List<Header> headers) {
-        return coding(headers).equals("br") || coding(headers).equals("zstd");
+    private String file(String name, byte[] bytes, String type) throws IOException {
+        return recorder.store(scope, name, new ByteArrayInputStream(bytes), type);
     }
 
-    private static String coding(List<Header> headers) {
-        for (Header header : headers)
-            if (header.name().equalsIgnoreCase("content-encoding"))
-                return header.value().strip().toLowerCase(Locale.ROOT);
-        return "";
-    }
-
-    private static boolean looksLikeText(byte[] bytes) {
-        for (byte b : bytes) if (b == 0) return false;
-        return true;
-    }
-
-    private static Charset charset(String mediaType) {
-        Matcher said = CHARSET.matcher(mediaType);
-        if (!said.find()) return StandardCharsets.UTF_8;
-        try {
-            return Charset.forName(said.group(1));
-        } catch (IllegalCharsetNameException | UnsupportedCharsetException unknown) {
-            return StandardCharsets.UTF_8;
+    private List<Part> parts(List<FormParts.Part> found) throws IOException {
+        List<Part> parts = new ArrayList<>();
+        for (FormParts.Part part : found) {
+            byte[] content = part.content();
+            if (recorder.isSecretName(part.name())) content = Redactor.MASK.getBytes(StandardCharsets.UTF_8);
+            boolean cut = content.length > most;
+            if (cut) content = Arrays.copyOf(content, most);
+            var raw = new Raw(content, part.content().length, part.mediaType());
+            String name = part.fileName() == null ? "part " + part.name() : part.fileName();
+            Body body = kept(name, content, raw, raw.size(), !cut, plain(part.mediaType()));
+            parts.add(new Part(part.name(), part.fileName(), body));
         }
+        return parts;
+    }
+
+    private static Body leftOut(Raw raw, String why) {
+        return new Body(raw.mediaType(), raw.size(), raw.size(), null, false, null, List.of(), why);
+    }
+
+    /** Half a secret is not known for one. */
+    private static String withoutCutWord(String text) {
+        int end = text.length();
+        while (end > 0 && text.length() - end < LONGEST_WORD && isOfWord(text.charAt(end - 1))) end--;
+        return text.substring(0, end);
+    }
+
+    private static boolean isOfWord(char c) {
+        return !Character.isWhitespace(c) && ",;&<>{}[]\"'".indexOf(c) < 0;
+    }
+
+    private static boolean isUnknown(String type) {
+        return type.isEmpty() || type.equals(MediaTypes.UNKNOWN);
+    }
+
+    private static String plain(String mediaType) {
+        return mediaType.replaceFirst(";.*", "").strip().toLowerCase(Locale.ROOT);
     }
 }

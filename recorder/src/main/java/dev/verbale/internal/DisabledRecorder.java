@@ -135,6 +135,11 @@ final class DisabledRecorder implements Recorder {
     }
 
     @Override
+    public Exchange exchange(Scope in, String method, String url) {
+        return NoExchange.NONE;
+    }
+
+    @Override
     public void log(LogLine line) {}
 
     @Override

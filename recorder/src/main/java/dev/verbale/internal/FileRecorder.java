@@ -64,6 +64,7 @@ public final class FileRecorder implements Recorder {
     private final PaperStore papers;
     private final LogKeeping logs;
     private final Descriptions descriptions;
+    final ExchangeKeeping exchanges;
 
     private FileRecorder(RecorderOptions options, List<String> problemsSoFar) throws IOException {
         this.options = options;
@@ -72,6 +73,7 @@ public final class FileRecorder implements Recorder {
         this.papers = new PaperStore(opening.folder(), redactor);
         this.logs = new LogKeeping(this, options.logging());
         this.descriptions = new Descriptions(this, options.linkPatterns());
+        this.exchanges = new ExchangeKeeping(this, minutes.problems);
         Rehearsal.of(opening.journal(), redactor, failures); // before the first real event, and before a shutdown
         minutes.open(opening.journal());
         problemsSoFar.forEach(minutes.problems::add);
@@ -306,8 +308,12 @@ public final class FileRecorder implements Recorder {
 
     @Override
     public boolean checked(String name, @Nullable Throwable failure) {
-        ScopeNode here = here(guard.seat());
-        writeCheck(here, name, failure);
+        return checkedIn(here(guard.seat()), name, failure, 0);
+    }
+
+    /** Whether its failure is gathered. */
+    boolean checkedIn(ScopeNode here, String name, @Nullable Throwable failure, int exchange) {
+        writeCheck(here, name, failure, exchange);
         GatheredChecks checks = here.owner.checks;
         if (failure == null || checks == null) return false;
         checks.add(String.valueOf(name), failure);
@@ -316,15 +322,16 @@ public final class FileRecorder implements Recorder {
 
     @Override
     public void observed(String name, Throwable failure) {
-        writeCheck(here(guard.seat()), name, failure);
+        writeCheck(here(guard.seat()), name, failure, 0);
     }
 
-    private void writeCheck(ScopeNode here, String name, @Nullable Throwable failure) {
+    private void writeCheck(ScopeNode here, String name, @Nullable Throwable failure, int exchange) {
         if (failure != null) takeEvidenceIn(here, failure);
         guard.run("writing a check", seat -> {
             Outcome outcome = failure == null ? Outcome.PASSED : failures.outcome(failure);
             Failure told = failure == null ? null : failures.failure(failure);
-            minutes.append(new CheckMade(minutes.clock.micros(), here.id(), String.valueOf(name), outcome, told));
+            long at = minutes.clock.micros();
+            minutes.append(new CheckMade(at, here.id(), String.valueOf(name), outcome, told, exchange));
         });
     }
 
@@ -356,9 +363,16 @@ public final class FileRecorder implements Recorder {
         return guard.get("beginning an exchange", () -> NoExchange.NONE, seat -> {
             ScopeNode scope = here(seat);
             String thread = strayThread(seat.here, scope);
-            return new OpenExchange(
-                    this, scope, thread, minutes.clock.micros(), String.valueOf(method), String.valueOf(url));
+            return new OpenExchange(this, scope, thread, String.valueOf(method), String.valueOf(url));
         });
+    }
+
+    @Override
+    public Exchange exchange(Scope in, String method, String url) {
+        return guard.get(
+                "beginning an exchange",
+                () -> NoExchange.NONE,
+                seat -> new OpenExchange(this, node(in), null, String.valueOf(method), String.valueOf(url)));
     }
 
     /** Stores something that an event names, and gives the name. */
@@ -386,6 +400,14 @@ public final class FileRecorder implements Recorder {
             if (text.equals(facts.put(String.valueOf(name), text))) return; // set-up code states it for each test
             minutes.append(new FactStated(minutes.clock.micros(), String.valueOf(name), text));
         });
+    }
+
+    String redacted(String text) {
+        return redactor.redacted(text);
+    }
+
+    boolean isSecretName(String name) {
+        return redactor.isSecretName(name);
     }
 
     String shown(@Nullable String name, @Nullable Object value) {

@@ -1,7 +1,10 @@
 package dev.verbale.internal;
 
+import dev.verbale.recorder.Beginning;
 import dev.verbale.recorder.Exchange;
+import java.io.InputStream;
 import java.time.Duration;
+import org.jspecify.annotations.Nullable;
 
 /** Takes everything and keeps nothing. */
 enum NoExchange implements Exchange {
@@ -20,6 +23,11 @@ enum NoExchange implements Exchange {
     @Override
     public Exchange url(String url) {
         return this;
+    }
+
+    @Override
+    public @Nullable String traceParent() {
+        return null;
     }
 
     @Override
@@ -48,8 +56,28 @@ enum NoExchange implements Exchange {
     }
 
     @Override
-    public Exchange responseBody(byte[] beginning, long size, String mediaType) {
+    public Exchange requestBody(Beginning body, String mediaType) {
         return this;
+    }
+
+    @Override
+    public Exchange requestPart(String name, @Nullable String fileName, byte[] content, String mediaType) {
+        return this;
+    }
+
+    @Override
+    public Exchange responseBody(Beginning body, String mediaType) {
+        return this;
+    }
+
+    @Override
+    public InputStream responseBody(InputStream body, String mediaType) {
+        return body;
+    }
+
+    @Override
+    public Beginning beginning() {
+        return new Beginning(0);
     }
 
     @Override
@@ -67,4 +95,10 @@ enum NoExchange implements Exchange {
 
     @Override
     public void failed(Throwable failure) {}
+
+    /** Gathers nothing: without minutes a failed check fails its test at once. */
+    @Override
+    public boolean checked(String name, @Nullable Throwable failure) {
+        return false;
+    }
 }

@@ -4,7 +4,11 @@ import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.ExchangeMade.Body;
 import dev.verbale.event.ExchangeMade.Header;
 import dev.verbale.event.ExchangeMade.Message;
+import dev.verbale.internal.Bodies.Raw;
+import dev.verbale.recorder.Beginning;
 import dev.verbale.recorder.Exchange;
+import java.io.IOException;
+import java.io.InputStream;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -17,28 +21,33 @@ import org.jspecify.annotations.Nullable;
 final class OpenExchange implements Exchange {
 
     private final FileRecorder recorder;
+    private final ExchangeKeeping keeping;
     private final ScopeNode scope;
     private final @Nullable String thread;
+    private final int id;
     private final long at;
     private final String method;
     private final AtomicBoolean over = new AtomicBoolean();
     private final List<Header> requestHeaders = new ArrayList<>();
     private final List<Header> responseHeaders = new ArrayList<>();
+    private final List<FormParts.Part> requestParts = new ArrayList<>();
     private final Map<String, Long> timings = new LinkedHashMap<>();
     private final Map<String, String> attributes = new LinkedHashMap<>();
+    private final OneBody requestBody = new OneBody("request body", requestHeaders);
+    private final OneBody responseBody = new OneBody("response body", responseHeaders);
     private String url;
     private String client = "";
     private @Nullable String protocol;
-    private @Nullable RawBody requestBody;
-    private @Nullable RawBody responseBody;
     private int status;
     private boolean answered;
 
-    OpenExchange(FileRecorder recorder, ScopeNode scope, @Nullable String thread, long at, String method, String url) {
+    OpenExchange(FileRecorder recorder, ScopeNode scope, @Nullable String thread, String method, String url) {
         this.recorder = recorder;
+        this.keeping = recorder.exchanges;
         this.scope = scope;
         this.thread = thread;
-        this.at = at;
+        this.id = recorder.ids.incrementAndGet();
+        this.at = recorder.minutes.clock.micros();
         this.method = method;
         this.url = url;
     }
@@ -62,6 +71,11 @@ final class OpenExchange implements Exchange {
     }
 
     @Override
+    public @Nullable String traceParent() {
+        return keeping.traces.header();
+    }
+
+    @Override
     public synchronized Exchange requestHeader(String name, String value) {
         requestHeaders.add(new Header(name, value));
         return this;
@@ -69,7 +83,19 @@ final class OpenExchange implements Exchange {
 
     @Override
     public Exchange requestBody(byte[] body, String mediaType) {
-        requestBody = new RawBody(body, body.length, mediaType);
+        requestBody.is(body, null, mediaType);
+        return this;
+    }
+
+    @Override
+    public Exchange requestBody(Beginning body, String mediaType) {
+        requestBody.is(null, body, mediaType);
+        return this;
+    }
+
+    @Override
+    public synchronized Exchange requestPart(String name, @Nullable String file, byte[] content, String mediaType) {
+        requestParts.add(new FormParts.Part(name, file, content, mediaType));
         return this;
     }
 
@@ -89,14 +115,28 @@ final class OpenExchange implements Exchange {
 
     @Override
     public Exchange responseBody(byte[] body, String mediaType) {
-        return responseBody(body, body.length, mediaType);
+        responseBody.is(body, null, mediaType);
+        answered = true;
+        return this;
     }
 
     @Override
-    public Exchange responseBody(byte[] beginning, long size, String mediaType) {
-        responseBody = new RawBody(beginning, size, mediaType);
+    public Exchange responseBody(Beginning body, String mediaType) {
+        responseBody.is(null, body, mediaType);
         answered = true;
         return this;
+    }
+
+    @Override
+    public InputStream responseBody(InputStream body, String mediaType) {
+        Beginning heard = beginning();
+        responseBody(heard, mediaType);
+        return new HeardStream(body, this, heard);
+    }
+
+    @Override
+    public Beginning beginning() {
+        return new Beginning(keeping.mostBytes);
     }
 
     @Override
@@ -121,37 +161,37 @@ final class OpenExchange implements Exchange {
         write(NoteText.shown(failure));
     }
 
-    private void write(@Nullable String failure) {
-        if (!over.compareAndSet(false, true)) return;
-        recorder.guard.run("writing an exchange", seat -> {
-            long micros = recorder.minutes.clock.micros() - at;
-            Bodies bodies = new Bodies(recorder, scope);
-            Message request =
-                    new Message(masked(requestHeaders), body(bodies, "request body", requestBody, requestHeaders));
-            Message response = answered
-                    ? new Message(masked(responseHeaders), body(bodies, "response body", responseBody, responseHeaders))
-                    : null;
-            recorder.minutes.append(new ExchangeMade(
-                    at,
-                    scope.id(),
-                    client,
-                    method,
-                    url,
-                    protocol,
-                    micros,
-                    timings,
-                    request,
-                    status,
-                    response,
-                    failure,
-                    thread,
-                    maskedValues()));
-        });
+    @Override
+    public boolean checked(String name, @Nullable Throwable failure) {
+        return recorder.checkedIn(scope, name, failure, id);
     }
 
-    private static @Nullable Body body(Bodies bodies, String name, @Nullable RawBody raw, List<Header> headers)
-            throws java.io.IOException {
-        return raw == null ? null : bodies.body(name, raw, headers);
+    private void write(@Nullable String failure) {
+        if (!over.compareAndSet(false, true)) return;
+        long micros = recorder.minutes.clock.micros() - at;
+        recorder.guard.run("writing an exchange", seat -> recorder.minutes.append(event(micros, failure)));
+    }
+
+    private synchronized ExchangeMade event(long micros, @Nullable String failure) throws IOException {
+        var bodies = new Bodies(recorder, scope, keeping.mostBytes);
+        Body sent = requestParts.isEmpty() ? requestBody.kept(bodies) : bodies.ofParts(requestParts);
+        return new ExchangeMade(
+                at,
+                id,
+                scope.id(),
+                client,
+                method,
+                url,
+                protocol,
+                micros,
+                timings,
+                new Message(masked(requestHeaders), sent),
+                status,
+                answered ? new Message(masked(responseHeaders), responseBody.kept(bodies)) : null,
+                failure,
+                thread,
+                keeping.traces.of(requestHeaders),
+                maskedValues());
     }
 
     private List<Header> masked(List<Header> headers) {
@@ -167,6 +207,31 @@ final class OpenExchange implements Exchange {
         return masked;
     }
 
-    /** As it came over the wire, or as much of it as somebody kept. */
-    record RawBody(byte[] bytes, long size, String mediaType) {}
+    /** A body that is there already, or passes by. */
+    private static final class OneBody {
+        private final String name;
+        private final List<Header> headers;
+        private byte @Nullable [] there;
+        private @Nullable Beginning passing;
+        private String mediaType = "";
+
+        OneBody(String name, List<Header> headers) {
+            this.name = name;
+            this.headers = headers;
+        }
+
+        void is(byte @Nullable [] there, @Nullable Beginning passing, String mediaType) {
+            this.there = there;
+            this.passing = passing;
+            this.mediaType = mediaType;
+        }
+
+        /** Null where there is none, or nothing passed by. */
+        @Nullable
+        Body kept(Bodies bodies) throws IOException {
+            if (there != null) return bodies.body(name, new Raw(there, there.length, mediaType), headers);
+            if (passing == null || passing.size() == 0) return null;
+            return bodies.body(name, new Raw(passing.bytes(), passing.size(), mediaType), headers);
+        }
+    }
 }

@@ -45,7 +45,9 @@ final class PaperStore {
         MessageDigest digest = sha256();
         try (OutputStream out = Files.newOutputStream(file, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
                 var digested = new DigestOutputStream(out, digest)) {
-            if (MediaTypes.isText(known.mediaType())) MaskedCopy.copy(known.stream(), digested, redactor);
+            if (known.mediaType().equals(MediaTypes.HTTP_ARCHIVE))
+                MaskedArchive.copy(known.stream(), digested, redactor);
+            else if (MediaTypes.isText(known.mediaType())) MaskedCopy.copy(known.stream(), digested, redactor);
             else known.stream().transferTo(digested);
         } catch (IOException cut) {
             try {

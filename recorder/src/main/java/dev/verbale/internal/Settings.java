@@ -34,6 +34,9 @@ final class Settings {
     static final String LOG_LINES = "verbale.log.lines";
     static final String LOG_CHARACTERS = "verbale.log.characters";
     static final String CONSOLE = "verbale.console";
+    static final String EXCHANGE_BYTES = "verbale.exchange.bytes";
+    static final String TRACE_SEND = "verbale.trace.send";
+    static final String TRACE_ADDRESS = "verbale.trace.address";
 
     /** Followed by a name of the suite's own choice. */
     static final String LINK = "verbale.link.";
@@ -53,6 +56,9 @@ final class Settings {
             LOG_LINES,
             LOG_CHARACTERS,
             CONSOLE,
+            EXCHANGE_BYTES,
+            TRACE_SEND,
+            TRACE_ADDRESS,
             "verbale.browser.steps",
             "verbale.browser.filmstrip",
             "verbale.browser.fullPage",
@@ -63,7 +69,8 @@ final class Settings {
             "verbale.video.ffmpeg");
 
     /** The settings of adapters, which ask for them by their names. */
-    private static final List<String> OF_ADAPTERS = List.of("verbale.browser.", "verbale.video", "verbale.pictures.");
+    private static final List<String> OF_ADAPTERS =
+            List.of("verbale.exchange.", "verbale.trace.", "verbale.browser.", "verbale.video", "verbale.pictures.");
 
     private static final String FILE = "verbale.properties";
 

@@ -1,6 +1,8 @@
 package dev.verbale.recorder;
 
+import java.io.InputStream;
 import java.time.Duration;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A request that was begun, with its answer. It belongs to the step that began it, whatever thread ends it, and is written
@@ -11,6 +13,9 @@ import java.time.Duration;
  * exchange.requestBody("open 12".getBytes(UTF_8), "text/plain");
  * exchange.responseBody(answer, "text/plain").ended();
  * }</pre>
+ *
+ * <p>Bodies are what went over the wire, or what a client made of it; a content coding is told by its header. Arrays are not
+ * copied before the exchange ends. Of each body the settings say how much is kept.
  */
 public interface Exchange {
     /** What sends it, such as {@code JDK HttpClient}. */
@@ -22,11 +27,28 @@ public interface Exchange {
     /** Says once more where it goes to, as a redirect may. */
     Exchange url(String url);
 
+    /**
+     * What to send as the header {@code traceparent} (W3C Trace Context), so that the far end's own account can be found;
+     * null where the settings want none. Whoever sends it tells it as a header too.
+     */
+    @Nullable
+    String traceParent();
+
     /** A header of the request; once more for the same name is another one. */
     Exchange requestHeader(String name, String value);
 
-    /** What is sent; the content coding is told by its header. Not copied before it ends. */
+    /** What is sent. */
     Exchange requestBody(byte[] body, String mediaType);
+
+    /** The same where it passes by while it is sent. */
+    Exchange requestBody(Beginning body, String mediaType);
+
+    /**
+     * One part of a body of several, such as a form with files, in their order.
+     *
+     * @param fileName as the form calls the file; null where it is a value
+     */
+    Exchange requestPart(String name, @Nullable String fileName, byte[] content, String mediaType);
 
     /** How it was answered, such as 201. */
     Exchange status(int status);
@@ -34,11 +56,20 @@ public interface Exchange {
     /** A header of the answer. */
     Exchange responseHeader(String name, String value);
 
-    /** What came; the content coding is told by its header. Not copied before it ends. */
+    /** What came. */
     Exchange responseBody(byte[] body, String mediaType);
 
-    /** The same where more came than {@code beginning}: {@code size} bytes in all. */
-    Exchange responseBody(byte[] beginning, long size, String mediaType);
+    /** The same where it passes by while the test reads it. */
+    Exchange responseBody(Beginning body, String mediaType);
+
+    /**
+     * The same where the test is still to read it. Gives a stream to read instead of {@code body}; the exchange ends when
+     * that has been read to its end, is closed or breaks off.
+     */
+    InputStream responseBody(InputStream body, String mediaType);
+
+    /** An empty one that keeps as much as the settings say. */
+    Beginning beginning();
 
     /** How long a part of it took, such as {@code connect}. */
     Exchange timing(String part, Duration took);
@@ -51,4 +82,11 @@ public interface Exchange {
 
     /** There is no answer, or no whole one. A second end does nothing. */
     void failed(Throwable failure);
+
+    /**
+     * Writes a check of the answer down, with evidence where it failed.
+     *
+     * @return whether its failure is gathered; where it is not, the caller has to throw it
+     */
+    boolean checked(String name, @Nullable Throwable failure);
 }

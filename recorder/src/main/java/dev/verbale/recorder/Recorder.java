@@ -119,6 +119,9 @@ public interface Recorder {
     /** @see dev.verbale.Verbale#exchange */
     Exchange exchange(String method, String url);
 
+    /** The same for what belongs to {@code in}, whatever thread says so. */
+    Exchange exchange(Scope in, String method, String url);
+
     /** Keeps what a logger wrote. */
     void log(LogLine line);
 

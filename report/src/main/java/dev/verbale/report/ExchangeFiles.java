@@ -1,7 +1,9 @@
 package dev.verbale.report;
 
 import dev.verbale.event.ExchangeMade;
+import dev.verbale.event.Outcome;
 import dev.verbale.results.Entry;
+import dev.verbale.results.Entry.CheckEntry;
 import dev.verbale.results.Run;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -9,6 +11,8 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
 
 /**
@@ -19,22 +23,32 @@ final class ExchangeFiles {
 
     static final int CHUNK = 20_000;
 
-    private record Line(int row, Entry.ExchangeEntry exchange) {}
+    private record Line(int row, Entry.ExchangeEntry exchange, long failedChecks) {}
 
     private final Run run;
     private final List<Line> lines = new ArrayList<>();
 
     ExchangeFiles(Run run, List<Row> rows) {
         this.run = run;
-        for (int i = 0; i < rows.size(); i++) add(i, rows.get(i).entries());
-        add(-1, run.entries());
+        for (int i = 0; i < rows.size(); i++)
+            add(i, rows.get(i).entries(), rows.get(i).checks());
+        add(-1, run.entries(), Map.of());
     }
 
-    private void add(int row, List<Entry> entries) {
+    private void add(int row, List<Entry> entries, Map<Integer, List<CheckEntry>> checks) {
         for (Entry entry : entries) {
-            if (entry instanceof Entry.ExchangeEntry exchange) lines.add(new Line(row, exchange));
-            if (entry instanceof Entry.StepEntry step) add(row, step.entries());
+            if (entry instanceof Entry.ExchangeEntry exchange)
+                lines.add(new Line(
+                        row, exchange, failed(checks.get(exchange.made().id()))));
+            if (entry instanceof Entry.StepEntry step) add(row, step.entries(), checks);
         }
+    }
+
+    private static long failed(@Nullable List<CheckEntry> checks) {
+        if (checks == null) return 0;
+        return checks.stream()
+                .filter(check -> check.outcome() != Outcome.PASSED)
+                .count();
     }
 
     int count() {
@@ -55,7 +69,10 @@ final class ExchangeFiles {
         }
     }
 
-    /** Place of the row, or -1; moment; time; method; address; status, or 0; bytes of the answer, or -1; failure, or empty. */
+    /**
+     * Place of the row, or -1; moment; time; method; address; status, or 0; bytes of the answer, or -1; failure, or empty;
+     * how many checks of it failed.
+     */
     private void line(JsonGenerator json, Line line) {
         ExchangeMade made = line.exchange().made();
         ExchangeMade.Message response = made.response();
@@ -70,6 +87,7 @@ final class ExchangeFiles {
         json.writeNumber(made.status());
         json.writeNumber(body == null ? -1 : body.size());
         json.writeString(made.failure() == null ? "" : made.failure());
+        json.writeNumber(line.failedChecks());
         json.writeEndArray();
     }
 }

@@ -4,11 +4,11 @@ import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.ExchangeMade.Body;
 import dev.verbale.event.ExchangeMade.Header;
 import dev.verbale.event.ExchangeMade.Message;
+import dev.verbale.event.ExchangeMade.Part;
 import dev.verbale.event.PaperKept;
 import dev.verbale.results.Entry;
 import java.io.IOException;
-import java.nio.file.Path;
-import org.jspecify.annotations.Nullable;
+import java.util.List;
 import tools.jackson.core.JsonGenerator;
 
 /** Writes exchanges for the page. */
@@ -20,8 +20,8 @@ final class ExchangeLines {
         this.papers = papers;
     }
 
-    /** The fields of {@code exchange}, into the object that is open. */
-    void write(JsonGenerator json, Entry.ExchangeEntry exchange) throws IOException {
+    /** The fields of {@code exchange}, and what was checked of its answer, into the object that is open. */
+    void write(JsonGenerator json, Entry.ExchangeEntry exchange, List<Entry.CheckEntry> checks) throws IOException {
         ExchangeMade made = exchange.made();
         json.writeNumberProperty("took", made.micros());
         json.writeStringProperty("client", made.client());
@@ -37,12 +37,31 @@ final class ExchangeLines {
         json.writeObjectPropertyStart("attributes");
         made.attributes().forEach(json::writeStringProperty);
         json.writeEndObject();
-        message(json, "request", made.request(), exchange, exchange.requestFile());
-        if (made.response() != null) message(json, "response", made.response(), exchange, exchange.responseFile());
+        if (made.trace() != null) {
+            json.writeObjectPropertyStart("trace");
+            json.writeStringProperty("id", made.trace().id());
+            String address = made.trace().address();
+            if (address != null && address.matches("(?i)https?://.*")) // a journal may come from anywhere
+            json.writeStringProperty("address", address);
+            json.writeEndObject();
+        }
+        if (!checks.isEmpty()) checks(json, checks);
+        message(json, "request", made.request(), exchange);
+        if (made.response() != null) message(json, "response", made.response(), exchange);
     }
 
-    private void message(
-            JsonGenerator json, String side, Message message, Entry.ExchangeEntry exchange, @Nullable Path file)
+    private static void checks(JsonGenerator json, List<Entry.CheckEntry> checks) {
+        json.writeArrayPropertyStart("checks");
+        for (Entry.CheckEntry check : checks) {
+            json.writeStartArray();
+            json.writeString(check.outcome().word());
+            json.writeString(check.name());
+            json.writeEndArray();
+        }
+        json.writeEndArray();
+    }
+
+    private void message(JsonGenerator json, String side, Message message, Entry.ExchangeEntry exchange)
             throws IOException {
         json.writeObjectPropertyStart(side);
         json.writeArrayPropertyStart("headers");
@@ -53,28 +72,41 @@ final class ExchangeLines {
             json.writeEndArray();
         }
         json.writeEndArray();
-        Body body = message.body();
-        if (body != null) {
-            json.writeObjectPropertyStart("body");
-            json.writeStringProperty("mediaType", body.mediaType());
-            json.writeNumberProperty("size", body.size());
-            if (body.decoded() != body.size()) json.writeNumberProperty("decoded", body.decoded());
-            if (body.text() != null) json.writeStringProperty("text", body.text());
-            if (body.isCut()) json.writeBooleanProperty("cut", true);
-            if (body.file() != null)
-                papers.shelve(
-                        new Entry.PaperEntry(
-                                exchange.at(),
-                                side + " body",
-                                PaperKept.ATTACHMENT,
-                                body.mediaType(),
-                                body.file(),
-                                file,
-                                body.size(),
-                                true,
-                                null),
-                        json);
-            json.writeEndObject();
+        if (message.body() != null) body(json, side + " body", message.body(), exchange);
+        json.writeEndObject();
+    }
+
+    private void body(JsonGenerator json, String name, Body body, Entry.ExchangeEntry exchange) throws IOException {
+        json.writeObjectPropertyStart("body");
+        json.writeStringProperty("mediaType", body.mediaType());
+        json.writeNumberProperty("size", body.size());
+        if (body.decoded() != body.size()) json.writeNumberProperty("decoded", body.decoded());
+        if (body.text() != null) json.writeStringProperty("text", body.text());
+        if (body.isCut()) json.writeBooleanProperty("cut", true);
+        if (body.leftOut() != null) json.writeStringProperty("leftOut", body.leftOut());
+        if (body.file() != null) {
+            var paper = new Entry.PaperEntry(
+                    exchange.at(),
+                    name,
+                    PaperKept.ATTACHMENT,
+                    body.mediaType(),
+                    body.file(),
+                    exchange.file(body),
+                    body.size(),
+                    true,
+                    null);
+            papers.shelve(paper, json);
+        }
+        if (!body.parts().isEmpty()) {
+            json.writeArrayPropertyStart("parts");
+            for (Part part : body.parts()) {
+                json.writeStartObject();
+                json.writeStringProperty("name", part.name());
+                if (part.fileName() != null) json.writeStringProperty("fileName", part.fileName());
+                body(json, part.name(), part.body(), exchange);
+                json.writeEndObject();
+            }
+            json.writeEndArray();
         }
         json.writeEndObject();
     }

@@ -12,6 +12,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
 
@@ -29,6 +30,8 @@ final class MinutesFiles {
     private final PaperShelf papers;
     /** What the minutes that are being written hold. */
     private List<Entry> told = List.of();
+    /** And what was checked of the exchanges in there. */
+    private Map<Integer, List<Entry.CheckEntry>> checks = Map.of();
 
     MinutesFiles(Run run, List<Row> rows, PaperShelf papers) {
         this.run = run;
@@ -43,7 +46,7 @@ final class MinutesFiles {
             String name = String.valueOf(from / CHUNK);
             ScriptFile.write(folder.resolve(name + ".js"), "minutes", name, json -> {
                 json.writeStartArray();
-                for (Row row : some) minutes(json, row.entries(), row.failure());
+                for (Row row : some) minutes(json, row);
                 json.writeEndArray();
             });
         }
@@ -54,12 +57,14 @@ final class MinutesFiles {
         });
     }
 
-    private void minutes(JsonGenerator json, List<Entry> entries, @Nullable Failure failure) throws IOException {
-        told = entries;
+    private void minutes(JsonGenerator json, Row row) throws IOException {
+        told = row.entries();
+        checks = row.checks();
         json.writeStartObject();
-        entries(json, entries);
-        failure(json, failure);
+        entries(json, row.entries());
+        failure(json, row.failure());
         json.writeEndObject();
+        checks = Map.of();
     }
 
     /** A container that did something itself is shown as a step of the run. */
@@ -117,7 +122,8 @@ final class MinutesFiles {
             failure(json, log.failure());
         } else if (entry instanceof Entry.ExchangeEntry exchange) {
             head(json, "exchange", exchange.at());
-            new ExchangeLines(papers).write(json, exchange);
+            new ExchangeLines(papers)
+                    .write(json, exchange, checks.getOrDefault(exchange.made().id(), List.of()));
         } else if (entry instanceof Entry.CheckEntry check) {
             head(json, "check", check.at());
             json.writeStringProperty("name", check.name());

@@ -5,12 +5,15 @@ import dev.verbale.event.Outcome;
 import dev.verbale.results.About;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
+import dev.verbale.results.Entry.CheckEntry;
+import dev.verbale.results.ExchangeChecks;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -21,6 +24,7 @@ import org.jspecify.annotations.Nullable;
  * @param isTest whether it is a test's
  * @param superseded whether the run executed it again later, and it counts no more
  * @param recovered whether it passed when it was executed again
+ * @param checks what was checked of each of its exchanges, by the exchange's id
  */
 record Row(
         String address,
@@ -28,6 +32,7 @@ record Row(
         String name,
         List<String> path,
         @Nullable String className,
+        @Nullable String methodName,
         List<String> tags,
         Outcome outcome,
         @Nullable String reason,
@@ -39,7 +44,8 @@ record Row(
         About about,
         boolean superseded,
         boolean recovered,
-        List<Entry> entries) {
+        List<Entry> entries,
+        Map<Integer, List<CheckEntry>> checks) {
 
     /** The tests in their order, then the broken containers. */
     static List<Row> of(Run run) {
@@ -56,6 +62,7 @@ record Row(
                 t.name(),
                 t.path(),
                 t.className(),
+                t.methodName(),
                 t.tags(),
                 t.outcome(),
                 t.reason(),
@@ -67,7 +74,8 @@ record Row(
                 t.about(),
                 t.superseded(),
                 t.recovered(),
-                t.entries());
+                t.entries(),
+                ExchangeChecks.of(t));
     }
 
     private static Row of(ContainerResult c) {
@@ -79,6 +87,7 @@ record Row(
                 c.name() + " itself" + lost,
                 c.path(),
                 c.className(),
+                null,
                 List.of(),
                 c.outcome(),
                 c.reason(),
@@ -90,6 +99,7 @@ record Row(
                 About.NOTHING,
                 false,
                 false,
-                c.entries());
+                c.entries(),
+                Map.of());
     }
 }

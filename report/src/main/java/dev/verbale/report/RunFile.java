@@ -115,12 +115,13 @@ final class RunFile {
         Map<String, Integer> causeOf = new HashMap<>();
         for (int i = 0; i < causes.size(); i++)
             for (TestResult test : causes.get(i).tests()) causeOf.put(test.address(), i);
+        var dataSets = new DataSets(rows);
         json.writeArrayPropertyStart("rows");
-        for (Row row : rows) row(json, row, run, causeOf.get(row.address()));
+        for (Row row : rows) row(json, row, run, causeOf.get(row.address()), dataSets);
         json.writeEndArray();
     }
 
-    private static void row(JsonGenerator json, Row row, Run run, @Nullable Integer cause) {
+    private static void row(JsonGenerator json, Row row, Run run, @Nullable Integer cause, DataSets dataSets) {
         json.writeStartObject();
         json.writeStringProperty("address", row.address());
         if (!row.isTest()) json.writeBooleanProperty("container", true);
@@ -139,6 +140,7 @@ final class RunFile {
         if (row.recovered()) json.writeBooleanProperty("recovered", true);
         about(json, row.about());
         if (cause != null) json.writeNumberProperty("cause", cause);
+        dataSets.write(json, row);
         String data = data(row);
         if (!data.isEmpty()) json.writeStringProperty("data", data);
         json.writeEndObject();

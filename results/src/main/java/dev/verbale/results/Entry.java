@@ -67,27 +67,39 @@ public sealed interface Entry {
             implements Entry {}
 
     /**
-     * A request and its answer. {@code made} tells it; its files are {@code requestFile} and {@code responseFile}, null where
-     * the body is text, or missing, or lies outside the run folder.
+     * A request and its answer.
+     *
+     * @param files of its bodies, by the names that {@code made} has for them; without those that are missing, or lie outside
+     *     the run folder
      */
-    record ExchangeEntry(
-            Instant at,
-            ExchangeMade made,
-            @Nullable Path requestFile,
-            @Nullable Path responseFile) implements Entry {
+    record ExchangeEntry(Instant at, ExchangeMade made, Map<String, Path> files) implements Entry {
+
+        public ExchangeEntry {
+            files = Map.copyOf(files);
+        }
 
         /** From sending to the end of the answer. */
         public Duration took() {
             return Duration.ofNanos(made.micros() * 1_000);
         }
+
+        /** Where a body's file is; null where it has none, or it is missing. */
+        public @Nullable Path file(ExchangeMade.Body body) {
+            return body.file() == null ? null : files.get(body.file());
+        }
     }
 
-    /** Something that was checked while the test went on. */
+    /**
+     * Something that was checked while the test went on.
+     *
+     * @param about the id of the exchange whose answer was checked, or 0 where nobody said one; see {@link ExchangeChecks}
+     */
     record CheckEntry(
             Instant at,
             String name,
             Outcome outcome,
-            @Nullable Failure failure) implements Entry {}
+            @Nullable Failure failure,
+            int about) implements Entry {}
 
     /** A named value. */
     record DataEntry(Instant at, String name, String value) implements Entry {}

@@ -94,7 +94,7 @@ final class JournalJoin implements JournalReader.Listener {
                     .add(new Entry.LogEntry(
                             moment(e), e.level(), e.logger(), e.text(), e.thread(), e.context(), e.failure()));
         } else if (event instanceof CheckMade e) {
-            outer(e, e.in(), line).add(new Entry.CheckEntry(moment(e), e.name(), e.outcome(), e.failure()));
+            outer(e, e.in(), line).add(new Entry.CheckEntry(moment(e), e.name(), e.outcome(), e.failure(), e.about()));
         } else if (event instanceof StepBudgeted e) {
             OpenNode step = ending(e, e.id(), StepStarted.class, line);
             if (step != null) step.budget = Duration.ofNanos(e.micros() * 1_000);
@@ -104,7 +104,7 @@ final class JournalJoin implements JournalReader.Listener {
         } else if (event instanceof ExchangeMade e) {
             OpenNode outer = outer(e, e.in(), line);
             outer.lastedUntil(e.at() + e.micros());
-            outer.add(new Entry.ExchangeEntry(moment(e), e, body(e.request(), line), body(e.response(), line)));
+            outer.add(new Entry.ExchangeEntry(moment(e), e, files(e, line)));
         } else if (event instanceof PaperPromised e) {
             OpenNode outer = outer(e, e.in(), line);
             promises.put(e.id(), outer);
@@ -176,12 +176,20 @@ final class JournalJoin implements JournalReader.Listener {
         return null;
     }
 
-    private @Nullable Path body(ExchangeMade.@Nullable Message message, int line) {
-        if (message == null || message.body() == null || message.body().file() == null) return null;
-        Path stored = folder.file(message.body().file()).orElse(null);
-        if (stored != null && Files.isRegularFile(stored)) return stored;
-        problem(line, "the body '" + message.body().file() + "' is missing");
-        return null;
+    private Map<String, Path> files(ExchangeMade made, int line) {
+        Map<String, Path> files = new HashMap<>();
+        files(made.request().body(), files, line);
+        if (made.response() != null) files(made.response().body(), files, line);
+        return files;
+    }
+
+    private void files(ExchangeMade.@Nullable Body body, Map<String, Path> files, int line) {
+        if (body == null) return;
+        for (ExchangeMade.Part part : body.parts()) files(part.body(), files, line);
+        if (body.file() == null) return;
+        Path stored = folder.file(body.file()).orElse(null);
+        if (stored != null && Files.isRegularFile(stored)) files.put(body.file(), stored);
+        else problem(line, "the body '" + body.file() + "' is missing");
     }
 
     private Entry.PaperEntry paper(PaperKept e, int line) {

@@ -1,5 +1,6 @@
 package dev.verbale.http;
 
+import dev.verbale.recorder.Beginning;
 import dev.verbale.recorder.Exchange;
 import java.net.http.HttpClient;
 import java.net.http.HttpHeaders;
@@ -42,13 +43,13 @@ final class HeardBodies<T> implements BodyHandler<T> {
     private static final class Heard<T> implements BodySubscriber<T> {
         private final BodySubscriber<T> test;
         private final Exchange exchange;
-        private final String mediaType;
-        private final Beginning heard = new Beginning();
+        private final Beginning heard;
 
         Heard(BodySubscriber<T> test, Exchange exchange, String mediaType) {
             this.test = test;
             this.exchange = exchange;
-            this.mediaType = mediaType;
+            this.heard = exchange.beginning();
+            exchange.responseBody(heard, mediaType);
         }
 
         @Override
@@ -68,7 +69,7 @@ final class HeardBodies<T> implements BodyHandler<T> {
                 @Override
                 public void cancel() {
                     exchange.attribute("body", "the test read no further");
-                    write();
+                    exchange.ended();
                     subscription.cancel();
                 }
             });
@@ -82,24 +83,14 @@ final class HeardBodies<T> implements BodyHandler<T> {
 
         @Override
         public void onError(Throwable failure) {
-            body();
             exchange.failed(failure);
             test.onError(failure);
         }
 
         @Override
         public void onComplete() {
-            write(); // before the test goes on, which may end with this answer
+            exchange.ended(); // before the test goes on, which may end with this answer
             test.onComplete();
-        }
-
-        private void write() {
-            body();
-            exchange.ended();
-        }
-
-        private void body() {
-            if (heard.size() > 0) exchange.responseBody(heard.bytes(), heard.size(), mediaType);
         }
     }
 }

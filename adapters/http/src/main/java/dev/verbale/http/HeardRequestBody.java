@@ -1,5 +1,6 @@
 package dev.verbale.http;
 
+import dev.verbale.recorder.Beginning;
 import dev.verbale.recorder.Exchange;
 import java.net.http.HttpRequest.BodyPublisher;
 import java.nio.ByteBuffer;
@@ -25,7 +26,8 @@ final class HeardRequestBody implements BodyPublisher {
 
     @Override
     public void subscribe(Flow.Subscriber<? super ByteBuffer> subscriber) {
-        var heard = new Beginning();
+        Beginning heard = exchange.beginning(); // a new one where it is sent again
+        exchange.requestBody(heard, mediaType);
         body.subscribe(new Flow.Subscriber<>() {
             @Override
             public void onSubscribe(Flow.Subscription subscription) {
@@ -35,7 +37,6 @@ final class HeardRequestBody implements BodyPublisher {
             @Override
             public void onNext(ByteBuffer part) {
                 heard.add(part);
-                exchange.requestBody(heard.bytes(), mediaType); // an answer may come before the last part is sent
                 subscriber.onNext(part);
             }
 

@@ -26,6 +26,7 @@ import org.jspecify.annotations.Nullable;
 final class WatchedClient extends HttpClient {
 
     private static final String NAME = "JDK HttpClient";
+    private static final String TRACE_PARENT = "traceparent";
 
     private final HttpClient client;
 
@@ -37,8 +38,9 @@ final class WatchedClient extends HttpClient {
     public <T> HttpResponse<T> send(HttpRequest request, BodyHandler<T> handler)
             throws IOException, InterruptedException {
         Exchange exchange = begun(request);
+        HttpRequest sent = sent(request, exchange);
         try {
-            HttpResponse<T> response = client.send(heard(request, exchange), new HeardBodies<>(handler, exchange));
+            HttpResponse<T> response = client.send(sent, new HeardBodies<>(handler, exchange));
             redirects(response);
             return response;
         } catch (IOException | InterruptedException | RuntimeException failure) {
@@ -56,7 +58,7 @@ final class WatchedClient extends HttpClient {
     public <T> CompletableFuture<HttpResponse<T>> sendAsync(
             HttpRequest request, BodyHandler<T> handler, @Nullable PushPromiseHandler<T> pushed) {
         Exchange exchange = begun(request);
-        return client.sendAsync(heard(request, exchange), new HeardBodies<>(handler, exchange), pushed)
+        return client.sendAsync(sent(request, exchange), new HeardBodies<>(handler, exchange), pushed)
                 .whenComplete((response, failure) -> {
                     if (failure == null) redirects(response);
                     else exchange.failed(cause(failure));
@@ -71,7 +73,6 @@ final class WatchedClient extends HttpClient {
         Exchange exchange = Recorder.current()
                 .exchange(request.method(), request.uri().toString())
                 .client(NAME);
-        headers(request.headers(), exchange);
         return exchange;
     }
 
@@ -79,14 +80,18 @@ final class WatchedClient extends HttpClient {
         headers.map().forEach((name, values) -> values.forEach(value -> exchange.requestHeader(name, value)));
     }
 
-    /** The same request, whose body is heard while it is sent. */
-    private static HttpRequest heard(HttpRequest request, Exchange exchange) {
-        if (request.bodyPublisher().isEmpty() || request.bodyPublisher().get().contentLength() == 0) return request;
+    /** The same request, whose body is heard while it is sent, with the trace's header where one is wanted. */
+    private static HttpRequest sent(HttpRequest request, Exchange exchange) {
+        String traceParent = request.headers().firstValue(TRACE_PARENT).isPresent() ? null : exchange.traceParent();
+        headers(request.headers(), exchange);
+        if (traceParent != null) exchange.requestHeader(TRACE_PARENT, traceParent);
+        Optional<HttpRequest.BodyPublisher> body = request.bodyPublisher().filter(one -> one.contentLength() != 0);
+        if (traceParent == null && body.isEmpty()) return request;
+        HttpRequest.Builder changed = HttpRequest.newBuilder(request, (name, value) -> true);
+        if (traceParent != null) changed.header(TRACE_PARENT, traceParent);
         String type = request.headers().firstValue("Content-Type").orElse("");
-        var body = new HeardRequestBody(request.bodyPublisher().get(), exchange, type);
-        return HttpRequest.newBuilder(request, (name, value) -> true)
-                .method(request.method(), body)
-                .build();
+        body.ifPresent(one -> changed.method(request.method(), new HeardRequestBody(one, exchange, type)));
+        return changed.build();
     }
 
     /** Those that led here: the client has no more of them than their heads. */

@@ -8,8 +8,10 @@ import io.restassured.http.Header;
 import io.restassured.response.Response;
 import io.restassured.specification.FilterableRequestSpecification;
 import io.restassured.specification.FilterableResponseSpecification;
+import io.restassured.specification.MultiPartSpecification;
 import java.io.File;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.time.Duration;
@@ -25,11 +27,13 @@ import org.jspecify.annotations.Nullable;
  * given().filter(new VerbaleFilter()).get("/api/seeds");
  * }</pre>
  *
- * <p>It stands behind the filters that change a request, and tells what these made of it.
+ * <p>It stands behind the filters that change a request, and tells what these made of it. What {@code then()} asserts of an
+ * answer is told as checks of the exchange, one by one.
  */
 public final class VerbaleFilter implements OrderedFilter {
 
     private static final String NAME = "REST Assured";
+    private static final String TRACE_PARENT = "traceparent";
     private static final int LAST_BUT_SENDING = OrderedFilter.LOWEST_PRECEDENCE - 1_000;
 
     @Override
@@ -44,6 +48,8 @@ public final class VerbaleFilter implements OrderedFilter {
         if (!recorder.isRecording()) return context.next(request, expected);
         Exchange exchange =
                 recorder.exchange(request.getMethod(), request.getURI()).client(NAME);
+        String traceParent = request.getHeaders().hasHeaderWithName(TRACE_PARENT) ? null : exchange.traceParent();
+        if (traceParent != null) request.header(TRACE_PARENT, traceParent);
         tell(request, exchange);
         long begun = System.nanoTime();
         Response response;
@@ -55,12 +61,25 @@ public final class VerbaleFilter implements OrderedFilter {
         }
         exchange.timing("first byte", Duration.ofNanos(System.nanoTime() - begun));
         exchange.status(response.getStatusCode());
+        String version =
+                response.getStatusLine() == null ? "" : response.getStatusLine().replaceFirst(" .*", "");
+        if (version.startsWith("HTTP/")) exchange.protocol(version);
         for (Header header : response.getHeaders()) exchange.responseHeader(header.getName(), header.getValue());
-        byte[] body = response.asByteArray(); // kept by the response, which the test can still read
-        if (body.length > 0)
-            exchange.responseBody(body, response.getContentType() == null ? "" : response.getContentType());
-        exchange.ended();
-        return response;
+        body(response, exchange);
+        return TellingChecks.of(response, exchange);
+    }
+
+    /** It is read here and kept by the response, from which the test can still read it. */
+    private static void body(Response response, Exchange exchange) {
+        try {
+            byte[] body = response.asByteArray();
+            if (body.length > 0)
+                exchange.responseBody(body, response.getContentType() == null ? "" : response.getContentType());
+            exchange.ended();
+        } catch (Throwable halfAnAnswer) { // the test meets it where it reads; checked ones too, Groovy throws them so
+            if (halfAnAnswer instanceof VirtualMachineError fatal) throw fatal;
+            exchange.failed(halfAnAnswer);
+        }
     }
 
     private static void tell(FilterableRequestSpecification request, Exchange exchange) {
@@ -74,23 +93,33 @@ public final class VerbaleFilter implements OrderedFilter {
         String type = request.getContentType() == null ? "" : request.getContentType();
         byte[] body = body(request);
         if (body != null) exchange.requestBody(body, type);
-        for (var part : request.getMultiPartParams())
-            exchange.attribute(
-                    "part " + part.getControlName(),
-                    (part.getFileName() == null ? "" : part.getFileName() + ", ") + part.getMimeType());
+        for (MultiPartSpecification part : request.getMultiPartParams()) part(part, exchange);
+    }
+
+    private static void part(MultiPartSpecification part, Exchange exchange) {
+        String type = part.getMimeType() == null ? "" : part.getMimeType();
+        byte[] content = bytes(part.getContent());
+        String file = part.hasFileName() ? part.getFileName() : null;
+        if (content == null) exchange.attribute("part " + part.getControlName(), "a stream, which is not looked at");
+        exchange.requestPart(part.getControlName(), file, content == null ? new byte[0] : content, type);
     }
 
     private static byte @Nullable [] body(FilterableRequestSpecification request) {
         Object body = request.getBody();
-        if (body instanceof byte[] bytes) return bytes;
-        if (body instanceof File file) return file(file);
-        if (body != null) return body.toString().getBytes(StandardCharsets.UTF_8);
+        if (body != null) return bytes(body);
         Map<String, ?> form = request.getFormParams();
         if (form == null || form.isEmpty()) return null;
         return form.entrySet().stream()
                 .map(field -> field.getKey() + "=" + field.getValue())
                 .collect(Collectors.joining("&"))
                 .getBytes(StandardCharsets.UTF_8);
+    }
+
+    private static byte @Nullable [] bytes(Object content) {
+        if (content instanceof byte[] bytes) return bytes;
+        if (content instanceof File file) return file(file);
+        if (content instanceof InputStream) return null; // it can be read once, and is not ours
+        return content.toString().getBytes(StandardCharsets.UTF_8);
     }
 
     private static byte @Nullable [] file(File file) {

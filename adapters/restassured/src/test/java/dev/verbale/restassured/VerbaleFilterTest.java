@@ -1,122 +1,112 @@
 package dev.verbale.restassured;
 
+import static io.restassured.RestAssured.expect;
 import static io.restassured.RestAssured.given;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 import static org.hamcrest.Matchers.equalTo;
+import static org.hamcrest.Matchers.is;
 
-import com.sun.net.httpserver.HttpServer;
 import dev.verbale.event.ExchangeMade;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Scope;
-import dev.verbale.results.Entry;
-import dev.verbale.results.RunReader;
-import java.io.IOException;
-import java.net.InetAddress;
-import java.net.InetSocketAddress;
+import dev.verbale.event.ExchangeMade.Part;
+import dev.verbale.event.Outcome;
+import dev.verbale.http.ExchangeContract;
+import dev.verbale.http.Garden;
+import dev.verbale.results.Entry.CheckEntry;
+import dev.verbale.results.ExchangeChecks;
+import dev.verbale.results.TestResult;
+import io.restassured.response.Response;
+import io.restassured.specification.RequestSpecification;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.TestInfo;
 
-/** Exchanges of REST Assured over a real connection. */
-class VerbaleFilterTest {
+/** REST Assured. */
+class VerbaleFilterTest extends ExchangeContract {
 
-    private static HttpServer server;
-
-    private final Recorder recorder = Recorder.current();
-    private String key;
-    private Scope test;
-
-    @BeforeAll
-    static void open_the_garden() throws IOException {
-        server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
-        server.createContext("/seeds", exchange -> {
-            exchange.getRequestBody().readAllBytes();
-            byte[] body = "{\"seed\":\"Basil\",\"token\":\"t0ps3cret\"}".getBytes(StandardCharsets.UTF_8);
-            exchange.getResponseHeaders().add("Content-Type", "application/json");
-            exchange.sendResponseHeaders(201, body.length);
-            exchange.getResponseBody().write(body);
-            exchange.close();
-        });
-        server.start();
+    @Override
+    protected String client() {
+        return "REST Assured";
     }
 
-    @AfterAll
-    static void close_the_garden() {
-        server.stop(0);
+    @Override
+    protected byte[] send(String method, String url, Map<String, String> headers, byte[] body) {
+        RequestSpecification request = given().filter(new VerbaleFilter()).headers(headers);
+        if (body.length > 0) request.body(body);
+        return request.request(method, url).asByteArray();
     }
 
-    @BeforeEach
-    void begin(TestInfo info) {
-        key = info.getTestMethod().orElseThrow().getName();
-        test = recorder.startTest(recorder.run(), new Identity(key, key, "sample.Api", key, List.of()));
+    /** The client underneath follows them, and tells nobody. */
+    @Override
+    protected List<String> redirected() {
+        return List.of("GET /moved 201");
     }
 
     @Test
-    void an_exchange_is_told_and_the_test_reads_its_answer_as_before() throws Exception {
-        given().filter(new VerbaleFilter())
-                .header("Authorization", "Bearer t0ps3cret")
-                .cookie("bed", "7")
-                .contentType("application/json")
-                .body("{\"neighbour\":\"Ada\",\"password\":\"hunter2\"}")
-                .post(address())
-                .then()
+    void what_is_asserted_is_told_as_checks_of_the_exchange() throws Exception {
+        Response first = given().filter(new VerbaleFilter()).get(GARDEN.address("/json"));
+        Response second = given().filter(new VerbaleFilter()).get(GARDEN.address("/picture"));
+        first.then()
+                .assertThat()
                 .statusCode(201)
-                .body("seed", equalTo("Basil"))
-                .body("token", equalTo("t0ps3cret"));
+                .and()
+                .body("seed", equalTo("Basil"), "token", equalTo(Garden.SECRET))
+                .cookie("sid", Garden.SECRET);
+        assertThatThrownBy(() -> second.then().statusCode(is(404)))
+                .isInstanceOf(AssertionError.class)
+                .hasMessageContaining("Expected status code is <404> but was <200>");
+        assertThat(first.then().extract().<String>path("seed")).isEqualTo("Basil");
 
-        ExchangeMade made = exchanges().get(0);
-        assertThat(made.client() + " " + made.method() + " " + made.url() + " " + made.status())
-                .isEqualTo("REST Assured POST " + address() + " 201");
-        assertThat(made.request().headers())
-                .contains(
-                        new ExchangeMade.Header("Authorization", "[masked]"),
-                        new ExchangeMade.Header("Cookie", "[masked]"));
-        assertThat(made.request().body().text()).isEqualTo("{\"neighbour\":\"Ada\",\"password\":\"[masked]\"}");
-        assertThat(made.response().body().text()).isEqualTo("{\"seed\":\"Basil\",\"token\":\"[masked]\"}");
+        assertThat(checks())
+                .containsExactly(
+                        List.of(
+                                "passed status code: 201",
+                                "passed body seed: \"Basil\", token: \"[masked]\"",
+                                "passed cookie sid"),
+                        List.of("failed status code: is <404>"));
+    }
+
+    @Test
+    void expectations_that_were_said_before_hold_as_they_did() {
+        expect().statusCode(201)
+                .body("seed", equalTo("Basil"))
+                .given()
+                .filter(new VerbaleFilter())
+                .get(GARDEN.address("/json"));
+        assertThatThrownBy(() -> expect().statusCode(500)
+                        .given()
+                        .filter(new VerbaleFilter())
+                        .get(GARDEN.address("/json")))
+                .isInstanceOf(AssertionError.class);
+    }
+
+    private static List<List<String>> checks() throws Exception {
+        TestResult test = GARDEN.test();
+        Map<Integer, List<CheckEntry>> byExchange = ExchangeChecks.of(test);
+        List<List<String>> told = new ArrayList<>();
+        byExchange.keySet().stream()
+                .sorted()
+                .forEach(id -> told.add(byExchange.get(id).stream()
+                        .map(check -> (check.outcome() == Outcome.PASSED ? "passed " : "failed ") + check.name())
+                        .toList()));
+        return told;
     }
 
     @Test
     void a_form_and_the_parts_of_an_upload_are_told() throws Exception {
-        given().filter(new VerbaleFilter()).formParam("seed", "Kale").post(address());
+        given().filter(new VerbaleFilter()).formParam("seed", "Kale").post(GARDEN.address("/echo"));
         given().filter(new VerbaleFilter())
                 .multiPart("plan", "plan.csv", "a,b".getBytes(StandardCharsets.UTF_8), "text/csv")
-                .post(address());
+                .multiPart("token", Garden.SECRET)
+                .post(GARDEN.address("/echo"));
 
-        List<ExchangeMade> made = exchanges();
+        List<ExchangeMade> made = GARDEN.exchanges();
         assertThat(made.get(0).request().body().text()).isEqualTo("seed=Kale");
-        assertThat(made.get(1).attributes()).containsEntry("part plan", "plan.csv, text/csv");
-    }
-
-    @Test
-    void no_answer_is_told_and_thrown_as_it_was() throws Exception {
-        assertThatThrownBy(() -> given().filter(new VerbaleFilter()).get("http://127.0.0.1:1/seeds"))
-                .isInstanceOf(java.net.ConnectException.class);
-
-        assertThat(exchanges().get(0).failure()).contains("ConnectException");
-    }
-
-    private static String address() {
-        return "http://127.0.0.1:" + server.getAddress().getPort() + "/seeds";
-    }
-
-    private List<ExchangeMade> exchanges() throws IOException {
-        recorder.endTest(test, Ending.passed());
-        return RunReader.read(Path.of(System.getProperty("verbale.root"))).tests().stream()
-                .filter(one -> one.key().equals(key))
-                .findFirst()
-                .orElseThrow()
-                .entries()
-                .stream()
-                .filter(Entry.ExchangeEntry.class::isInstance)
-                .map(entry -> ((Entry.ExchangeEntry) entry).made())
-                .toList();
+        assertThat(made.get(1).request().body().parts())
+                .extracting(Part::name, Part::fileName, part -> part.body().text())
+                .containsExactly(tuple("plan", "plan.csv", "a,b"), tuple("token", "file", "[masked]"));
     }
 }

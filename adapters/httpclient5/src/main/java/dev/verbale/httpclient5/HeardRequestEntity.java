@@ -1,0 +1,38 @@
+package dev.verbale.httpclient5;
+
+import dev.verbale.recorder.Beginning;
+import dev.verbale.recorder.Exchange;
+import java.io.FilterOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import org.apache.hc.core5.http.HttpEntity;
+import org.apache.hc.core5.http.io.entity.HttpEntityWrapper;
+
+/** Hands a request's body on, and keeps its beginning. */
+final class HeardRequestEntity extends HttpEntityWrapper {
+
+    private final Exchange exchange;
+
+    HeardRequestEntity(HttpEntity body, Exchange exchange) {
+        super(body);
+        this.exchange = exchange;
+    }
+
+    @Override
+    public void writeTo(OutputStream out) throws IOException {
+        Beginning heard = exchange.beginning();
+        exchange.requestBody(heard, getContentType() == null ? "" : getContentType());
+        super.writeTo(new FilterOutputStream(out) {
+            @Override
+            public void write(int one) throws IOException {
+                write(new byte[] {(byte) one}, 0, 1);
+            }
+
+            @Override
+            public void write(byte[] bytes, int from, int length) throws IOException {
+                heard.add(bytes, from, length);
+                out.write(bytes, from, length);
+            }
+        });
+    }
+}

@@ -1,0 +1,28 @@
+package dev.verbale.httpclient5;
+
+import dev.verbale.recorder.Recorder;
+import org.apache.hc.client5.http.impl.ChainElement;
+import org.apache.hc.client5.http.impl.classic.HttpClientBuilder;
+
+/**
+ * Makes Apache HttpClient 5 tell its exchanges:
+ *
+ * <pre>{@code
+ * CloseableHttpClient client = VerbaleHttpClient5.watch(HttpClients.custom()).build();
+ * }</pre>
+ *
+ * <p>Each request that goes over the wire is a line with its answer: redirects, retries and authentication too. It is written
+ * when the answer's body was read or closed.
+ */
+public final class VerbaleHttpClient5 {
+
+    private VerbaleHttpClient5() {}
+
+    /** {@code builder} itself; what it builds tells its exchanges. */
+    public static HttpClientBuilder watch(HttpClientBuilder builder) {
+        if (!Recorder.current().isRecording()) return builder;
+        return builder.addExecInterceptorBefore(ChainElement.CONNECT.name(), "verbale", new TellingExchanges())
+                .addExecInterceptorBefore(
+                        ChainElement.MAIN_TRANSPORT.name(), "verbale-connected", TellingExchanges::connected);
+    }
+}

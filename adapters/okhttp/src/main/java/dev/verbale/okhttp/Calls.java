@@ -1,0 +1,31 @@
+package dev.verbale.okhttp;
+
+import dev.verbale.recorder.Recorder;
+import java.util.Collections;
+import java.util.Map;
+import java.util.WeakHashMap;
+import okhttp3.Call;
+
+/** The calls that are under way. */
+final class Calls {
+
+    private final Recorder recorder;
+    // weakly: a call that is made and never executed has no end
+    private final Map<Call, CallMinutes> minutes = Collections.synchronizedMap(new WeakHashMap<>());
+
+    Calls(Recorder recorder) {
+        this.recorder = recorder;
+    }
+
+    /** On the thread that makes the call, whatever thread executes it. */
+    CallMinutes begun(Call call) {
+        var begun = new CallMinutes(recorder, recorder.here());
+        minutes.put(call, begun);
+        return begun;
+    }
+
+    CallMinutes of(Call call) {
+        CallMinutes known = minutes.get(call);
+        return known == null ? begun(call) : known;
+    }
+}

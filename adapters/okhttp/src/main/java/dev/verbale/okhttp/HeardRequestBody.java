@@ -1,0 +1,56 @@
+package dev.verbale.okhttp;
+
+import dev.verbale.recorder.Beginning;
+import dev.verbale.recorder.Exchange;
+import java.io.IOException;
+import okhttp3.MediaType;
+import okhttp3.RequestBody;
+import okio.Buffer;
+import okio.BufferedSink;
+import okio.ForwardingSink;
+import okio.Okio;
+import org.jspecify.annotations.Nullable;
+
+/** Hands a request's body on, and keeps its beginning. */
+final class HeardRequestBody extends RequestBody {
+
+    private final RequestBody body;
+    private final Exchange exchange;
+
+    HeardRequestBody(RequestBody body, Exchange exchange) {
+        this.body = body;
+        this.exchange = exchange;
+    }
+
+    @Override
+    public @Nullable MediaType contentType() {
+        return body.contentType();
+    }
+
+    @Override
+    public long contentLength() throws IOException {
+        return body.contentLength();
+    }
+
+    @Override
+    public boolean isOneShot() {
+        return body.isOneShot();
+    }
+
+    @Override
+    public void writeTo(BufferedSink sink) throws IOException {
+        Beginning heard = exchange.beginning();
+        exchange.requestBody(
+                heard, body.contentType() == null ? "" : body.contentType().toString());
+        var out = new HeardBytes(heard);
+        BufferedSink through = Okio.buffer(new ForwardingSink(sink) {
+            @Override
+            public void write(Buffer source, long count) throws IOException {
+                source.copyTo(out, 0, count);
+                super.write(source, count);
+            }
+        });
+        body.writeTo(through);
+        through.emit();
+    }
+}

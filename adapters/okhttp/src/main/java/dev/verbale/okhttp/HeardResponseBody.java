@@ -1,0 +1,66 @@
+package dev.verbale.okhttp;
+
+import dev.verbale.recorder.Beginning;
+import dev.verbale.recorder.Exchange;
+import java.io.IOException;
+import okhttp3.MediaType;
+import okhttp3.ResponseBody;
+import okio.Buffer;
+import okio.BufferedSource;
+import okio.ForwardingSource;
+import okio.Okio;
+import org.jspecify.annotations.Nullable;
+
+/** An answer's body that the test reads, heard; the exchange ends with it. */
+final class HeardResponseBody extends ResponseBody {
+
+    private final ResponseBody body;
+    private final BufferedSource source;
+
+    HeardResponseBody(ResponseBody body, Exchange exchange) {
+        this.body = body;
+        Beginning heard = exchange.beginning();
+        exchange.responseBody(
+                heard, body.contentType() == null ? "" : body.contentType().toString());
+        var out = new HeardBytes(heard);
+        this.source = Okio.buffer(new ForwardingSource(body.source()) {
+            @Override
+            public long read(Buffer sink, long most) throws IOException {
+                long read;
+                try {
+                    read = super.read(sink, most);
+                } catch (IOException broken) {
+                    exchange.failed(broken);
+                    throw broken;
+                }
+                if (read < 0) exchange.ended();
+                else sink.copyTo(out, sink.size() - read, read);
+                return read;
+            }
+
+            @Override
+            public void close() throws IOException {
+                try {
+                    super.close();
+                } finally {
+                    exchange.ended();
+                }
+            }
+        });
+    }
+
+    @Override
+    public @Nullable MediaType contentType() {
+        return body.contentType();
+    }
+
+    @Override
+    public long contentLength() {
+        return body.contentLength();
+    }
+
+    @Override
+    public BufferedSource source() {
+        return source;
+    }
+}

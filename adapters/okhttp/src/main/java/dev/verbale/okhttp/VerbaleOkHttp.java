@@ -1,0 +1,33 @@
+package dev.verbale.okhttp;
+
+import dev.verbale.recorder.Recorder;
+import okhttp3.EventListener;
+import okhttp3.OkHttpClient;
+
+/**
+ * Makes OkHttp tell its exchanges:
+ *
+ * <pre>{@code
+ * OkHttpClient client = VerbaleOkHttp.watch(new OkHttpClient());
+ * }</pre>
+ *
+ * <p>Each request that goes over the wire is a line with its answer, redirects and authentication too, at the step that made
+ * the call, also where it is executed on another thread. It is written when the answer's body was read or closed.
+ */
+public final class VerbaleOkHttp {
+
+    private VerbaleOkHttp() {}
+
+    /** A client that does what {@code client} does, with the same pools and listeners. */
+    public static OkHttpClient watch(OkHttpClient client) {
+        Recorder recorder = Recorder.current();
+        if (!recorder.isRecording()) return client;
+        var calls = new Calls(recorder);
+        EventListener.Factory theirs = client.eventListenerFactory();
+        return client.newBuilder()
+                .eventListenerFactory(call -> theirs.create(call).plus(calls.begun(call)))
+                .addInterceptor(new CallInterceptor(calls))
+                .addNetworkInterceptor(new HopInterceptor(calls))
+                .build();
+    }
+}

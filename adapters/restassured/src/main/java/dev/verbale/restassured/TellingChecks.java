@@ -1,0 +1,80 @@
+package dev.verbale.restassured;
+
+import dev.verbale.recorder.Exchange;
+import io.restassured.response.Response;
+import io.restassured.response.ValidatableResponse;
+import java.lang.reflect.InvocationHandler;
+import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Method;
+import java.lang.reflect.Proxy;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Makes the assertions on an answer tell themselves as checks of its exchange. They throw what they threw: REST Assured's
+ * own contract is that the first that fails ends the test.
+ */
+final class TellingChecks {
+
+    /** What a {@code then()} has and is no assertion. */
+    private static final Set<String> OTHERS = Set.of(
+            "and",
+            "assertThat",
+            "using",
+            "extract",
+            "log",
+            "rootPath",
+            "root",
+            "appendRootPath",
+            "appendRoot",
+            "detachRootPath",
+            "detachRoot",
+            "noRootPath",
+            "noRoot",
+            "parser",
+            "defaultParser");
+
+    private TellingChecks() {}
+
+    /** {@code response}, whose {@code then()} tells what it checks. */
+    static Response of(Response response, Exchange exchange) {
+        return proxy(Response.class, (proxy, method, arguments) -> {
+            Object result = called(response, method, arguments);
+            return result instanceof ValidatableResponse checks
+                            && method.getName().equals("then")
+                    ? proxy(ValidatableResponse.class, checking(checks, exchange))
+                    : result;
+        });
+    }
+
+    private static InvocationHandler checking(ValidatableResponse checks, Exchange exchange) {
+        return (proxy, method, arguments) -> {
+            if (method.getDeclaringClass() == Object.class || OTHERS.contains(method.getName())) {
+                Object result = called(checks, method, arguments);
+                return result == checks ? proxy : result;
+            }
+            Object result;
+            try {
+                result = called(checks, method, arguments);
+            } catch (AssertionError failure) {
+                exchange.checked(CheckNames.of(method.getName(), arguments), failure);
+                throw failure;
+            }
+            if (!(result instanceof ValidatableResponse)) return result;
+            exchange.checked(CheckNames.of(method.getName(), arguments), null);
+            return proxy;
+        };
+    }
+
+    private static Object called(Object target, Method method, Object @Nullable [] arguments) throws Throwable {
+        try {
+            return method.invoke(target, arguments);
+        } catch (InvocationTargetException thrown) {
+            throw thrown.getTargetException(); // the test sees its own exception
+        }
+    }
+
+    private static <T> T proxy(Class<T> type, InvocationHandler handler) {
+        return type.cast(Proxy.newProxyInstance(TellingChecks.class.getClassLoader(), new Class<?>[] {type}, handler));
+    }
+}

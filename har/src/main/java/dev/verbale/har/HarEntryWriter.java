@@ -1,0 +1,214 @@
+package dev.verbale.har;
+
+import dev.verbale.event.ExchangeMade;
+import dev.verbale.event.ExchangeMade.Body;
+import dev.verbale.event.ExchangeMade.Header;
+import dev.verbale.event.ExchangeMade.Message;
+import dev.verbale.event.ExchangeMade.Part;
+import dev.verbale.folder.MediaTypes;
+import dev.verbale.results.Entry;
+import java.io.IOException;
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.core.JsonGenerator;
+
+/** Writes one exchange as an entry of an archive. What the format has no field for goes to fields that begin with _. */
+final class HarEntryWriter {
+
+    private static final int UNKNOWN = -1;
+
+    private final JsonGenerator json;
+
+    HarEntryWriter(JsonGenerator json) {
+        this.json = json;
+    }
+
+    void write(Entry.ExchangeEntry exchange, String page) throws IOException {
+        ExchangeMade made = exchange.made();
+        json.writeStartObject();
+        if (!page.isEmpty()) json.writeStringProperty("pageref", page);
+        json.writeStringProperty("startedDateTime", exchange.at().toString());
+        json.writeNumberProperty("time", millis(made.micros()));
+        request(made, exchange);
+        response(made, exchange);
+        json.writeObjectPropertyStart("cache");
+        json.writeEndObject();
+        timings(made);
+        if (made.failure() != null) json.writeStringProperty("_failure", made.failure());
+        if (!made.client().isEmpty()) json.writeStringProperty("_client", made.client());
+        json.writeEndObject();
+    }
+
+    private void request(ExchangeMade made, Entry.ExchangeEntry exchange) throws IOException {
+        json.writeObjectPropertyStart("request");
+        json.writeStringProperty("method", made.method());
+        json.writeStringProperty("url", made.url());
+        json.writeStringProperty("httpVersion", made.protocol() == null ? "" : made.protocol());
+        cookies(made.request(), "cookie");
+        headers(made.request());
+        query(made.url());
+        Body body = made.request().body();
+        if (body != null) postData(body, exchange);
+        json.writeNumberProperty("headersSize", UNKNOWN);
+        json.writeNumberProperty("bodySize", body == null ? 0 : body.size());
+        json.writeEndObject();
+    }
+
+    private void response(ExchangeMade made, Entry.ExchangeEntry exchange) throws IOException {
+        Message response = made.response() == null ? new Message(List.of(), null) : made.response();
+        Body body = response.body();
+        json.writeObjectPropertyStart("response");
+        json.writeNumberProperty("status", made.status());
+        json.writeStringProperty("statusText", "");
+        json.writeStringProperty("httpVersion", made.protocol() == null ? "" : made.protocol());
+        cookies(response, "set-cookie");
+        headers(response);
+        json.writeObjectPropertyStart("content");
+        json.writeNumberProperty("size", body == null ? 0 : body.decoded());
+        if (body != null && body.size() >= 0 && body.decoded() > body.size())
+            json.writeNumberProperty("compression", body.decoded() - body.size());
+        json.writeStringProperty("mimeType", body == null ? "" : body.mediaType());
+        if (body != null) content(body, exchange);
+        json.writeEndObject();
+        json.writeStringProperty("redirectURL", value(response, "location"));
+        json.writeNumberProperty("headersSize", UNKNOWN);
+        json.writeNumberProperty("bodySize", body == null ? 0 : body.size());
+        json.writeEndObject();
+    }
+
+    private void headers(Message message) {
+        json.writeArrayPropertyStart("headers");
+        for (Header header : message.headers()) pair(header.name(), header.value());
+        json.writeEndArray();
+    }
+
+    private void cookies(Message message, String name) {
+        json.writeArrayPropertyStart("cookies");
+        for (Header header : message.headers()) {
+            if (!header.name().equalsIgnoreCase(name)) continue;
+            String value = header.value();
+            // attributes of a cookie that is set stand behind it, and several that are sent stand behind each other
+            String[] pairs =
+                    name.equals("cookie") ? value.split(";\\s*") : new String[] {value.replaceFirst(";.*", "")};
+            for (String pair : pairs) {
+                int equals = pair.indexOf('=');
+                if (equals > 0) pair(pair.substring(0, equals), pair.substring(equals + 1));
+            }
+        }
+        json.writeEndArray();
+    }
+
+    private void query(String url) {
+        json.writeArrayPropertyStart("queryString");
+        int from = url.indexOf('?');
+        String query = from < 0 ? "" : url.substring(from + 1).replaceFirst("#.*", "");
+        for (String pair : query.split("&")) {
+            if (pair.isEmpty()) continue;
+            int equals = pair.indexOf('=');
+            pair(
+                    decoded(equals < 0 ? pair : pair.substring(0, equals)),
+                    equals < 0 ? "" : decoded(pair.substring(equals + 1)));
+        }
+        json.writeEndArray();
+    }
+
+    private static String decoded(String text) {
+        try {
+            return URLDecoder.decode(text, StandardCharsets.UTF_8);
+        } catch (IllegalArgumentException odd) {
+            return text;
+        }
+    }
+
+    private void pair(String name, String value) {
+        json.writeStartObject();
+        json.writeStringProperty("name", name);
+        json.writeStringProperty("value", value);
+        json.writeEndObject();
+    }
+
+    /** Of text only: the format knows no other encoding here. */
+    private void postData(Body body, Entry.ExchangeEntry exchange) throws IOException {
+        json.writeObjectPropertyStart("postData");
+        json.writeStringProperty("mimeType", body.mediaType());
+        json.writeArrayPropertyStart("params");
+        for (Part part : body.parts()) {
+            json.writeStartObject();
+            json.writeStringProperty("name", part.name());
+            String value = text(part.body(), exchange);
+            if (value != null) json.writeStringProperty("value", value);
+            if (part.fileName() != null) json.writeStringProperty("fileName", part.fileName());
+            if (!part.body().mediaType().isEmpty())
+                json.writeStringProperty("contentType", part.body().mediaType());
+            json.writeEndObject();
+        }
+        json.writeEndArray();
+        String text = text(body, exchange);
+        json.writeStringProperty("text", text == null ? "" : text);
+        String lost = lost(body, text != null || !body.parts().isEmpty());
+        if (lost != null) json.writeStringProperty("comment", lost);
+        json.writeEndObject();
+    }
+
+    private void content(Body body, Entry.ExchangeEntry exchange) throws IOException {
+        String text = text(body, exchange);
+        Path file = exchange.file(body);
+        boolean binary = text == null && file != null;
+        if (text != null) json.writeStringProperty("text", text);
+        if (binary) {
+            json.writeName("text");
+            json.writeBinary(Files.readAllBytes(file));
+            json.writeStringProperty("encoding", "base64");
+        }
+        String lost = lost(body, text != null || binary);
+        if (lost != null) json.writeStringProperty("comment", lost);
+    }
+
+    /** Whole where a file has it, or as much as there is; null where it is no text. */
+    private static @Nullable String text(Body body, Entry.ExchangeEntry exchange) throws IOException {
+        Path file = exchange.file(body);
+        if (file == null) return body.text();
+        boolean isText = body.text() != null || MediaTypes.isText(body.mediaType());
+        return isText ? Files.readString(file, StandardCharsets.UTF_8) : null;
+    }
+
+    private static @Nullable String lost(Body body, boolean kept) {
+        List<String> lost = new ArrayList<>();
+        if (body.leftOut() != null) lost.add(body.leftOut());
+        else if (!kept && body.size() != 0) lost.add("not kept as text");
+        if (body.isCut() && body.file() == null) lost.add("only the beginning was kept");
+        return lost.isEmpty() ? null : String.join("; ", lost);
+    }
+
+    private static String value(Message message, String name) {
+        for (Header header : message.headers()) if (header.name().equalsIgnoreCase(name)) return header.value();
+        return "";
+    }
+
+    /** Their sum is the entry's time, as the format wants it; {@code ssl} is a part of {@code connect}. */
+    private void timings(ExchangeMade made) {
+        Map<String, Long> known = made.timings();
+        long dns = known.getOrDefault("dns", 0L);
+        long connect = known.getOrDefault("connect", 0L);
+        long firstByte = Math.min(made.micros(), known.getOrDefault("first byte", made.micros()));
+        json.writeObjectPropertyStart("timings");
+        json.writeNumberProperty("blocked", UNKNOWN);
+        json.writeNumberProperty("dns", known.containsKey("dns") ? millis(dns) : UNKNOWN);
+        json.writeNumberProperty("connect", known.containsKey("connect") ? millis(connect) : UNKNOWN);
+        json.writeNumberProperty("ssl", known.containsKey("TLS") ? millis(known.get("TLS")) : UNKNOWN);
+        json.writeNumberProperty("send", 0);
+        json.writeNumberProperty("wait", millis(Math.max(0, firstByte - dns - connect)));
+        json.writeNumberProperty("receive", millis(made.micros() - firstByte));
+        json.writeEndObject();
+    }
+
+    private static double millis(long micros) {
+        return micros / 1_000.0;
+    }
+}

@@ -1,0 +1,164 @@
+package dev.verbale.har;
+
+import dev.verbale.event.ExchangeMade;
+import dev.verbale.event.ExchangeMade.Body;
+import dev.verbale.event.ExchangeMade.Header;
+import dev.verbale.event.ExchangeMade.Message;
+import dev.verbale.event.ExchangeMade.Part;
+import dev.verbale.results.Entry.ExchangeEntry;
+import java.io.IOException;
+import java.io.InputStream;
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Reads the exchanges of an archive, whoever wrote it. */
+public final class HarReader {
+
+    private static final JsonMapper JSON = new JsonMapper();
+
+    private HarReader() {}
+
+    /**
+     * Its exchanges in their order. A field that is missing, or is of another kind than the format says, is passed over.
+     *
+     * @throws IOException where it is no JSON, or has no {@code log.entries}; the message says which
+     */
+    public static List<ExchangeEntry> read(InputStream in) throws IOException {
+        JsonNode root;
+        try {
+            root = JSON.readTree(in);
+        } catch (JacksonException broken) {
+            throw new IOException("not JSON: " + broken.getOriginalMessage(), broken);
+        }
+        JsonNode entries = root.path("log").path("entries");
+        if (!entries.isArray()) throw new IOException("no HTTP archive: it has no log.entries");
+        List<ExchangeEntry> read = new ArrayList<>();
+        for (JsonNode entry : entries) read.add(exchange(entry));
+        return read;
+    }
+
+    private static ExchangeEntry exchange(JsonNode entry) {
+        JsonNode request = entry.path("request");
+        JsonNode response = entry.path("response");
+        int status = response.path("status").asInt(0);
+        String failure = text(entry, "_failure", text(entry, "_error", text(response, "_error", "")));
+        boolean answered = status > 0 || response.path("headers").size() > 0;
+        String protocol = text(request, "httpVersion", "").toUpperCase(Locale.ROOT);
+        var made = new ExchangeMade(
+                0,
+                0,
+                0,
+                text(entry, "_client", ""),
+                text(request, "method", "?"),
+                text(request, "url", "?"),
+                protocol.isEmpty() ? null : protocol,
+                micros(entry.path("time")),
+                timings(entry.path("timings")),
+                new Message(headers(request), posted(request)),
+                Math.max(0, status),
+                answered ? new Message(headers(response), content(response)) : null,
+                failure.isEmpty() ? (answered ? null : "no answer") : failure,
+                null,
+                null,
+                Map.of());
+        return new ExchangeEntry(moment(text(entry, "startedDateTime", "")), made, Map.of());
+    }
+
+    private static Instant moment(String said) {
+        try {
+            return OffsetDateTime.parse(said).toInstant();
+        } catch (DateTimeException unknown) {
+            return Instant.EPOCH;
+        }
+    }
+
+    private static List<Header> headers(JsonNode message) {
+        List<Header> headers = new ArrayList<>();
+        for (JsonNode header : message.path("headers"))
+            headers.add(new Header(text(header, "name", ""), text(header, "value", "")));
+        return headers;
+    }
+
+    private static @Nullable Body posted(JsonNode request) {
+        JsonNode data = request.path("postData");
+        if (!data.isObject()) return null;
+        String type = text(data, "mimeType", "");
+        List<Part> parts = new ArrayList<>();
+        if (type.startsWith("multipart/"))
+            for (JsonNode param : data.path("params")) {
+                String value = text(param, "value", "");
+                JsonNode file = param.path("fileName");
+                parts.add(new Part(
+                        text(param, "name", ""),
+                        file.isString() ? file.asString() : null,
+                        body(text(param, "contentType", ""), value.length(), value.length(), value)));
+            }
+        String text = text(data, "text", "");
+        long size = request.path("bodySize").asLong(-1);
+        return parts.isEmpty()
+                ? body(type, size, text.length(), text)
+                : new Body(type, size, size, null, false, null, parts, null);
+    }
+
+    private static @Nullable Body content(JsonNode response) {
+        JsonNode content = response.path("content");
+        String text = text(content, "text", "");
+        long decoded = content.path("size").asLong(text.length());
+        long size = response.path("bodySize").asLong(-1);
+        if (text.isEmpty() && decoded <= 0) return null;
+        String type = text(content, "mimeType", "");
+        if (text.isEmpty()) return leftOut(type, size, decoded, "not in the archive");
+        if (!text(content, "encoding", "").equals("base64")) return body(type, size, decoded, text);
+        try {
+            byte[] bytes = Base64.getMimeDecoder().decode(text);
+            return leftOut(type, size, bytes.length, "binary, in the archive");
+        } catch (IllegalArgumentException broken) {
+            return leftOut(type, size, decoded, "in the archive, and not readable: " + broken.getMessage());
+        }
+    }
+
+    private static Body body(String type, long size, long decoded, String text) {
+        return new Body(type, size, Math.max(0, decoded), text, false, null, List.of(), null);
+    }
+
+    private static Body leftOut(String type, long size, long decoded, String why) {
+        return new Body(type, size, Math.max(0, decoded), null, false, null, List.of(), why);
+    }
+
+    private static Map<String, Long> timings(JsonNode timings) {
+        Map<String, Long> read = new LinkedHashMap<>();
+        part(timings, "dns", "dns", read);
+        part(timings, "connect", "connect", read);
+        part(timings, "ssl", "TLS", read);
+        long firstByte = 0;
+        for (String before : List.of("blocked", "dns", "connect", "send", "wait"))
+            firstByte += micros(timings.path(before));
+        if (timings.path("wait").isNumber()) read.put("first byte", firstByte);
+        return read;
+    }
+
+    private static void part(JsonNode timings, String name, String ours, Map<String, Long> read) {
+        if (timings.path(name).isNumber() && timings.path(name).asDouble() >= 0)
+            read.put(ours, micros(timings.path(name)));
+    }
+
+    private static long micros(JsonNode millis) {
+        return millis.isNumber() ? Math.max(0, Math.round(millis.asDouble() * 1_000)) : 0;
+    }
+
+    private static String text(JsonNode node, String field, String otherwise) {
+        JsonNode value = node.path(field);
+        return value.isString() ? value.asString() : otherwise;
+    }
+}

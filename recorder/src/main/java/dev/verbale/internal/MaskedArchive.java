@@ -1,0 +1,94 @@
+package dev.verbale.internal;
+
+import dev.verbale.journal.JsonOut;
+import dev.verbale.secrets.Redactor;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Set;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.JsonGenerator;
+import tools.jackson.core.JsonParser;
+import tools.jackson.core.JsonToken;
+import tools.jackson.core.ObjectReadContext;
+import tools.jackson.core.json.JsonFactory;
+
+/**
+ * Copies an HTTP archive and masks its secrets: in there a secret's name stands in one field and its value in another, which
+ * no look at lines would find. One that breaks off is kept up to there.
+ */
+final class MaskedArchive {
+
+    /** The lists of what has a name and a value. */
+    private static final Set<String> PAIRS = Set.of("headers", "cookies", "queryString", "params");
+
+    private final JsonParser in;
+    private final JsonGenerator out;
+    private final Redactor redactor;
+    /** The names of the fields that hold the lists and objects we are in; empty for those in a list. */
+    private final Deque<String> inside = new ArrayDeque<>();
+
+    private MaskedArchive(JsonParser in, JsonGenerator out, Redactor redactor) {
+        this.in = in;
+        this.out = out;
+        this.redactor = redactor;
+    }
+
+    static void copy(InputStream content, OutputStream kept, Redactor redactor) throws IOException {
+        try (JsonGenerator out = JsonOut.generator(kept);
+                JsonParser in = new JsonFactory().createParser(ObjectReadContext.empty(), content)) {
+            new MaskedArchive(in, out, redactor).copy();
+        } catch (JacksonException broken) {
+            if (broken.getCause() instanceof IOException unread) throw unread;
+            // what was read until then is kept: the generator closes what is open
+        }
+    }
+
+    private void copy() {
+        String field = "";
+        for (JsonToken token = in.nextToken(); token != null; token = in.nextToken()) {
+            if (token == JsonToken.PROPERTY_NAME) {
+                field = in.currentName();
+                out.writeName(field);
+                continue;
+            }
+            if (token == JsonToken.START_OBJECT && PAIRS.contains(inside.isEmpty() ? "" : inside.peek())) {
+                pair(inside.element());
+                continue;
+            }
+            switch (token) {
+                case START_OBJECT, START_ARRAY -> {
+                    inside.push(field);
+                    out.copyCurrentEvent(in);
+                }
+                case END_OBJECT, END_ARRAY -> {
+                    inside.pop();
+                    out.copyCurrentEvent(in);
+                }
+                case VALUE_STRING -> out.writeString(redactor.redacted(in.getString()));
+                default -> out.copyCurrentEvent(in);
+            }
+            field = "";
+        }
+    }
+
+    /** Its fields may come in any order, so all of them are read before one is written. What is nested in it is left out. */
+    private void pair(String list) {
+        Map<String, String> texts = new LinkedHashMap<>();
+        String field = "";
+        for (JsonToken token = in.nextToken(); token != null && token != JsonToken.END_OBJECT; token = in.nextToken()) {
+            if (token == JsonToken.PROPERTY_NAME) field = in.currentName();
+            else if (token == JsonToken.VALUE_STRING) texts.put(field, in.getString());
+            else if (token.isStructStart()) in.skipChildren();
+        }
+        boolean secret = list.equals("cookies") || redactor.isSecretName(texts.getOrDefault("name", ""));
+        out.writeStartObject();
+        texts.forEach((name, text) -> out.writeStringProperty(
+                name, secret && name.equals("value") ? Redactor.MASK : redactor.redacted(text)));
+        out.writeEndObject();
+    }
+}

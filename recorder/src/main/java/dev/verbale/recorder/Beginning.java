@@ -1,0 +1,46 @@
+package dev.verbale.recorder;
+
+import java.io.ByteArrayOutputStream;
+import java.nio.ByteBuffer;
+
+/** The beginning of a body that passes by, and how much of it there was. From any thread. */
+public final class Beginning {
+
+    private final ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    private final int most;
+    private long size;
+
+    /** An empty one that keeps {@code most} bytes. */
+    public Beginning(int most) {
+        this.most = most;
+    }
+
+    /** Reads {@code part} and leaves it as it was. */
+    public synchronized void add(ByteBuffer part) {
+        size += part.remaining();
+        int wanted = Math.min(part.remaining(), most - bytes.size());
+        if (wanted <= 0) return;
+        if (part.hasArray()) {
+            bytes.write(part.array(), part.arrayOffset() + part.position(), wanted);
+            return;
+        }
+        var copy = new byte[wanted];
+        part.duplicate().get(copy);
+        bytes.write(copy, 0, wanted);
+    }
+
+    /** Takes {@code length} bytes of {@code part} from {@code from} on. */
+    public void add(byte[] part, int from, int length) {
+        add(ByteBuffer.wrap(part, from, length));
+    }
+
+    /** What was kept so far. */
+    public synchronized byte[] bytes() {
+        return bytes.toByteArray();
+    }
+
+    /** How much passed by so far, kept or not. */
+    public synchronized long size() {
+        return size;
+    }
+}

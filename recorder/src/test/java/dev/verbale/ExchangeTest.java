@@ -1,0 +1,287 @@
+package dev.verbale;
+
+import static java.nio.charset.StandardCharsets.UTF_8;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.verbale.event.ExchangeMade;
+import dev.verbale.event.ExchangeMade.Body;
+import dev.verbale.event.ExchangeMade.Part;
+import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Exchange;
+import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.RecorderOptions;
+import dev.verbale.recorder.Scope;
+import dev.verbale.results.Entry;
+import dev.verbale.results.ExchangeChecks;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Base64;
+import java.util.List;
+import java.util.Map;
+import java.util.zip.DeflaterOutputStream;
+import java.util.zip.GZIPOutputStream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Exchanges of whatever client: bodies of all kinds, traces, checks. */
+class ExchangeTest {
+
+    private static final String SECRET = "hunter2-of-Ada";
+    private static final String UPLOAD = "multipart/form-data; boundary=\"--- a bed\"";
+
+    @TempDir
+    Path root;
+
+    private Recorder recorder;
+    private Scope test;
+
+    @BeforeEach
+    void begin_a_test() {
+        open(Map.of());
+    }
+
+    private void open(Map<String, String> settings) {
+        recorder = Recorder.open(RecorderOptions.defaults()
+                .withRoot(root.resolve("with" + settings.hashCode()))
+                .withClosingLine(false)
+                .withAdapters(settings));
+        test = recorder.startTest(recorder.run(), new Identity("key", "name", "sample.Api", "asks", List.of()));
+    }
+
+    @Test
+    void what_is_packed_is_unpacked_and_masked_also_where_it_breaks_off() throws Exception {
+        String text = "{\"password\":\"" + SECRET + "\",\"beds\":[" + "7,".repeat(2_000) + "7]}";
+        byte[] gzip = gzip(text);
+        answer(gzip, "gzip");
+        answer(deflated(text), "deflate");
+        answer(text.getBytes(UTF_8), "gzip"); // a client that undid it and left the header
+        answer(Arrays.copyOf(gzip, gzip.length - 9), "gzip");
+        answer(gzip(new String(gzip, java.nio.charset.StandardCharsets.ISO_8859_1)), "zstd");
+
+        List<Body> bodies =
+                exchanges().stream().map(one -> one.response().body()).toList();
+
+        assertThat(bodies.subList(0, 3)).allSatisfy(body -> {
+            assertThat(body.text())
+                    .startsWith("{\"password\":\"[masked]\",\"beds\":[7,7")
+                    .endsWith("7]}");
+            assertThat(body.isCut()).isFalse();
+        });
+        assertThat(bodies.get(0).size()).isEqualTo(gzip.length);
+        assertThat(bodies.get(0).decoded()).isEqualTo(text.length());
+        assertThat(bodies.get(3).text()).startsWith("{\"password\":\"[masked]\"");
+        assertThat(bodies.get(3).isCut()).isTrue();
+        assertThat(bodies.get(4).leftOut()).contains("zstd", "masked");
+        assertNowhere(SECRET);
+    }
+
+    @Test
+    void brotli_is_read_where_the_suite_has_a_decoder() throws Exception {
+        // {"password":"hunter2-of-Ada"}, packed by another program; nothing in the JDK makes it
+        byte[] packed = Base64.getDecoder().decode("Cw6AeyJwYXNzd29yZCI6Imh1bnRlcjItb2YtQWRhIn0D");
+        answer(packed, "br");
+
+        Body body = exchanges().get(0).response().body();
+        assertThat(body.text()).isEqualTo("{\"password\":\"[masked]\"}");
+        assertNowhere(SECRET);
+    }
+
+    @Test
+    void a_form_with_files_is_kept_in_parts_with_its_secret_fields_masked() throws Exception {
+        String form = "----- a bed\r\n"
+                + "Content-Disposition: form-data; name=\"password\"\r\n\r\n" + SECRET + "\r\n"
+                + "----- a bed\r\nContent-Disposition: form-data; name=\"neighbour\"\r\n\r\nAda\r\n"
+                + "----- a bed\r\nContent-Disposition: form-data; name=\"plan\"; filename=\"plan.csv\"\r\n"
+                + "Content-Type: text/csv\r\n\r\na,b\r\n1,2\r\n"
+                + "----- a bed\r\nContent-Disposition: form-data; name=\"photo\"; filename=\"bed.png\"\r\n"
+                + "Content-Type: image/png\r\n\r\n\u0001\u0000\u0002\r\n----- a bed--\r\n";
+        recorder.exchange("POST", "https://orto.example/plans")
+                .requestBody(form.getBytes(UTF_8), UPLOAD)
+                .ended();
+        recorder.exchange("POST", "https://orto.example/plans")
+                .requestPart("token", null, SECRET.getBytes(UTF_8), "text/plain")
+                .requestPart("plan", "plan.csv", "a,b".getBytes(UTF_8), "text/csv")
+                .ended();
+
+        List<ExchangeMade> made = exchanges();
+        assertThat(made.get(0).request().body().parts())
+                .extracting(Part::name, Part::fileName, part -> part.body().text())
+                .containsExactly(
+                        org.assertj.core.groups.Tuple.tuple("password", null, "[masked]"),
+                        org.assertj.core.groups.Tuple.tuple("neighbour", null, "Ada"),
+                        org.assertj.core.groups.Tuple.tuple("plan", "plan.csv", "a,b\r\n1,2"),
+                        org.assertj.core.groups.Tuple.tuple("photo", "bed.png", null));
+        String photo = made.get(0).request().body().parts().get(3).body().file();
+        assertThat(Files.readAllBytes(recorder.folder().resolve(photo))).containsExactly(1, 0, 2);
+        assertThat(made.get(1).request().body().parts())
+                .extracting(part -> part.body().text())
+                .containsExactly("[masked]", "a,b");
+        assertNowhere(SECRET);
+    }
+
+    @Test
+    void a_long_text_is_shown_by_its_beginning_and_whole_in_a_file_without_its_secrets() throws Exception {
+        String lines = "{\"token\":\"" + SECRET + "\"}\n";
+        String text = lines.repeat(3_000);
+        recorder.secret("Basil-and-Kale");
+        recorder.exchange("GET", "https://orto.example/feed")
+                .responseBody((text + "Basil-and-Kale").getBytes(UTF_8), "application/x-ndjson")
+                .ended();
+
+        Body body = exchanges().get(0).response().body();
+        assertThat(body.text()).startsWith("{\"token\":\"[masked]\"}\n").hasSizeLessThanOrEqualTo(20_000);
+        assertThat(body.isCut()).isTrue();
+        assertThat(Files.readString(recorder.folder().resolve(body.file())).lines())
+                .hasSize(3_001);
+        assertNowhere(SECRET);
+        assertNowhere("Basil-and-Kale");
+    }
+
+    @Test
+    void a_stream_is_heard_while_the_test_reads_it_and_no_secret_is_cut_in_two() throws Exception {
+        open(Map.of("verbale.exchange.bytes", "40"));
+        recorder.secret(SECRET);
+        String text = "x".repeat(30) + " " + SECRET + " and more";
+        Exchange exchange =
+                recorder.exchange("GET", "https://orto.example/stream").status(200);
+        try (InputStream heard = exchange.responseBody(new ByteArrayInputStream(text.getBytes(UTF_8)), "text/plain")) {
+            assertThat(heard.read()).isEqualTo('x');
+            assertThat(heard.skip(4)).isEqualTo(4);
+            assertThat(new String(heard.readAllBytes(), UTF_8)).isEqualTo(text.substring(5));
+        }
+        Exchange broken = recorder.exchange("GET", "https://orto.example/broken");
+        InputStream breaks = broken.responseBody(
+                new InputStream() {
+                    @Override
+                    public int read() throws IOException {
+                        throw new IOException("the hose burst");
+                    }
+                },
+                "text/plain");
+        assertThatThrownBy(breaks::readAllBytes).hasMessage("the hose burst");
+
+        List<ExchangeMade> made = exchanges();
+        Body body = made.get(0).response().body();
+        assertThat(body.size()).isEqualTo(text.length());
+        assertThat(body.isCut()).isTrue();
+        assertThat(body.text().strip()).isEqualTo("x".repeat(30));
+        assertThat(made.get(1).failure()).contains("the hose burst");
+    }
+
+    @Test
+    void bodies_are_not_kept_where_the_settings_say_so() throws Exception {
+        open(Map.of("verbale.exchange.bytes", "0"));
+        answer("{}".getBytes(UTF_8), "");
+
+        Body body = exchanges().get(0).response().body();
+        assertThat(body.text()).isNull();
+        assertThat(body.leftOut()).contains("verbale.exchange.bytes");
+        assertThat(body.size()).isEqualTo(2);
+    }
+
+    @Test
+    void a_trace_is_named_where_one_is_wanted_or_was_sent_anyway() throws Exception {
+        assertThat(recorder.exchange("GET", "https://orto.example/").traceParent())
+                .isNull();
+        String theirs = "00-4bf92f3577b34da6a3ce929d0e0e4736-00f067aa0ba902b7-01";
+        recorder.exchange("GET", "https://orto.example/")
+                .requestHeader("Traceparent", theirs)
+                .ended();
+        assertThat(exchanges().get(0).trace())
+                .isEqualTo(new ExchangeMade.Trace("4bf92f3577b34da6a3ce929d0e0e4736", null));
+
+        open(Map.of("verbale.trace.send", "true", "verbale.trace.address", "https://traces.example/$0"));
+        Exchange asked = recorder.exchange("GET", "https://orto.example/");
+        String header = asked.traceParent();
+        asked.requestHeader("traceparent", header).ended();
+        assertThat(header).matches("00-[0-9a-f]{32}-[0-9a-f]{16}-01");
+        ExchangeMade.Trace trace = exchanges().get(0).trace();
+        assertThat(header).contains(trace.id());
+        assertThat(trace.address()).isEqualTo("https://traces.example/" + trace.id());
+    }
+
+    @Test
+    void checks_are_about_the_exchange_that_was_over_last_or_the_one_they_name() throws Exception {
+        Exchange first = recorder.exchange("GET", "https://orto.example/1").status(200);
+        first.ended();
+        Exchange second = recorder.exchange("GET", "https://orto.example/2").status(200);
+        second.ended();
+        recorder.gatherChecks();
+        recorder.checked("about the second", null);
+        assertThat(first.checked("about the first", new AssertionError("no basil")))
+                .isTrue();
+
+        Run run = read();
+        Map<Integer, List<Entry.CheckEntry>> checks =
+                ExchangeChecks.of(run.tests().get(0));
+        List<Integer> ids = exchangesOf(run).stream().map(ExchangeMade::id).toList();
+        assertThat(checks.get(ids.get(0))).extracting(Entry.CheckEntry::name).containsExactly("about the first");
+        assertThat(checks.get(ids.get(1))).extracting(Entry.CheckEntry::name).containsExactly("about the second");
+    }
+
+    private void answer(byte[] body, String coding) {
+        Exchange exchange =
+                recorder.exchange("GET", "https://orto.example/beds").status(200);
+        if (!coding.isEmpty()) exchange.responseHeader("Content-Encoding", coding);
+        exchange.responseBody(body, "application/json").ended();
+    }
+
+    private static byte[] gzip(String text) throws IOException {
+        var bytes = new ByteArrayOutputStream();
+        try (var gzip = new GZIPOutputStream(bytes)) {
+            gzip.write(text.getBytes(UTF_8));
+        }
+        return bytes.toByteArray();
+    }
+
+    private static byte[] deflated(String text) throws IOException {
+        var bytes = new ByteArrayOutputStream();
+        try (var deflater = new DeflaterOutputStream(bytes)) {
+            deflater.write(text.getBytes(UTF_8));
+        }
+        return bytes.toByteArray();
+    }
+
+    private Run read() throws IOException {
+        recorder.endTest(test, Ending.passed());
+        return RunReader.read(recorder.folder());
+    }
+
+    private List<ExchangeMade> exchanges() throws IOException {
+        return exchangesOf(read());
+    }
+
+    private static List<ExchangeMade> exchangesOf(Run run) {
+        assertThat(run.problems()).isEmpty();
+        return run.tests().get(0).entries().stream()
+                .filter(Entry.ExchangeEntry.class::isInstance)
+                .map(entry -> ((Entry.ExchangeEntry) entry).made())
+                .toList();
+    }
+
+    private void assertNowhere(String secret) throws IOException {
+        try (var files = Files.walk(recorder.folder())) {
+            assertThat(files.filter(Files::isRegularFile))
+                    .noneMatch(file -> contains(file, secret))
+                    .isNotEmpty();
+        }
+    }
+
+    private static boolean contains(Path file, String text) {
+        try {
+            return new String(Files.readAllBytes(file), java.nio.charset.StandardCharsets.ISO_8859_1).contains(text);
+        } catch (IOException unreadable) {
+            throw new java.io.UncheckedIOException(unreadable);
+        }
+    }
+}

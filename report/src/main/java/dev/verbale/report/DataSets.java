@@ -1,0 +1,67 @@
+package dev.verbale.report;
+
+import dev.verbale.event.Outcome;
+import dev.verbale.results.Entry;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.core.JsonGenerator;
+
+/** Finds the tests that ran over several rows of data, and writes what a table of these rows needs. */
+final class DataSets {
+
+    private final Map<String, Integer> numbers = new HashMap<>();
+
+    DataSets(List<Row> rows) {
+        Map<String, Set<String>> keys = new HashMap<>();
+        for (Row row : rows) {
+            String method = method(row);
+            if (method != null)
+                keys.computeIfAbsent(method, name -> new HashSet<>()).add(key(row));
+        }
+        for (Row row : rows) {
+            String method = method(row);
+            if (method != null && keys.getOrDefault(method, Set.of()).size() > 1)
+                numbers.putIfAbsent(method, numbers.size());
+        }
+    }
+
+    private static @Nullable String method(Row row) {
+        return row.methodName() == null ? null : row.className() + "#" + row.methodName();
+    }
+
+    /** The same for each attempt. */
+    private static String key(Row row) {
+        return row.address().replaceFirst("~\\d+$", "");
+    }
+
+    /** Into the object of {@code row}: which set it is of, its values, and the first check that failed. */
+    void write(JsonGenerator json, Row row) {
+        Integer number = numbers.get(String.valueOf(method(row)));
+        if (number == null) return;
+        json.writeNumberProperty("set", number);
+        json.writeArrayPropertyStart("values");
+        for (Entry entry : row.entries()) {
+            if (!(entry instanceof Entry.DataEntry data)) continue;
+            json.writeStartArray();
+            json.writeString(data.name());
+            json.writeString(data.value());
+            json.writeEndArray();
+        }
+        json.writeEndArray();
+        String failing = failing(row.entries());
+        if (failing != null) json.writeStringProperty("failing", failing);
+    }
+
+    private static @Nullable String failing(List<Entry> entries) {
+        for (Entry entry : entries) {
+            if (entry instanceof Entry.CheckEntry check && check.outcome() != Outcome.PASSED) return check.name();
+            String inside = entry instanceof Entry.StepEntry step ? failing(step.entries()) : null;
+            if (inside != null) return inside;
+        }
+        return null;
+    }
+}

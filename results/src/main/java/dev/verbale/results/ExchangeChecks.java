@@ -1,0 +1,96 @@
+package dev.verbale.results;
+
+import dev.verbale.event.Failure;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.StepKind;
+import dev.verbale.results.Entry.CheckEntry;
+import dev.verbale.results.Entry.ExchangeEntry;
+import dev.verbale.results.Entry.StepEntry;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What was checked of each answer in a test.
+ *
+ * <p>A check that names its exchange is about that one. Any other is about the exchange of the test that was over last, unless
+ * a browser was asked to do something since: then it is about what that shows. The assertion that ended the test counts as
+ * one of them, where no check has told it already.
+ */
+public final class ExchangeChecks {
+
+    private final List<Moment> exchanges = new ArrayList<>();
+    private final List<Instant> browserActs = new ArrayList<>();
+    private final List<CheckEntry> checks = new ArrayList<>();
+    private final Map<Integer, List<CheckEntry>> byExchange = new HashMap<>();
+    private @Nullable StepEntry failedIn;
+
+    private record Moment(Instant end, int id, boolean inTearDown) {}
+
+    private ExchangeChecks() {}
+
+    /** The checks of a test, by the id of the exchange; one without any is not in there. */
+    public static Map<Integer, List<CheckEntry>> of(TestResult test) {
+        var reckoned = new ExchangeChecks();
+        reckoned.gather(test.entries(), false);
+        if (reckoned.exchanges.isEmpty()) return Map.of();
+        reckoned.exchanges.sort(Comparator.comparing(Moment::end));
+        for (CheckEntry check : reckoned.checks)
+            reckoned.add(check.about() != 0 ? check.about() : reckoned.before(check.at(), true), check);
+        reckoned.ending(test);
+        return reckoned.byExchange;
+    }
+
+    private void gather(List<Entry> entries, boolean inTearDown) {
+        for (Entry entry : entries) {
+            if (entry instanceof ExchangeEntry exchange)
+                exchanges.add(new Moment(
+                        exchange.at().plus(exchange.took()), exchange.made().id(), inTearDown));
+            else if (entry instanceof CheckEntry check) checks.add(check);
+            else if (entry instanceof StepEntry step) {
+                if (step.kind() == StepKind.BROWSER) browserActs.add(step.at());
+                if (step.failure() != null) failedIn = step;
+                gather(step.entries(), inTearDown || step.kind() == StepKind.TEAR_DOWN);
+            }
+        }
+    }
+
+    private void ending(TestResult test) {
+        Failure failure = test.failure();
+        if (failure == null
+                || test.outcome() != Outcome.FAILED
+                || !failure.gathered().isEmpty()) return;
+        if (checks.stream().anyMatch(check -> same(check.failure(), failure))) return;
+        StepEntry step = failedIn != null && same(failedIn.failure(), failure) ? failedIn : null;
+        if (step != null && step.kind() == StepKind.TEAR_DOWN) return;
+        Instant at = step == null ? test.started().plus(test.took()) : step.at().plus(step.took());
+        String said = failure.message() == null
+                ? failure.type()
+                : failure.message().strip().lines().findFirst().orElse(failure.type());
+        add(before(at, false), new CheckEntry(at, said, Outcome.FAILED, failure, 0));
+    }
+
+    private static boolean same(@Nullable Failure one, Failure other) {
+        return one != null && one.type().equals(other.type()) && Objects.equals(one.message(), other.message());
+    }
+
+    /** The exchange that was over last at {@code moment}; 0 where there is none, or a browser acted since. */
+    private int before(Instant moment, boolean alsoInTearDown) {
+        Moment last = null;
+        for (Moment exchange : exchanges)
+            if (!exchange.end().isAfter(moment) && (alsoInTearDown || !exchange.inTearDown())) last = exchange;
+        if (last == null) return 0;
+        for (Instant act : browserActs) if (act.isAfter(last.end()) && !act.isAfter(moment)) return 0;
+        return last.id();
+    }
+
+    private void add(int exchange, CheckEntry check) {
+        if (exchange != 0)
+            byExchange.computeIfAbsent(exchange, id -> new ArrayList<>()).add(check);
+    }
+}
