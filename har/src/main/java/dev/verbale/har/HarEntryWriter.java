@@ -48,7 +48,7 @@ final class HarEntryWriter {
     private void request(ExchangeMade made, Entry.ExchangeEntry exchange) throws IOException {
         json.writeObjectPropertyStart("request");
         json.writeStringProperty("method", made.method());
-        json.writeStringProperty("url", made.url());
+        json.writeStringProperty("url", made.url().replaceFirst("#.*", "")); // the format wants no fragment
         json.writeStringProperty("httpVersion", made.protocol() == null ? "" : made.protocol());
         cookies(made.request(), "cookie");
         headers(made.request());

@@ -74,7 +74,8 @@ public final class Garden implements BeforeEachCallback, AfterAllCallback {
         server.start();
     }
 
-    static Garden open() {
+    /** One that is closed after the last test of the class. */
+    public static Garden open() {
         try {
             return new Garden();
         } catch (IOException failed) {

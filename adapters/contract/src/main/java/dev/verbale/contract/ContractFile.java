@@ -1,0 +1,27 @@
+package dev.verbale.contract;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Locale;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.ObjectMapper;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.dataformat.yaml.YAMLMapper;
+
+/** Reads contracts. */
+final class ContractFile {
+
+    private ContractFile() {}
+
+    static JsonNode read(Path file) throws IOException {
+        String name = file.toString().toLowerCase(Locale.ROOT);
+        ObjectMapper mapper = name.endsWith(".yaml") || name.endsWith(".yml") ? new YAMLMapper() : new JsonMapper();
+        try {
+            return mapper.readTree(Files.readString(file));
+        } catch (JacksonException broken) {
+            throw new IOException(file + " cannot be read: " + broken.getOriginalMessage(), broken);
+        }
+    }
+}

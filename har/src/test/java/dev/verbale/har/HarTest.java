@@ -1,0 +1,214 @@
+package dev.verbale.har;
+
+import static java.nio.charset.StandardCharsets.UTF_8;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import dev.verbale.event.ExchangeMade;
+import dev.verbale.event.ExchangeMade.Header;
+import dev.verbale.event.ExchangeMade.Part;
+import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.RecorderOptions;
+import dev.verbale.recorder.Scope;
+import dev.verbale.recorder.Step;
+import dev.verbale.results.Entry;
+import dev.verbale.results.Entry.ExchangeEntry;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.ConnectException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Objects;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What was recorded, as an archive, and archives of others. */
+class HarTest {
+
+    @TempDir
+    Path root;
+
+    private Recorder recorder;
+
+    @BeforeEach
+    void open_a_recorder() {
+        recorder = Recorder.open(RecorderOptions.defaults().withRoot(root).withClosingLine(false));
+    }
+
+    private Scope begin(String name) {
+        return recorder.startTest(recorder.run(), new Identity("orto." + name, name, "orto.Api", name, List.of()));
+    }
+
+    /** Exchanges of all kinds in two tests, and one outside. */
+    private Run recorded() throws IOException {
+        Scope first = begin("swaps");
+        Step step = recorder.startStep("Swap");
+        recorder.exchange("POST", "https://orto.example/rota?day=Mon&again=&who=Ada%20B#top")
+                .protocol("HTTP/1.1")
+                .requestHeader("Cookie", "a=1; b=2")
+                .requestBody("{\"with\":\"Thu\"}".getBytes(UTF_8), "application/json")
+                .timing("dns", Duration.ofNanos(1_000))
+                .timing("connect", Duration.ofNanos(3_000))
+                .status(201)
+                .responseHeader("Location", "/rota/Mon")
+                .responseHeader("Set-Cookie", "sid=9; Path=/")
+                .responseBody("{\"ok\":true}".getBytes(UTF_8), "application/json")
+                .ended();
+        step.passed();
+        recorder.exchange("POST", "https://orto.example/plans")
+                .requestPart("plan", "plan.csv", "a,b".getBytes(UTF_8), "text/csv")
+                .status(200)
+                .responseBody(new byte[] {0, 1, 2}, "image/png")
+                .ended();
+        recorder.endTest(first, Ending.passed());
+        Scope second = begin("asks");
+        recorder.exchange("GET", "https://orto.example/weather").failed(new ConnectException("refused"));
+        recorder.exchange("ASK", "tcp://gate:7070").ended(); // no HTTP
+        recorder.endTest(second, Ending.passed());
+        begin("has none");
+        recorder.exchange(recorder.run(), "GET", "https://orto.example/health")
+                .status(204)
+                .ended();
+        return RunReader.read(recorder.folder());
+    }
+
+    private static String written(Run run, String onlyTest) throws IOException {
+        var out = new ByteArrayOutputStream();
+        boolean all = onlyTest.isEmpty();
+        HarWriter.write(run, test -> all || test.address().equals(onlyTest), all, "1.0", out);
+        return out.toString(UTF_8);
+    }
+
+    @Test
+    void an_archive_is_what_the_format_asks_for() throws Exception {
+        String har = written(recorded(), "");
+
+        String schema;
+        try (InputStream in = Objects.requireNonNull(HarTest.class.getResourceAsStream("har-1.2.schema.json"))) {
+            schema = new String(in.readAllBytes(), UTF_8);
+        }
+        assertThat(SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                        .getSchema(schema)
+                        .validate(har, InputFormat.JSON))
+                .isEmpty();
+        JsonNode log = new JsonMapper().readTree(har).path("log");
+        assertThat(log.path("pages").size()).as("tests with exchanges").isEqualTo(2);
+        assertThat(log.path("entries").size()).isEqualTo(4);
+        for (JsonNode entry : log.path("entries")) {
+            double sum = 0;
+            for (String part : List.of("blocked", "dns", "connect", "send", "wait", "receive"))
+                sum += Math.max(0, entry.path("timings").path(part).asDouble());
+            assertThat(sum)
+                    .as("the parts make up the time")
+                    .isEqualTo(entry.path("time").asDouble(), within(0.01));
+            String page = entry.path("pageref").asString("");
+            assertThat(page.isEmpty()
+                            || log.path("pages").findValuesAsString("id").contains(page))
+                    .isTrue();
+        }
+        assertThat(log.path("entries")
+                        .get(0)
+                        .path("request")
+                        .path("queryString")
+                        .findValuesAsString("value"))
+                .containsExactly("Mon", "", "Ada B");
+    }
+
+    @Test
+    void what_is_written_is_read_as_it_was() throws Exception {
+        Run run = recorded();
+        List<ExchangeEntry> read =
+                HarReader.read(new ByteArrayInputStream(written(run, "").getBytes(UTF_8)));
+
+        ExchangeMade swap = read.get(0).made();
+        ExchangeEntry recorded =
+                (ExchangeEntry) ((Entry.StepEntry) run.tests().get(0).entries().get(0))
+                        .entries()
+                        .get(0);
+        assertThat(read.get(0).at()).isEqualTo(recorded.at());
+        assertThat(read.get(0).took()).isEqualTo(recorded.took());
+        assertThat(swap.status()).isEqualTo(201);
+        assertThat(swap.request()).isEqualTo(recorded.made().request());
+        assertThat(swap.response()).isEqualTo(recorded.made().response());
+        assertThat(read.get(1).made().request().body().parts())
+                .extracting(Part::name, Part::fileName, part -> part.body().text())
+                .containsExactly(org.assertj.core.groups.Tuple.tuple("plan", "plan.csv", "a,b"));
+        assertThat(read.get(1).made().response().body().leftOut()).contains("binary");
+        assertThat(read.get(2).made().failure()).contains("refused");
+        assertThat(read.get(2).made().response()).isNull();
+    }
+
+    @Test
+    void one_test_is_written_alone_and_the_stream_stays_open() throws Exception {
+        JsonNode log =
+                new JsonMapper().readTree(written(recorded(), "orto.asks")).path("log");
+
+        assertThat(log.path("entries").size()).isEqualTo(1);
+        assertThat(log.path("pages").get(0).path("id").asString()).isEqualTo("orto.asks");
+    }
+
+    @Test
+    void an_archive_of_somebody_else_is_masked_when_it_is_attached_and_read() throws Exception {
+        Scope test = begin("looks");
+        Path foreign = Path.of("src/test/archives/seeds.har");
+        recorder.attach(foreign);
+        recorder.endTest(test, Ending.passed());
+
+        Run run = RunReader.read(recorder.folder());
+        assertThat(run.problems()).isEmpty();
+        Entry.PaperEntry paper = (Entry.PaperEntry) run.tests().get(0).entries().get(0);
+        assertThat(Files.readString(foreign)).contains("s3cret-of-Dario");
+        assertThat(Files.readString(paper.file())).doesNotContain("s3cret-of-Dario");
+        List<ExchangeEntry> read;
+        try (InputStream in = Files.newInputStream(paper.file())) {
+            read = HarReader.read(in);
+        }
+        ExchangeMade made = read.get(0).made();
+        assertThat(made.method() + " " + made.url() + " " + made.status())
+                .isEqualTo("POST https://orto.example/seeds?token=[masked] 200");
+        assertThat(made.request().headers()).contains(new Header("authorization", "[masked]"));
+        assertThat(made.timings()).containsEntry("connect", 4_000L).containsEntry("first byte", 15_000L);
+        assertThat(read.get(0).at()).isEqualTo(Instant.parse("2026-11-24T08:31:07.123Z"));
+        assertThat(read.get(1).made().failure()).isEqualTo("net::ERR_CONNECTION_REFUSED");
+    }
+
+    @Test
+    void an_archive_that_breaks_off_is_kept_and_masked_up_to_there() throws Exception {
+        Scope test = begin("breaks");
+        String whole = Files.readString(Path.of("src/test/archives/seeds.har"));
+        String half = whole.substring(0, whole.lastIndexOf("s3cret-of-Dario") + 8);
+        recorder.attach("half.har", half.getBytes(UTF_8), "application/har+json");
+        recorder.endTest(test, Ending.passed());
+
+        Entry.PaperEntry paper = (Entry.PaperEntry)
+                RunReader.read(recorder.folder()).tests().get(0).entries().get(0);
+        assertThat(Files.readString(paper.file()))
+                .contains("orto.example/seeds")
+                .doesNotContain("s3cret-o");
+    }
+
+    @Test
+    void what_is_no_archive_is_said() {
+        assertThatThrownBy(() -> HarReader.read(new ByteArrayInputStream("{\"log\":".getBytes(UTF_8))))
+                .isInstanceOf(IOException.class)
+                .hasMessageContaining("not JSON");
+        assertThatThrownBy(() -> HarReader.read(new ByteArrayInputStream("{\"a\":1}".getBytes(UTF_8))))
+                .hasMessageContaining("no log.entries");
+    }
+}
