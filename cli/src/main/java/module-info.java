@@ -1,5 +1,6 @@
 /** The command line. */
 module dev.verbale.cli {
+    requires dev.verbale.har;
     requires dev.verbale.report;
     requires info.picocli;
     requires static org.jspecify;

@@ -1,6 +1,7 @@
 /** Writes the page of a run. */
 module dev.verbale.report {
     requires transitive dev.verbale.results;
+    requires dev.verbale.har;
     requires static transitive org.jspecify;
 
     exports dev.verbale.report;

@@ -4,6 +4,7 @@ import dev.verbale.folder.RunFolder;
 import dev.verbale.report.Page;
 import dev.verbale.results.Headline;
 import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -25,6 +26,7 @@ import picocli.CommandLine.Spec;
             "  verbale page",
             "  verbale page target/verbale/2026-11-24_103107_k3f9",
             "  verbale page --to site/tonight   a folder to hand on; it holds all its pictures",
+            "  verbale page --earlier 2026-11-23_221500_a07c",
         })
 final class PageCommand implements Callable<Integer> {
 
@@ -37,6 +39,15 @@ final class PageCommand implements Callable<Integer> {
             description = "Where to write it. Left out: page, in the run's folder.")
     private @Nullable Path to;
 
+    @Option(
+            names = "--earlier",
+            paramLabel = "RUN",
+            description = {
+                "Another run, whose exchanges can then be compared with",
+                "those of the same tests in this one."
+            })
+    private @Nullable Path earlier;
+
     @Spec
     private CommandSpec spec;
 
@@ -45,9 +56,10 @@ final class PageCommand implements Callable<Integer> {
         PrintWriter out = spec.commandLine().getOut();
         Run read = run.read();
         Path folder = to == null ? new RunFolder(read.folder()).page() : to;
+        Run before = earlier == null ? null : RunReader.read(RunArgument.found(earlier));
         Path index;
         try {
-            index = Page.write(read, folder);
+            index = Page.write(read, folder, before);
         } catch (IOException failed) {
             throw new FailureMessages.NotWritten("the page was not written to " + folder, failed);
         }

@@ -27,8 +27,11 @@ final class RunArgument {
     }
 
     private Path path() {
-        Path named = run;
-        if (named == null) return root();
+        return run == null ? root() : found(run);
+    }
+
+    /** A run by its folder, or by its name in the folder that holds runs. */
+    static Path found(Path named) {
         Path inRoot = root().resolve(named);
         return !Files.exists(named) && Files.isDirectory(inRoot) ? inRoot : named;
     }

@@ -16,15 +16,16 @@ import picocli.CommandLine.Spec;
         synopsisSubcommandLabel = "COMMAND",
         mixinStandardHelpOptions = true,
         versionProvider = VerbaleCommand.Version.class,
-        subcommands = {PageCommand.class, FailuresCommand.class, RunsCommand.class},
+        subcommands = {PageCommand.class, FailuresCommand.class, RunsCommand.class, HarCommand.class},
         footerHeading = "%nExamples:%n",
         footer = {
             "  verbale page                     the page of the newest run in target/verbale",
             "  verbale failures                 what failed in it, in the terminal",
             "  verbale runs modules/shop/target/verbale",
+            "  verbale har --test SeedsApiTest  their HTTP exchanges, for other tools",
             "",
             "Exit codes: 0 done, 1 a fault in Verbale itself, 2 wrong arguments,",
-            "  3 no run that can be read, 4 the page could not be written.",
+            "  3 no run that can be read, 4 the page or the archive could not be written.",
             "Colour is used on a terminal only, and NO_COLOR switches it off.",
             "VERBALE_ROOT names another folder than target/verbale.",
         })
@@ -35,21 +36,24 @@ final class VerbaleCommand implements Runnable {
 
     @Override
     public void run() {
-        throw new ParameterException(spec.commandLine(), "Say what to do: page, failures or runs.");
+        throw new ParameterException(spec.commandLine(), "Say what to do: page, failures, runs or har.");
     }
 
     /** The version that the build wrote down. */
     static final class Version implements CommandLine.IVersionProvider {
         @Override
         public String[] getVersion() throws IOException {
+            return new String[] {
+                "Verbale " + number(), "Java " + Runtime.version() + " on " + System.getProperty("os.name")
+            };
+        }
+
+        static String number() throws IOException {
             var properties = new Properties();
             try (InputStream in = VerbaleCommand.class.getResourceAsStream("version.properties")) {
                 if (in != null) properties.load(in);
             }
-            return new String[] {
-                "Verbale " + properties.getProperty("version", "unknown"),
-                "Java " + Runtime.version() + " on " + System.getProperty("os.name")
-            };
+            return properties.getProperty("version", "unknown");
         }
     }
 }

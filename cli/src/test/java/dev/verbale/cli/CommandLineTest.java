@@ -64,6 +64,38 @@ class CommandLineTest {
     }
 
     @Test
+    void har_writes_the_exchanges_of_a_run_or_of_some_tests() throws Exception {
+        Said all = verbale("har");
+        Said some = verbale("har", "--test", "roses", "--to", "out/roses.har");
+        Said none = verbale("har", "--test", "RosesTest");
+        Said nowhere = verbale("har", "--to", "target/verbale");
+
+        assertThat(all.out().strip()).isEqualTo("2 exchanges: target/verbale/2026-11-24_103107_k3f9/exchanges.har");
+        assertThat(Files.readString(work.resolve("target/verbale/2026-11-24_103107_k3f9/exchanges.har")))
+                .contains("\"version\" : \"1.2\"", "https://orto.example/gate", "https://orto.example/roses");
+        assertThat(some.out().strip()).isEqualTo("1 exchange: out/roses.har");
+        assertThat(Files.readString(work.resolve("out/roses.har"))).doesNotContain("orto.example/gate");
+        assertThat(none.code()).isEqualTo(2);
+        assertThat(none.err()).contains("has 'RosesTest' in its address");
+        assertThat(nowhere.code()).isEqualTo(4);
+        assertThat(nowhere.err()).contains("the archive was not written to target/verbale");
+    }
+
+    @Test
+    void page_takes_an_earlier_run_to_compare_with() throws Exception {
+        record("2026-11-25_080000_00aa");
+
+        Said said = verbale("page", "--earlier", "2026-11-24_103107_k3f9");
+        Said lost = verbale("page", "--earlier", "2026-01-01_000000_0000");
+
+        assertThat(said.code()).isZero();
+        Path page = work.resolve("target/verbale/2026-11-25_080000_00aa/page");
+        assertThat(Files.readString(page.resolve("data/run.js"))).contains("\"earlier\":\"2026-11-24_103107_k3f9\"");
+        assertThat(Files.readString(page.resolve("data/earlier/0.js"))).contains("https://orto.example/gate");
+        assertThat(lost.code()).isEqualTo(3);
+    }
+
+    @Test
     void failures_tell_what_where_and_which_papers() throws Exception {
         Said said = verbale("failures");
 
@@ -136,7 +168,7 @@ class CommandLineTest {
     void wrong_arguments_end_with_2() throws Exception {
         assertThat(verbale()).satisfies(said -> {
             assertThat(said.code()).isEqualTo(2);
-            assertThat(said.err()).contains("Say what to do: page, failures or runs.", "Usage: verbale");
+            assertThat(said.err()).contains("Say what to do: page, failures, runs or har.", "Usage: verbale");
         });
         assertThat(verbale("failure").err()).contains("Unmatched argument", "Did you mean");
         assertThat(verbale("page", "--too", "x").code()).isEqualTo(2);
@@ -201,9 +233,11 @@ class CommandLineTest {
                 RecorderOptions.defaults().withRoot(root).withRun(name).withClosingLine(false));
         Scope good = recorder.startTest(
                 recorder.run(), new Identity("roses", "roses grow", "sample.GateTest", "roses", List.of()));
+        recorder.exchange("GET", "https://orto.example/roses").status(200).ended();
         recorder.endTest(good, Ending.passed());
         Scope bad = recorder.startTest(
                 recorder.run(), new Identity("gate", "the gate opens", "sample.GateTest", "gate", List.of()));
+        recorder.exchange("GET", "https://orto.example/gate").status(500).ended();
         recorder.attach("hinge", "rust".getBytes(StandardCharsets.UTF_8), "text/plain");
         var failure = new IllegalStateException("the hinge is broken");
         failure.setStackTrace(

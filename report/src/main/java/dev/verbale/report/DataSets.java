@@ -33,8 +33,8 @@ final class DataSets {
         return row.methodName() == null ? null : row.className() + "#" + row.methodName();
     }
 
-    /** The same for each attempt. */
-    private static String key(Row row) {
+    /** The same for each attempt, and in each run. */
+    static String key(Row row) {
         return row.address().replaceFirst("~\\d+$", "");
     }
 

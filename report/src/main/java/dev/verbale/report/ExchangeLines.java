@@ -8,6 +8,8 @@ import dev.verbale.event.ExchangeMade.Part;
 import dev.verbale.event.PaperKept;
 import dev.verbale.results.Entry;
 import java.io.IOException;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import tools.jackson.core.JsonGenerator;
 
@@ -18,6 +20,15 @@ final class ExchangeLines {
 
     ExchangeLines(PaperShelf papers) {
         this.papers = papers;
+    }
+
+    /** {@code exchange} as an object of its own, its moment counted from {@code start}. */
+    void writeAlone(JsonGenerator json, Entry.ExchangeEntry exchange, Instant start) throws IOException {
+        json.writeStartObject();
+        json.writeStringProperty("is", "exchange");
+        json.writeNumberProperty("at", RunFile.micros(Duration.between(start, exchange.at())));
+        write(json, exchange, List.of());
+        json.writeEndObject();
     }
 
     /** The fields of {@code exchange}, and what was checked of its answer, into the object that is open. */

@@ -3,10 +3,13 @@ package dev.verbale.report;
 import dev.verbale.event.Failure;
 import dev.verbale.event.PaperKept;
 import dev.verbale.event.StepKind;
+import dev.verbale.folder.MediaTypes;
+import dev.verbale.har.HarReader;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -24,6 +27,9 @@ final class MinutesFiles {
 
     /** A file a test would be 100,000 small files; one for all, a page that hangs before it shows anything. */
     static final int CHUNK = 40;
+
+    /** An archive may hold what a browser asked in an hour, and stands in a page for somebody to read. */
+    private static final int MOST_OF_AN_ARCHIVE = 500;
 
     private final Run run;
     private final List<Row> rows;
@@ -141,11 +147,29 @@ final class MinutesFiles {
             json.writeNumberProperty("size", paper.size());
             if (!paper.came()) json.writeBooleanProperty("awaited", true);
             papers.shelve(paper, json);
+            if (paper.mediaType().equals(MediaTypes.HTTP_ARCHIVE) && paper.file() != null) archive(json, paper.file());
             if (paper.begins() != null) timed(json, paper, paper.begins());
         } else {
             throw new IllegalArgumentException("no drawing is known for " + entry.getClass());
         }
         json.writeEndObject();
+    }
+
+    /** What an HTTP archive holds, to be read like exchanges of our own. */
+    private void archive(JsonGenerator json, Path file) throws IOException {
+        List<Entry.ExchangeEntry> held;
+        try (InputStream in = Files.newInputStream(file)) {
+            held = HarReader.read(in);
+        } catch (IOException unreadable) {
+            json.writeStringProperty("unread", String.valueOf(unreadable.getMessage()));
+            return;
+        }
+        var lines = new ExchangeLines(papers);
+        json.writeNumberProperty("held", held.size());
+        json.writeArrayPropertyStart("exchanges");
+        for (Entry.ExchangeEntry one : held.subList(0, Math.min(MOST_OF_AN_ARCHIVE, held.size())))
+            lines.writeAlone(json, one, run.started());
+        json.writeEndArray();
     }
 
     private void timed(JsonGenerator json, Entry.PaperEntry paper, Instant begins) throws IOException {

@@ -12,6 +12,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** Writes pages. The same run gives the same bytes. */
 public final class Page {
@@ -24,11 +25,12 @@ public final class Page {
      * Writes the page of {@code run} into {@code folder}, made where it is not there. An earlier page in there is replaced
      * as a whole, and only when the new one is complete.
      *
+     * @param earlier a run to compare exchanges with; null for none
      * @return the file to open
      * @throws FileAlreadyExistsException where {@code folder} holds something that is no page of ours; it is left alone
      * @throws IOException where something cannot be read or written
      */
-    public static Path write(Run run, Path folder) throws IOException {
+    public static Path write(Run run, Path folder, @Nullable Run earlier) throws IOException {
         Path target = folder.toAbsolutePath().normalize();
         refuseForeign(target);
         Path parent = target.getParent();
@@ -37,7 +39,7 @@ public final class Page {
         Files.createDirectories(parent);
         Path fresh = Files.createTempDirectory(parent, ".verbale-page-");
         try {
-            writeAll(run, fresh);
+            writeAll(run, fresh, earlier);
             delete(target);
             Files.move(fresh, target);
         } finally {
@@ -46,7 +48,12 @@ public final class Page {
         return folder.resolve("index.html");
     }
 
-    private static void writeAll(Run run, Path folder) throws IOException {
+    /** The same without an earlier run. */
+    public static Path write(Run run, Path folder) throws IOException {
+        return write(run, folder, null);
+    }
+
+    private static void writeAll(Run run, Path folder, @Nullable Run earlier) throws IOException {
         for (String file : OWN_FILES) {
             try (InputStream in = Page.class.getResourceAsStream("page/" + file)) {
                 if (in == null)
@@ -56,11 +63,16 @@ public final class Page {
         }
         Path data = Files.createDirectories(folder.resolve("data"));
         List<Row> rows = Row.of(run);
-        var papers = new PaperShelf(run, folder);
+        var papers = new PaperShelf(run, folder, "");
         new MinutesFiles(run, rows, papers).write(data);
         var exchanges = new ExchangeFiles(run, rows);
         exchanges.write(data);
-        RunFile.write(run, rows, exchanges.count(), data.resolve("run.js"));
+        EarlierExchanges before = null;
+        if (earlier != null) {
+            before = new EarlierExchanges(earlier, rows, new PaperShelf(earlier, folder, "earlier"));
+            before.write(data);
+        }
+        RunFile.write(run, rows, exchanges.count(), before, data.resolve("run.js"));
         // The temporary folder was made for this user only; a page is for whoever gets it.
         if (Files.getFileStore(folder).supportsFileAttributeView("posix"))
             Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwxr-xr-x"));

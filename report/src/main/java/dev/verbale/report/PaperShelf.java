@@ -31,11 +31,20 @@ final class PaperShelf {
 
     private final Run run;
     private final Path page;
+    private final String shelf;
     private int texts;
 
-    PaperShelf(Run run, Path page) {
+    /**
+     * @param shelf a word that the files of this run have in their names; empty for the page's own run
+     */
+    PaperShelf(Run run, Path page, String shelf) {
         this.run = run;
         this.page = page;
+        this.shelf = shelf;
+    }
+
+    private String papers() {
+        return shelf.isEmpty() ? "papers/" : "papers/" + shelf + "/";
     }
 
     /** Copies {@code paper} and writes where it is now. One that is missing in the run has no place. */
@@ -46,10 +55,10 @@ final class PaperShelf {
         String name = root.relativize(stored).toString().replace('\\', '/');
         boolean harmless = HARMLESS.contains(paper.mediaType()) && HARMLESS.contains(MediaTypes.ofFile(name));
         if (!harmless) name += ".txt";
-        Path copy = page.resolve("papers").resolve(name);
+        Path copy = page.resolve(papers() + name);
         Files.createDirectories(copy.getParent());
         if (!Files.exists(copy)) Files.copy(stored, copy);
-        json.writeStringProperty("href", "papers/" + encoded(name));
+        json.writeStringProperty("href", papers() + encoded(name));
         if (MediaTypes.isText(paper.mediaType())) json.writeStringProperty("text", text(stored));
     }
 
@@ -59,14 +68,14 @@ final class PaperShelf {
         if (stored == null) return;
         String name = run.folder().toAbsolutePath().normalize().relativize(stored) + ".vtt";
         name = name.replace('\\', '/');
-        Path beside = page.resolve("papers").resolve(name);
+        Path beside = page.resolve(papers() + name);
         Files.createDirectories(beside.getParent());
         Files.writeString(beside, chapters);
-        json.writeStringProperty("chapters", "papers/" + encoded(name));
+        json.writeStringProperty("chapters", papers() + encoded(name));
     }
 
     private String text(Path stored) throws IOException {
-        String id = String.valueOf(texts++);
+        String id = shelf + texts++;
         byte[] bytes;
         try (InputStream in = Files.newInputStream(stored)) {
             bytes = in.readNBytes(LONGEST_TEXT);

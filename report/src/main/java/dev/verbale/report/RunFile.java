@@ -27,7 +27,8 @@ final class RunFile {
 
     private RunFile() {}
 
-    static void write(Run run, List<Row> rows, int exchanges, Path file) throws IOException {
+    static void write(Run run, List<Row> rows, int exchanges, @Nullable EarlierExchanges earlier, Path file)
+            throws IOException {
         List<Cause> causes = Cause.of(run);
         ScriptFile.write(file, "run", null, json -> {
             json.writeStartObject();
@@ -38,6 +39,7 @@ final class RunFile {
             json.writeNumberProperty("chunk", MinutesFiles.CHUNK);
             json.writeNumberProperty("cost", run.cost());
             json.writeNumberProperty("exchanges", exchanges);
+            if (earlier != null) json.writeStringProperty("earlier", earlier.name());
             counts(json, run);
             facts(json, run);
             workers(json, run);
