@@ -50,11 +50,25 @@ public record RunFolder(Path path) {
     }
 
     /**
-     * The film of the test {@code id} of the JVM {@code pid}, while that test runs: Matroska, each picture a JPEG. It stays
-     * where the JVM is killed.
+     * A film of the test {@code id} of the JVM {@code pid}, while that test runs: Matroska, each picture a JPEG. It stays where
+     * the JVM is killed.
+     *
+     * @param camera counts what is filmed in the JVM: a test may use two browsers
      */
-    public Path film(long pid, int id) {
-        return films().resolve(pid + "-" + id + ".mkv");
+    public Path film(long pid, int id, int camera) {
+        return films().resolve(pid + "-" + id + "-" + camera + ".mkv");
+    }
+
+    /** The films of a test that are there, by name. */
+    public List<Path> films(long pid, int id) throws IOException {
+        if (!Files.isDirectory(films())) return List.of();
+        try (Stream<Path> all = Files.list(films())) {
+            String beginning = pid + "-" + id + "-";
+            return all.filter(file -> file.getFileName().toString().startsWith(beginning)
+                            && file.getFileName().toString().endsWith(".mkv"))
+                    .sorted()
+                    .toList();
+        }
     }
 
     /** Where the page goes when nobody says otherwise. */

@@ -229,9 +229,15 @@ final class OpenExchange implements Exchange {
         /** Null where there is none, or nothing passed by. */
         @Nullable
         Body kept(Bodies bodies) throws IOException {
-            if (there != null) return bodies.body(name, new Raw(there, there.length, mediaType), headers);
+            if (there != null) return bodies.body(name, new Raw(there, there.length, type()), headers);
             if (passing == null || passing.size() == 0) return null;
-            return bodies.body(name, new Raw(passing.bytes(), passing.size(), mediaType), headers);
+            return bodies.body(name, new Raw(passing.bytes(), passing.size(), type()), headers);
+        }
+
+        private String type() {
+            if (!mediaType.isEmpty()) return mediaType;
+            for (Header header : headers) if (header.name().equalsIgnoreCase("content-type")) return header.value();
+            return "";
         }
     }
 }

@@ -60,6 +60,7 @@ final class Settings {
             TRACE_SEND,
             TRACE_ADDRESS,
             "verbale.browser.steps",
+            "verbale.browser.exchanges",
             "verbale.browser.filmstrip",
             "verbale.browser.fullPage",
             "verbale.browser.lastLook",

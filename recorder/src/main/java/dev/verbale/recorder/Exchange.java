@@ -14,8 +14,8 @@ import org.jspecify.annotations.Nullable;
  * exchange.responseBody(answer, "text/plain").ended();
  * }</pre>
  *
- * <p>Bodies are what went over the wire, or what a client made of it; a content coding is told by its header. Arrays are not
- * copied before the exchange ends. Of each body the settings say how much is kept.
+ * <p>Bodies are what went over the wire, or what a client made of it; a content coding is told by its header, and so is the
+ * media type where it is given as empty. Arrays are not copied before the exchange ends. Of each body the settings say how much is kept.
  */
 public interface Exchange {
     /** What sends it, such as {@code JDK HttpClient}. */

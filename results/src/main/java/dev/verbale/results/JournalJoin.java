@@ -246,7 +246,7 @@ final class JournalJoin implements JournalReader.Listener {
 
     private TestResult test(OpenNode node) {
         var start = (TestStarted) node.start;
-        if (node.outcome == Outcome.UNFINISHED) addFilm(node, start);
+        if (node.outcome == Outcome.UNFINISHED) addFilms(node, start);
         return new TestResult(
                 start.key(),
                 1,
@@ -269,19 +269,25 @@ final class JournalJoin implements JournalReader.Listener {
     }
 
     /** What was filmed until the JVM was killed; nobody came to make a video of it. */
-    private void addFilm(OpenNode test, TestStarted start) {
-        Path film = folder.film(worker().pid(), start.id());
-        if (!Files.isRegularFile(film)) return;
-        test.add(new Entry.PaperEntry(
-                OpenNode.moment(wall(), lastAt),
-                "film, as far as it came",
-                PaperKept.VIDEO,
-                "video/x-matroska",
-                folder.nameInJournal(film),
-                film,
-                film.toFile().length(),
-                true,
-                null));
+    private void addFilms(OpenNode test, TestStarted start) {
+        List<Path> films;
+        try {
+            films = folder.films(worker().pid(), start.id());
+        } catch (IOException unreadable) {
+            problem(0, "the folder of films cannot be read: " + unreadable);
+            return;
+        }
+        for (Path film : films)
+            test.add(new Entry.PaperEntry(
+                    OpenNode.moment(wall(), lastAt),
+                    "film, as far as it came",
+                    PaperKept.VIDEO,
+                    "video/x-matroska",
+                    folder.nameInJournal(film),
+                    film,
+                    film.toFile().length(),
+                    true,
+                    null));
     }
 
     List<ContainerResult> containers() {

@@ -6,11 +6,15 @@ import com.microsoft.playwright.Frame;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.PlaywrightException;
 import com.microsoft.playwright.Request;
+import com.microsoft.playwright.Response;
+import com.microsoft.playwright.options.Timing;
+import dev.verbale.browser.BrowserExchanges;
 import dev.verbale.browser.BrowserLog;
 import dev.verbale.browser.Look;
 import dev.verbale.event.PaperKept;
 import dev.verbale.evidence.Evidence;
 import dev.verbale.evidence.EvidenceSource;
+import dev.verbale.recorder.Exchange;
 import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.Scope;
 import dev.verbale.video.Camera;
@@ -35,6 +39,7 @@ final class PageEvidence implements EvidenceSource {
     private final Page page;
     private final Camera camera = new Camera(recorder);
     private final BrowserLog log = new BrowserLog(recorder);
+    private final BrowserExchanges exchanges = new BrowserExchanges(recorder, "Playwright");
     private final double millis;
     private final boolean fullPage;
     private final boolean takesLastLook;
@@ -66,11 +71,52 @@ final class PageEvidence implements EvidenceSource {
     private void listen() {
         page.onConsoleMessage(message -> log.line(level(message.type()), message.text(), place(message.location())));
         page.onPageError(error -> log.line("error", error, ""));
-        page.onRequest(request -> log.asked(id(request), request.method(), request.url(), request.resourceType()));
-        page.onResponse(response -> log.answered(id(response.request()), response.status()));
-        page.onRequestFinished(request -> log.ended(id(request), -1));
-        page.onRequestFailed(request -> log.failed(id(request), String.valueOf(request.failure())));
+        page.onRequest(request -> {
+            log.asked(id(request), request.method(), request.url(), request.resourceType());
+            asked(request);
+        });
+        page.onResponse(response -> {
+            log.answered(id(response.request()), response.status());
+            exchanges.tell(id(response.request()), exchange -> {
+                exchange.status(response.status());
+                response.headers().forEach(exchange::responseHeader);
+            });
+        });
+        page.onRequestFinished(request -> {
+            log.ended(id(request), -1);
+            answered(request);
+        });
+        page.onRequestFailed(request -> {
+            log.failed(id(request), String.valueOf(request.failure()));
+            exchanges.failed(id(request), String.valueOf(request.failure()));
+        });
         page.onCrash(crashed -> log.line("error", "The page has crashed", ""));
+    }
+
+    private void asked(Request request) {
+        exchanges.asked(id(request), request.method(), request.url(), request.resourceType(), exchange -> {
+            request.headers().forEach(exchange::requestHeader);
+            byte[] body = request.postDataBuffer();
+            if (body != null) exchange.requestBody(body, "");
+        });
+    }
+
+    /** Events come in the thread of the test, so its page can be asked for the body here. */
+    private void answered(Request request) {
+        Exchange exchange = exchanges.taken(id(request));
+        if (exchange == null) return;
+        try {
+            Timing timing = request.timing();
+            BrowserExchanges.timing(exchange, "dns", timing.domainLookupStart, timing.domainLookupEnd);
+            BrowserExchanges.timing(exchange, "connect", timing.connectStart, timing.connectEnd);
+            BrowserExchanges.timing(exchange, "first byte", 0, timing.responseStart);
+            Response response = request.response();
+            byte[] body = response == null ? new byte[0] : response.body();
+            if (body.length > 0) exchange.responseBody(body, "");
+        } catch (PlaywrightException gone) {
+            // as of a redirect, or of a page that closes
+        }
+        exchange.ended();
     }
 
     private static String id(Request request) {
@@ -137,7 +183,9 @@ final class PageEvidence implements EvidenceSource {
     void used() {
         filmLast();
         Scope owner = recorder.owner();
-        if (owner.id() == recorder.run().id() || owner.id() == lastOwner) return;
+        if (owner.id() == recorder.run().id()) return;
+        exchanges.belongTo(recorder.here());
+        if (owner.id() == lastOwner) return;
         lastOwner = owner.id();
         log.forgetBefore(recorder.now());
         recorder.announce(this);
@@ -208,6 +256,8 @@ final class PageEvidence implements EvidenceSource {
         filmLast();
         camera.ended(scope);
         if (lastLookOf == scope.id()) lastLook = null;
-        if (lastOwner == scope.id()) lastOwner = 0;
+        if (lastOwner != scope.id()) return;
+        lastOwner = 0;
+        exchanges.belongTo(null);
     }
 }

@@ -9,9 +9,11 @@ import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.TimeoutError;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
+import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.PaperKept;
 import dev.verbale.recorder.Ending;
 import dev.verbale.recorder.Identity;
@@ -66,6 +68,35 @@ class PlaywrightTest {
         test = recorder.startTest(recorder.run(), new Identity(key, key, "sample.Page", key, List.of()));
         page = VerbalePlaywright.watch(browser.newPage());
         page.setDefaultTimeout(500);
+        page.setDefaultNavigationTimeout(30_000);
+    }
+
+    @Test
+    void what_the_page_fetches_is_an_exchange_of_its_test() throws Exception {
+        page.route(
+                "https://orto.example/",
+                route -> route.fulfill(new Route.FulfillOptions()
+                        .setContentType("text/html")
+                        .setBody("<script>fetch('/seeds',{method:'POST',body:'{\"password\":\"hunter2\"}'})"
+                                + ".then(r=>r.text()).then(t=>document.title=t)</script>")));
+        page.route(
+                "https://orto.example/seeds",
+                route -> route.fulfill(new Route.FulfillOptions()
+                        .setContentType("application/json")
+                        .setBody("{\"seed\":\"Basil\"}")));
+        page.navigate("https://orto.example/");
+        page.waitForFunction("document.title.includes('Basil')");
+        page.title(); // whatever the browser has to tell comes before its answer
+
+        ExchangeMade made = end(Ending.passed()).stream()
+                .filter(Entry.ExchangeEntry.class::isInstance)
+                .map(entry -> ((Entry.ExchangeEntry) entry).made())
+                .findFirst()
+                .orElseThrow();
+        assertThat(made.method() + " " + made.url() + " " + made.status())
+                .isEqualTo("POST https://orto.example/seeds 200");
+        assertThat(made.request().body().text()).isEqualTo("{\"password\":\"[masked]\"}");
+        assertThat(made.response().body().text()).isEqualTo("{\"seed\":\"Basil\"}");
     }
 
     @Test

@@ -81,9 +81,10 @@ final class BrowserEvidence implements EvidenceSource {
     void used() {
         Scope owner = recorder.owner();
         if (owner.id() == recorder.run().id()) return; // not every test's browser from then on
+        ChromiumEyes chromium = chromium();
+        if (chromium != null) chromium.belongTo(recorder.here());
         if (owner.id() == lastOwner) return;
         lastOwner = owner.id();
-        ChromiumEyes chromium = chromium();
         if (chromium != null) chromium.forgetBefore(recorder.now());
         recorder.announce(this);
         camera.use(owner);
@@ -146,7 +147,10 @@ final class BrowserEvidence implements EvidenceSource {
         testEnds.run();
         camera.ended(scope);
         if (lastLookOf == scope.id()) lastLook = null;
-        if (lastOwner == scope.id()) lastOwner = 0;
+        if (lastOwner != scope.id()) return;
+        lastOwner = 0;
+        ChromiumEyes chromium = chromium();
+        if (chromium != null) chromium.belongTo(null);
     }
 
     void currentWindow(WebDriver driver) {

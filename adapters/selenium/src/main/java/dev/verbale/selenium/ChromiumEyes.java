@@ -1,9 +1,11 @@
 package dev.verbale.selenium;
 
+import dev.verbale.browser.BrowserExchanges;
 import dev.verbale.browser.BrowserLog;
 import dev.verbale.browser.Look;
 import dev.verbale.event.PaperKept;
 import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.Scope;
 import dev.verbale.video.Camera;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
@@ -39,6 +41,8 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
     private final Map<String, Tab> tabs = new ConcurrentHashMap<>();
     private final BrowserLog log;
     private final Heard heard;
+    private final BrowserExchanges exchanges;
+    private final HeardExchanges heardExchanges;
     private final Camera camera;
     private final DevTools tools;
     /** How many documents there were so far, in any window. */
@@ -51,7 +55,9 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
         log = new BrowserLog(recorder);
         heard = new Heard(log);
         this.camera = camera;
+        exchanges = new BrowserExchanges(recorder, "Chromium");
         tools = DevTools.connect(address, this);
+        heardExchanges = new HeardExchanges(exchanges, tools);
     }
 
     /** @throws RuntimeException where the browser does not answer there */
@@ -68,6 +74,11 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
     /** The window that the driver is in, by its handle. */
     void currentWindow(String handle) {
         currentWindow = handle;
+    }
+
+    /** What the page asks of its server from now on belongs to {@code scope}; to nobody where it is null. */
+    void belongTo(@Nullable Scope scope) {
+        exchanges.belongTo(scope);
     }
 
     void forgetBefore(long at) {
@@ -99,6 +110,7 @@ final class ChromiumEyes implements Eyes, DevTools.Events {
             default -> {
                 if (method.equals("Runtime.executionContextsCleared")) documents.incrementAndGet();
                 heard.event(method, event);
+                heardExchanges.event(session, method, event);
                 if (tab != null) changed(tab, method, event);
             }
         }

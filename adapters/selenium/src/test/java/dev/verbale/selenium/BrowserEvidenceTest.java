@@ -5,9 +5,11 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.catchThrowable;
 
 import dev.verbale.Verbale;
+import dev.verbale.event.ExchangeMade;
 import dev.verbale.recorder.Ending;
 import dev.verbale.recorder.Scope;
 import dev.verbale.results.Entry;
+import java.io.IOException;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Proxy;
 import java.time.Duration;
@@ -61,6 +63,34 @@ class BrowserEvidenceTest extends Minuted {
                 .contains("it rains 2", "seeds is not defined", "\"level\":\"error\"", "/rota:1");
         assertThat(content(step.entries(), "network")).contains("/gone.png", "\"status\":404", "\"type\":\"image\"");
         assertThat(step.entries().toString()).doesNotContain("t0psecret");
+    }
+
+    @Test
+    void what_the_page_fetches_is_an_exchange_of_its_test() throws Exception {
+        garden.page("/seeds.json", "{\"seed\":\"Kresse \u00e4\",\"token\":\"t0psecret\"}");
+        driver.get(garden.page(
+                "/seeds",
+                "<meta charset=utf-8><script>fetch('/seeds.json?api_key=k3y',{method:'POST',body:JSON.stringify("
+                        + "{seed:'Basil',password:'hunter2'})}).then(r=>r.text()).then(()=>window.ready=1)</script>"));
+        new WebDriverWait(chromium, Duration.ofSeconds(5)).until(d -> chromium.executeScript("return window.ready"));
+        end(Ending.passed());
+
+        ExchangeMade made = awaitExchange();
+        assertThat(made.method() + " " + made.url().replaceFirst(".*(?=/seeds)", "") + " " + made.status())
+                .isEqualTo("POST /seeds.json?api_key=[masked] 200");
+        assertThat(made.client()).isEqualTo("Chromium");
+        assertThat(made.request().body().text()).isEqualTo("{\"seed\":\"Basil\",\"password\":\"[masked]\"}");
+        assertThat(made.response().body().text()).isEqualTo("{\"seed\":\"Kresse \u00e4\",\"token\":\"[masked]\"}");
+        assertThat(made.timings()).containsKey("first byte");
+    }
+
+    /** It is written when the browser has handed the body over, which may be after the test. */
+    private ExchangeMade awaitExchange() throws IOException {
+        long until = System.nanoTime() + Duration.ofSeconds(30).toNanos();
+        while (System.nanoTime() < until)
+            for (Entry entry : result(key).entries())
+                if (entry instanceof Entry.ExchangeEntry exchange) return exchange.made();
+        throw new AssertionError("no exchange was written");
     }
 
     @Test

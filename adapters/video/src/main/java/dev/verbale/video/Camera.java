@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -25,6 +26,9 @@ public final class Camera {
 
     private static final List<String> POLICIES = List.of("failures", "all", "none");
 
+    private static final AtomicInteger CAMERAS = new AtomicInteger();
+
+    private final int number = CAMERAS.incrementAndGet();
     private final Recorder recorder;
     private final String policy;
     private final @Nullable RunFolder folder;
@@ -69,7 +73,7 @@ public final class Camera {
         RunFolder to = folder;
         if (stopped || to == null || (now != null && now.owner.id() == owner.id())) return;
         long pid = ProcessHandle.current().pid();
-        Film film = films.computeIfAbsent(owner.id(), id -> new Film(owner, to.film(pid, id)));
+        Film film = films.computeIfAbsent(owner.id(), id -> new Film(owner, to.film(pid, id, number)));
         current = film;
         byte[] shown = lastPicture;
         if (shown != null) add(film, shown);

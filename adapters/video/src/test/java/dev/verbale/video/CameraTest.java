@@ -86,6 +86,24 @@ class CameraTest {
     }
 
     @Test
+    void a_test_that_uses_two_browsers_has_two_films() throws Exception {
+        Recorder recorder = recorder(Map.of("verbale.video", "all"));
+        List<Camera> cameras = List.of(new Camera(recorder), new Camera(recorder));
+        Scope test = recorder.startTest(recorder.run(), new Identity("both", "both", null, null, List.of()));
+        for (Camera camera : cameras) {
+            camera.use(recorder.owner());
+            camera.picture(picture(5, "jpg"));
+        }
+        recorder.endTest(test, Ending.passed());
+        for (Camera camera : cameras) camera.ended(test);
+
+        Run run = developed(2);
+
+        assertThat(papers(run, PaperKept.VIDEO)).hasSize(2).allMatch(Entry.PaperEntry::came);
+        assertThat(run.problems()).isEmpty();
+    }
+
+    @Test
     void without_an_encoder_pictures_are_kept_and_the_run_says_so() throws Exception {
         Recorder recorder = recorder(Map.of());
         var camera = new Camera(recorder);

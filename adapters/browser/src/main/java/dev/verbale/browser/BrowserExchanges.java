@@ -1,0 +1,111 @@
+package dev.verbale.browser;
+
+import dev.verbale.recorder.Exchange;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.Scope;
+import java.time.Duration;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a page asks of its server, as exchanges of the test that uses it: what its scripts fetch, or everything, as the
+ * setting {@code verbale.browser.exchanges} says. From any thread.
+ */
+public final class BrowserExchanges {
+
+    private static final int MOST_UNDER_WAY = 1_000;
+
+    private final Recorder recorder;
+    private final String client;
+    private final String wanted;
+    private final Map<String, Exchange> underWay = new LinkedHashMap<>();
+    private volatile @Nullable Scope scope;
+
+    /**
+     * @param client what the exchanges are said to be sent by, such as {@code Chromium}
+     */
+    public BrowserExchanges(Recorder recorder, String client) {
+        this.recorder = recorder;
+        this.client = client;
+        this.wanted = recorder.setting("verbale.browser.exchanges", "fetch", List.of("off", "fetch", "all"));
+    }
+
+    /** What is asked from now on belongs to {@code scope}; to nobody where it is null. */
+    public void belongTo(@Nullable Scope to) {
+        scope = to;
+    }
+
+    /**
+     * The browser asks for something.
+     *
+     * @param id the same in what comes of it
+     * @param type what it is wanted for, such as {@code document} or {@code fetch}
+     * @param told given the exchange, where it is one that is recorded: to say its headers and body
+     */
+    public void asked(String id, String method, String url, String type, Consumer<Exchange> told) {
+        Scope to = scope;
+        if (to == null || !isWanted(type.toLowerCase(Locale.ROOT), url)) return;
+        Exchange exchange = recorder.exchange(to, method, url).client(client);
+        told.accept(exchange);
+        synchronized (this) {
+            if (underWay.size() >= MOST_UNDER_WAY) endOldest();
+            underWay.put(id, exchange);
+        }
+    }
+
+    /** Some never end by themselves, such as a stream of events. */
+    private void endOldest() {
+        var all = underWay.values().iterator();
+        all.next().ended();
+        all.remove();
+    }
+
+    private boolean isWanted(String type, String url) {
+        if (wanted.equals("off") || !url.startsWith("http")) return false;
+        return wanted.equals("all") || type.equals("fetch") || type.equals("xhr");
+    }
+
+    /** Says more about one that is under way; nothing where it is none that is recorded. */
+    public void tell(String id, Consumer<Exchange> told) {
+        Exchange exchange = of(id);
+        if (exchange != null) told.accept(exchange);
+    }
+
+    /** The exchange, to be ended by the caller, who may have to wait for its body; null where none is recorded. */
+    public synchronized @Nullable Exchange taken(String id) {
+        return underWay.remove(id);
+    }
+
+    /** There was no answer, or it broke off. */
+    public void failed(String id, String why) {
+        Exchange exchange = taken(id);
+        if (exchange != null) exchange.failed(new NoAnswer(why));
+    }
+
+    private synchronized @Nullable Exchange of(String id) {
+        return underWay.get(id);
+    }
+
+    /** How long a part took, in milliseconds of the browser's own clock; one that did not happen is less than 0. */
+    public static void timing(Exchange exchange, String part, double from, double to) {
+        if (from >= 0 && to >= from) exchange.timing(part, Duration.ofNanos(Math.round((to - from) * 1_000_000)));
+    }
+
+    /** What the browser says of it, and nothing of where we heard that. */
+    private static final class NoAnswer extends Exception {
+        private static final long serialVersionUID = 1;
+
+        NoAnswer(String why) {
+            super(why, null, false, false);
+        }
+
+        @Override
+        public String toString() {
+            return String.valueOf(getMessage());
+        }
+    }
+}
