@@ -23,7 +23,7 @@ function curl(command: string, exchange: Exchange, quoted: (text: string) => str
   const parts = [`${command} -X ${exchange.method} ${quoted(exchange.url)}`];
   for (const [name, value] of headers(exchange)) parts.push(`-H ${quoted(`${name}: ${value}`)}`);
   const body = exchange.request.body;
-  if (body?.text !== undefined) parts.push(`--data-raw ${quoted(body.text)}`);
+  if (body?.inline !== undefined) parts.push(`--data-raw ${quoted(body.inline)}`);
   else if (body) parts.push(`--data-binary ${quoted('@request-body')}`);
   return parts.join(separator);
 }
@@ -35,8 +35,8 @@ export function javaCode(exchange: Exchange): string {
   const publisher =
     body === undefined
       ? 'HttpRequest.BodyPublishers.noBody()'
-      : body.text !== undefined
-        ? `HttpRequest.BodyPublishers.ofString(${text(body.text)})`
+      : body.inline !== undefined
+        ? `HttpRequest.BodyPublishers.ofString(${text(body.inline)})`
         : 'HttpRequest.BodyPublishers.ofFile(Path.of("request-body"))';
   return [
     `HttpRequest request = HttpRequest.newBuilder(URI.create(${text(exchange.url)}))`,

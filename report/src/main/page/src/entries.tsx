@@ -7,7 +7,7 @@ import { At } from './heard';
 import { Slips } from './reader';
 import { FailureBox } from './failure';
 import { Mark } from './mark';
-import { duration } from './text';
+import { count, duration } from './text';
 import type { Check, Entry, Exchange, Failure, Log, Paper, Step } from './types';
 
 type Line = { depth: number; at: number } & (
@@ -101,6 +101,9 @@ function LineContent({ line, failure, papers }: { line: Line; failure: Failure |
         <Leader>{line.papers.map((paper) => paper.name).join(', ')}</Leader>
       </div>
       <Slips papers={line.papers} all={papers} />
+      {line.papers.map((paper, index) => (
+        <Held key={index} paper={paper} />
+      ))}
     </>
   );
 }
@@ -158,6 +161,26 @@ function CheckLine({ check }: { check: Check }) {
       <span class="kind">check</span>
       <span class="step-name">{check.name}</span>
       {check.failure && <p class="step-said">{check.failure.message?.trim().split('\n')[0] ?? check.failure.type}</p>}
+    </div>
+  );
+}
+
+/** What an HTTP archive holds. */
+function Held({ paper }: { paper: Paper }) {
+  if (paper.unread) return <div class="held reason">{paper.name} cannot be read as an HTTP archive: {paper.unread}</div>;
+  if (!paper.exchanges) return null;
+  const more = (paper.held ?? 0) - paper.exchanges.length;
+  return (
+    <div class="held">
+      <details>
+        <summary>
+          {count(paper.held ?? 0, 'exchange')} in {paper.name}
+        </summary>
+        {paper.exchanges.map((exchange, index) => (
+          <ExchangeLine key={index} exchange={exchange} />
+        ))}
+        {more > 0 && <p class="dim">and {count(more, 'exchange')} more in the file</p>}
+      </details>
     </div>
   );
 }

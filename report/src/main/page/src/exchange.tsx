@@ -1,14 +1,15 @@
-// A request and its answer: one line, and unfolded both sides beside each other, to be read, copied and sent again.
+// A request and its answer: one line, and unfolded both sides beside each other, to be read, copied, compared and sent again.
 import { useState } from 'preact/hooks';
 import { curlForBash, curlForPowerShell, javaCode } from './again';
-import { bytes, duration } from './text';
-import type { Body, Exchange, Message } from './types';
-
-const PICTURES = ['image/png', 'image/jpeg', 'image/gif', 'image/webp'];
-const LONGEST_TREE = 200_000;
+import { BodyView, Copy } from './body';
+import { Comparing } from './comparing';
+import { Mark } from './mark';
+import { bytes, count, duration } from './text';
+import type { Exchange, Message } from './types';
 
 export function ExchangeLine({ exchange }: { exchange: Exchange }) {
   const [open, setOpen] = useState(false);
+  const failed = exchange.checks?.filter(([outcome]) => outcome !== 'passed').length ?? 0;
   const bad = exchange.failed !== undefined || (exchange.status ?? 0) >= 400;
   return (
     <div class={`step exchange ${bad ? 'bad' : ''}`}>
@@ -18,6 +19,11 @@ export function ExchangeLine({ exchange }: { exchange: Exchange }) {
           <span class="status">{exchange.failed && !exchange.status ? 'no answer' : exchange.status}</span>
           <span class="took">{duration(exchange.took)}</span>
           {exchange.response?.body && exchange.response.body.size >= 0 && <span class="took">{bytes(exchange.response.body.size)}</span>}
+          {exchange.checks && (
+            <span class={failed > 0 ? 'checks failed' : 'checks dim'}>
+              {failed > 0 ? `${failed} of ${count(exchange.checks.length, 'check')} failed` : count(exchange.checks.length, 'check')}
+            </span>
+          )}
           {exchange.thread && <span class="thread">{exchange.thread}</span>}
           {exchange.failed && <span class="why">{exchange.failed}</span>}
         </summary>
@@ -38,11 +44,33 @@ function Unfolded({ exchange }: { exchange: Exchange }) {
     <div class="unfolded">
       <p class="whole-address code">{exchange.url}</p>
       <p class="dim">{told.join(' · ')}</p>
+      {exchange.trace && (
+        <p class="dim trace">
+          trace{' '}
+          {exchange.trace.address ? (
+            <a class="code" href={exchange.trace.address} target="_blank" rel="noopener noreferrer">
+              {exchange.trace.id}
+            </a>
+          ) : (
+            <span class="code">{exchange.trace.id}</span>
+          )}
+        </p>
+      )}
+      {exchange.checks && (
+        <ul class="exchange-checks">
+          {exchange.checks.map(([outcome, name], index) => (
+            <li key={index}>
+              <Mark outcome={outcome} /> {name}
+            </li>
+          ))}
+        </ul>
+      )}
       <p class="again">
         <Copy label="copy as curl" text={() => curlForBash(exchange)} />
         <Copy label="for PowerShell" text={() => curlForPowerShell(exchange)} />
         <Copy label="as Java" text={() => javaCode(exchange)} />
       </p>
+      <Comparing exchange={exchange} />
       <div class="sides">
         <Side title="Request" message={exchange.request} query={query(exchange.url)} />
         {exchange.response && <Side title="Response" message={exchange.response} query={[]} />}
@@ -84,114 +112,7 @@ function Table({ title, rows }: { title: string; rows: [string, string][] }) {
   );
 }
 
-function BodyView({ body }: { body: Body }) {
-  const [raw, setRaw] = useState(false);
-  const type = body.mediaType.replace(/;.*/, '').trim();
-  const json = body.text !== undefined && !body.cut && body.text.length < LONGEST_TREE ? parsed(body.text) : undefined;
-  const size = body.size < 0 ? '' : bytes(body.size) + (body.decoded ? `, ${bytes(body.decoded)} unpacked` : '');
-  return (
-    <div class="body">
-      <p class="dim">
-        {body.mediaType || 'no media type'} {size}
-        {json !== undefined && (
-          <button class="quiet" aria-pressed={raw} onClick={() => setRaw(!raw)}>
-            {raw ? 'as a tree' : 'as it came'}
-          </button>
-        )}
-        {body.text !== undefined && <Copy label="copy" text={() => body.text!} />}
-        {body.href && (
-          <a href={body.href} target="_blank" rel="noopener">
-            the file
-          </a>
-        )}
-      </p>
-      {body.cut && <p class="dim">Only the beginning was kept.</p>}
-      {PICTURES.includes(type) && body.href && <img src={body.href} alt="The body" />}
-      {body.text !== undefined &&
-        (json !== undefined && !raw ? <Tree value={json} /> : <pre>{/xml|html/.test(type) && !raw ? indented(body.text) : body.text}</pre>)}
-    </div>
-  );
-}
-
-function parsed(text: string): unknown {
-  try {
-    const value: unknown = JSON.parse(text);
-    return typeof value === 'object' && value !== null ? value : undefined;
-  } catch {
-    return undefined;
-  }
-}
-
-/** JSON, each object and list of which folds. */
-function Tree({ value, name }: { value: unknown; name?: string }) {
-  const label = name === undefined ? null : <span class="key">{name}: </span>;
-  if (typeof value !== 'object' || value === null)
-    return (
-      <div class="leaf">
-        {label}
-        <span class={typeof value}>{JSON.stringify(value)}</span>
-      </div>
-    );
-  const list = Array.isArray(value);
-  const inside = Object.entries(value);
-  if (inside.length === 0)
-    return (
-      <div class="leaf">
-        {label}
-        {list ? '[]' : '{}'}
-      </div>
-    );
-  return (
-    <details class="tree" open>
-      <summary>
-        {label}
-        <span class="dim">{list ? `[${inside.length}]` : `{${inside.length}}`}</span>
-      </summary>
-      {inside.map(([key, one]) => (
-        <Tree key={key} name={key} value={one} />
-      ))}
-    </details>
-  );
-}
-
-/** Markup with a line for each element. Only for reading: what is between elements moves. */
-function indented(markup: string): string {
-  let depth = 0;
-  return markup
-    .replace(/>\s*</g, '>\n<')
-    .split('\n')
-    .map((line) => {
-      if (/^<\//.test(line)) depth = Math.max(0, depth - 1);
-      const shown = '  '.repeat(depth) + line;
-      if (/^<[^!?/][^>]*[^/]>$/.test(line) && !/<\/[^>]+>$/.test(line)) depth++;
-      return shown;
-    })
-    .join('\n');
-}
-
-export function Copy({ label, text }: { label: string; text(): string }) {
-  const [done, setDone] = useState(false);
-  const copy = async () => {
-    try {
-      await navigator.clipboard.writeText(text());
-    } catch {
-      const field = document.createElement('textarea'); // where the browser trusts no page from a disk
-      field.value = text();
-      document.body.append(field);
-      field.select();
-      document.execCommand('copy');
-      field.remove();
-    }
-    setDone(true);
-  };
-  return (
-    <button class="quiet" onClick={copy}>
-      {done ? 'copied' : label}
-    </button>
-  );
-}
-
-function query(url: string): [string, string][] {
+export function query(url: string): [string, string][] {
   const at = url.indexOf('?');
   return at < 0 ? [] : [...new URLSearchParams(url.slice(at + 1).replace(/#.*/, ''))];
 }

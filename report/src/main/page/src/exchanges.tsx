@@ -9,18 +9,22 @@ import type { ExchangeRow, RunData } from './types';
 const CHUNK = 20_000;
 const MOST_FILES = 10;
 const MOST_LINES = 500;
-const ORDERS = ['longest', 'time', 'status', 'size'] as const;
+const ORDERS = ['longest', 'time', 'status', 'size', 'path', 'test'] as const;
 const BY = {
   longest: (a: ExchangeRow, b: ExchangeRow) => b[2] - a[2],
   time: (a: ExchangeRow, b: ExchangeRow) => a[1] - b[1],
   status: (a: ExchangeRow, b: ExchangeRow) => (b[5] || 999) - (a[5] || 999),
   size: (a: ExchangeRow, b: ExchangeRow) => b[6] - a[6],
+  path: (a: ExchangeRow, b: ExchangeRow) => short(a[4]).localeCompare(short(b[4])) || a[1] - b[1],
+  test: (a: ExchangeRow, b: ExchangeRow) => a[0] - b[0] || a[1] - b[1],
 };
 
 export function Exchanges({ data }: { data: RunData }) {
   const params = route.value.params;
   const words = params.get('find') ?? '';
   const bad = params.get('bad') === 'yes';
+  const unmet = params.get('checks') === 'failed';
+  const host = params.get('host') ?? '';
   const endpoint = params.get('endpoint') ?? '';
   const order = ORDERS.find((one) => one === params.get('order')) ?? ORDERS[0];
   const files = Math.min(MOST_FILES, Math.ceil(data.exchanges / CHUNK));
@@ -28,10 +32,11 @@ export function Exchanges({ data }: { data: RunData }) {
   const rows = loaded.flatMap((file) => (file.state === 'here' ? file.value : []));
   const table = useMemo(() => endpoints(rows).sort((a, b) => b.p95 - a.p95), [rows.length]);
   const found = rows
-    .filter((row) => (!bad || isBad(row)) && (!endpoint || endpointOf(row) === endpoint) && matches(row, data, words.toLowerCase()))
+    .filter((row) => (!bad || isBad(row)) && (!unmet || row[8] > 0) && (!host || hostOf(row[4]) === host) && (!endpoint || endpointOf(row) === endpoint) && matches(row, data, words.toLowerCase()))
     .sort(BY[order]);
+  const hosts = useMemo(() => [...new Set(rows.map((row) => hostOf(row[4])))].sort(), [rows.length]);
   const go = (change: Record<string, string>) => {
-    history.replaceState(null, '', exchangesLink({ find: words, bad: bad ? 'yes' : '', endpoint, order, ...change }));
+    history.replaceState(null, '', exchangesLink({ find: words, bad: bad ? 'yes' : '', checks: unmet ? 'failed' : '', host, endpoint, order, ...change }));
     dispatchEvent(new HashChangeEvent('hashchange'));
   };
   return (
@@ -51,7 +56,21 @@ export function Exchanges({ data }: { data: RunData }) {
           <button aria-pressed={bad} onClick={() => go({ bad: bad ? '' : 'yes' })}>
             not answered well <span class="dim">{whole(rows.filter(isBad).length)}</span>
           </button>
+          <button aria-pressed={unmet} onClick={() => go({ checks: unmet ? '' : 'failed' })}>
+            checks failed <span class="dim">{whole(rows.filter((row) => row[8] > 0).length)}</span>
+          </button>
         </div>
+        {hosts.length > 1 && (
+          <label class="choice">
+            Host{' '}
+            <select value={host} onChange={(e) => go({ host: e.currentTarget.value })}>
+              <option value="">all</option>
+              {hosts.map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </select>
+          </label>
+        )}
         <label class="choice">
           Order{' '}
           <select value={order} onChange={(e) => go({ order: e.currentTarget.value })}>
@@ -110,7 +129,7 @@ function Endpoints(props: { table: Endpoint[]; chosen: string; onChoose(name: st
 }
 
 function Line({ row, data }: { row: ExchangeRow; data: RunData }) {
-  const [place, at, took, method, url, status, size, failed] = row;
+  const [place, at, took, method, url, status, size, failed, checks] = row;
   const test = data.rows[place];
   return (
     <tr class={isBad(row) ? 'bad' : ''}>
@@ -118,6 +137,7 @@ function Line({ row, data }: { row: ExchangeRow; data: RunData }) {
       <td class="status">{status || 'no answer'}</td>
       <td class="code">
         <b>{method}</b> {short(url)} {failed && <span class="dim">{failed}</span>}
+        {checks > 0 && <span class="failed"> {count(checks, 'check')} failed</span>}
       </td>
       <td class="took">{duration(took)}</td>
       <td class="took dim">{size < 0 ? '' : bytes(size)}</td>
@@ -126,6 +146,10 @@ function Line({ row, data }: { row: ExchangeRow; data: RunData }) {
       </td>
     </tr>
   );
+}
+
+function hostOf(url: string): string {
+  return /^[a-z][a-z0-9+.-]*:\/\/([^/?#]*)/i.exec(url)?.[1]?.replace(/^(127\.0\.0\.1|localhost|\[::1\]):\d+$/, '$1') ?? '';
 }
 
 function matches(row: ExchangeRow, data: RunData, words: string): boolean {

@@ -1,8 +1,8 @@
 import './style.css';
 import { render } from 'preact';
 import { App } from './app';
-import { exchangeFiles, minutesFiles, run, texts } from './store';
-import type { ExchangeRow, Minutes, PaperText, RunData } from './types';
+import { earlierFiles, exchangeFiles, minutesFiles, run, texts } from './store';
+import type { Exchange, ExchangeRow, Minutes, PaperText, RunData } from './types';
 
 declare global {
   interface Window {
@@ -11,6 +11,7 @@ declare global {
       run(data: RunData): void;
       minutes(id: string, minutes: Minutes[]): void;
       exchanges(id: string, rows: ExchangeRow[]): void;
+      earlier(id: string, exchanges: Exchange[][]): void;
       text(id: string, text: PaperText): void;
     };
   }
@@ -20,6 +21,7 @@ window.verbale = {
   run: (data) => (run.value = data),
   minutes: (id, minutes) => minutesFiles.arrived(id, minutes),
   exchanges: (id, rows) => exchangeFiles.arrived(id, rows),
+  earlier: (id, exchanges) => earlierFiles.arrived(id, exchanges),
   text: (id, text) => texts.arrived(id, text),
 };
 

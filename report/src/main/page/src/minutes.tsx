@@ -1,11 +1,13 @@
 // One test: why it failed, what it worked with, and what happened in it, with the papers beside the moment.
 import { useEffect, useMemo } from 'preact/hooks';
+import { Open } from './comparing';
 import { Entries } from './entries';
 import { FailureBox } from './failure';
 import { filmOf } from './film';
 import { Heard } from './heard';
 import { onKey } from './ledger';
 import { Mark } from './mark';
+import { DataRows } from './rows';
 import { minutesFiles, minutesLink, needsAttention, route } from './store';
 import { duration, moment } from './text';
 import type { About, Data, Entry, Minutes, Paper, Row, RunData } from './types';
@@ -59,9 +61,12 @@ function RowMinutes({ data, row, place }: { data: RunData; row: Row; place: numb
           ))}
         </dl>
       )}
+      <DataRows data={data} row={row} />
       {minutes?.failure && <FailureBox failure={minutes.failure} papers={papersIn(minutes.entries)} />}
       {file.state === 'lost' && <Lost />}
-      {minutes && <Account minutes={minutes} start={row.at} began={began} />}
+      <Open.Provider value={{ data, place }}>
+        {minutes && <Account minutes={minutes} start={row.at} began={began} />}
+      </Open.Provider>
       <p class="address dim code">{row.address}</p>
     </main>
   );

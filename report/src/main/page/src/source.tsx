@@ -1,8 +1,9 @@
 // A text, to be searched, and a page's source to be looked at as well: without its scripts, its network and its links.
 import { useMemo, useRef, useState } from 'preact/hooks';
+import { split } from './marked';
 import { count } from './text';
 
-const MOST_FOUND = 2_000;
+const MOST_FOUND = 2_000; // as split finds
 
 export function SourceText({ text, isPage }: { text: string; isPage: boolean }) {
   const [words, setWords] = useState('');
@@ -58,22 +59,6 @@ export function SourceText({ text, isPage }: { text: string; isPage: boolean }) 
       )}
     </>
   );
-}
-
-function split(text: string, words: string): { text: string; hit: boolean }[] {
-  if (!words) return [{ text, hit: false }];
-  const parts = [];
-  const small = text.toLowerCase();
-  const wanted = words.toLowerCase();
-  let from = 0;
-  for (let found = 0; found < MOST_FOUND; found++) {
-    const hit = small.indexOf(wanted, from);
-    if (hit < 0) break;
-    parts.push({ text: text.slice(from, hit), hit: false }, { text: text.slice(hit, hit + wanted.length), hit: true });
-    from = hit + wanted.length;
-  }
-  parts.push({ text: text.slice(from), hit: false });
-  return parts;
 }
 
 /** The sandbox allows nothing; this adds that nothing is asked of the network, and that links lead nowhere. */

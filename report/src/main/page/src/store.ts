@@ -1,6 +1,6 @@
 // What the page knows and where it is: the run, the files that were loaded so far, the address behind the hash.
 import { signal, type Signal } from '@preact/signals';
-import type { ExchangeRow, Minutes, Outcome, PaperText, RunData } from './types';
+import type { Entry, Exchange, ExchangeRow, Minutes, Outcome, PaperText, RunData } from './types';
 
 export const run = signal<RunData | undefined>(undefined);
 
@@ -36,6 +36,7 @@ class ScriptFiles<T> {
 
 export const minutesFiles = new ScriptFiles<Minutes[]>('minutes');
 export const exchangeFiles = new ScriptFiles<ExchangeRow[]>('exchanges');
+export const earlierFiles = new ScriptFiles<Exchange[][]>('earlier');
 export const texts = new ScriptFiles<PaperText>('texts');
 
 export interface Route {
@@ -86,4 +87,9 @@ export function exchangesLink(params: Record<string, string>): string {
 
 export function needsAttention(outcome: Outcome): boolean {
   return outcome === 'failed' || outcome === 'errored' || outcome === 'unfinished';
+}
+
+/** Those in steps too, in their order. */
+export function exchangesIn(entries: Entry[]): Exchange[] {
+  return entries.flatMap((entry) => (entry.is === 'step' ? exchangesIn(entry.entries) : entry.is === 'exchange' ? [entry] : []));
 }

@@ -15,6 +15,8 @@ export interface RunData {
   chunk: number;
   /** How many exchanges the run has, in files of 20,000. */
   exchanges: number;
+  /** The run whose exchanges can be compared with. */
+  earlier?: string;
   counts: Partial<Record<Outcome, number>>;
   facts: [string, string][];
   /** `began`: what the times in console and network lists are counted from. */
@@ -55,6 +57,11 @@ export interface Row {
   about?: About;
   /** Named data, as text to search in. */
   data?: string;
+  /** Which set of rows it is one of. */
+  set?: number;
+  values?: [string, string][];
+  /** The first check that failed, of one in a set. */
+  failing?: string;
 }
 
 export interface About {
@@ -127,6 +134,8 @@ export interface Exchange {
   thread?: string;
   timings: Record<string, number>;
   attributes: Record<string, string>;
+  trace?: { id: string; address?: string };
+  checks?: [Outcome, string][];
   request: Message;
   response?: Message;
 }
@@ -141,9 +150,14 @@ export interface Body {
   /** On the wire; -1 where nobody knows. */
   size: number;
   decoded?: number;
-  text?: string;
+  /** All of it, or its beginning. */
+  inline?: string;
   cut?: true;
+  leftOut?: string;
   href?: string;
+  /** Names the script file that holds all that was kept of it. */
+  text?: string;
+  parts?: { name: string; fileName?: string; body: Body }[];
 }
 
 export interface Check {
@@ -176,6 +190,10 @@ export interface Paper {
   text?: string;
   /** For what has a time of its own, such as a video: when that begins. */
   begins?: number;
+  /** Of an HTTP archive: how many it holds, the first of them, or why it cannot be read. */
+  held?: number;
+  exchanges?: Exchange[];
+  unread?: string;
   /** A video's steps, as a WebVTT file. */
   chapters?: string;
 }
@@ -205,5 +223,15 @@ export interface NetworkRequest {
   failure?: string;
 }
 
-/** An exchange in the list of all: place of its row, or -1; moment; time; method; address; status; bytes, or -1; failure. */
-export type ExchangeRow = [row: number, at: number, took: number, method: string, url: string, status: number, size: number, failed: string];
+/** In the list of all: place of its row, or -1; moment; time; method; address; status; bytes, or -1; failure; failed checks. */
+export type ExchangeRow = [
+  row: number,
+  at: number,
+  took: number,
+  method: string,
+  url: string,
+  status: number,
+  size: number,
+  failed: string,
+  failedChecks: number,
+];

@@ -92,7 +92,7 @@ final class ExchangeLines {
         json.writeStringProperty("mediaType", body.mediaType());
         json.writeNumberProperty("size", body.size());
         if (body.decoded() != body.size()) json.writeNumberProperty("decoded", body.decoded());
-        if (body.text() != null) json.writeStringProperty("text", body.text());
+        if (body.text() != null) json.writeStringProperty("inline", body.text());
         if (body.isCut()) json.writeBooleanProperty("cut", true);
         if (body.leftOut() != null) json.writeStringProperty("leftOut", body.leftOut());
         if (body.file() != null) {

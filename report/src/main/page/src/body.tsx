@@ -1,0 +1,230 @@
+// The body of a request or an answer: as a tree, as lines, as events, as parts, or as it came; to be searched and copied.
+import { useMemo, useState } from 'preact/hooks';
+import { Marked, occurrences } from './marked';
+import { texts } from './store';
+import { bytes, count } from './text';
+import type { Body } from './types';
+
+const PICTURES = ['image/png', 'image/jpeg', 'image/gif', 'image/webp'];
+const LONGEST_TREE = 1_000_000;
+const MOST_LINES = 500;
+
+export function BodyView({ body }: { body: Body }) {
+  const [whole, setWhole] = useState(false);
+  const file = whole && body.text !== undefined ? texts.get(body.text).value : undefined;
+  const text = file?.state === 'here' ? file.value.text : body.inline;
+  const cut = body.cut && file?.state !== 'here';
+  const size = body.size < 0 ? '' : bytes(body.size) + (body.decoded ? `, ${bytes(body.decoded)} unpacked` : '');
+  return (
+    <div class="body">
+      <p class="dim">
+        {body.mediaType || 'no media type'} {size}
+        {text !== undefined && <Copy label="copy" text={() => text} />}
+        {body.href && (
+          <a href={body.href} target="_blank" rel="noopener" download={fileName(body.href)}>
+            save
+          </a>
+        )}
+      </p>
+      {body.leftOut && <p class="dim">Not kept: {body.leftOut}.</p>}
+      {cut && (
+        <p class="dim">
+          Only the beginning {body.text === undefined ? 'was kept' : 'is shown'}.
+          {body.text !== undefined && (
+            <button class="quiet" onClick={() => setWhole(true)}>
+              show all that was kept
+            </button>
+          )}
+        </p>
+      )}
+      {PICTURES.includes(plainType(body)) && body.href && <img src={body.href} alt="The body" />}
+      {text !== undefined && text !== '' && <BodyText key={String(whole)} text={text} type={plainType(body)} />}
+      {body.parts?.map((part, index) => (
+        <section key={index} class="part">
+          <h4>
+            {part.name || 'a part'} {part.fileName !== undefined && <span class="dim">the file {part.fileName}</span>}
+          </h4>
+          <BodyView body={part.body} />
+        </section>
+      ))}
+    </div>
+  );
+}
+
+function plainType(body: Body): string {
+  return body.mediaType.replace(/;.*/, '').trim().toLowerCase();
+}
+
+/** The copies in the page's folder end in .txt where a browser might run them. */
+function fileName(href: string): string {
+  return decodeURIComponent(href.split('/').at(-1)!).replace(/\.txt$/, '');
+}
+
+function BodyText({ text, type }: { text: string; type: string }) {
+  const [raw, setRaw] = useState(false);
+  const [words, setWords] = useState('');
+  const [folds, setFolds] = useState({ open: true, turn: 0 });
+  const values = useMemo(() => valuesIn(text, type), [text, type]);
+  const events = useMemo(() => (type === 'text/event-stream' ? eventsIn(text) : undefined), [text, type]);
+  const special = values !== undefined || events !== undefined || isMarkup(type);
+  const hits = words ? occurrences(text, words) : 0;
+  return (
+    <>
+      <p class="body-keys">
+        <input type="search" placeholder="Search" aria-label="Search in this body" value={words} onInput={(e) => setWords(e.currentTarget.value)} />
+        {words && <span class="dim">{hits === 0 ? 'not in here' : count(hits, 'place')}</span>}
+        {special && (
+          <button class="quiet" aria-pressed={raw} onClick={() => setRaw(!raw)}>
+            {raw ? 'to be read' : 'as it came'}
+          </button>
+        )}
+        {values !== undefined && !raw && (
+          <button class="quiet" onClick={() => setFolds({ open: !folds.open, turn: folds.turn + 1 })}>
+            {folds.open ? 'fold all' : 'unfold all'}
+          </button>
+        )}
+      </p>
+      {raw || !special ? (
+        <pre>
+          <Marked text={text} words={words} />
+        </pre>
+      ) : values ? (
+        <div key={folds.turn}>
+          {values.slice(0, MOST_LINES).map((value, index) => (
+            <Tree key={index} value={value} words={words} open={folds.open} />
+          ))}
+          {values.length > MOST_LINES && <p class="dim">and {count(values.length - MOST_LINES, 'line')} more</p>}
+        </div>
+      ) : events ? (
+        <table class="events">
+          <tbody>
+            {events.map((event, index) => (
+              <tr key={index}>
+                <th scope="row">{event.name}</th>
+                <td>
+                  <Marked text={event.data} words={words} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : (
+        <pre>
+          <Marked text={indented(text)} words={words} />
+        </pre>
+      )}
+    </>
+  );
+}
+
+function isMarkup(type: string): boolean {
+  return /xml|html/.test(type);
+}
+
+/** JSON, or lines each of which is JSON; undefined where it is neither. */
+export function valuesIn(text: string, type: string): unknown[] | undefined {
+  if (text.length > LONGEST_TREE) return undefined;
+  if (/ndjson|jsonl|json-seq/.test(type)) {
+    const lines = text.split('\n').filter((line) => line.trim());
+    const values = lines.map((line) => parsed(line.replace(/^\x1e/, '')));
+    return values.length > 0 && values.every((value) => value !== undefined) ? values : undefined;
+  }
+  const value = parsed(text);
+  return typeof value === 'object' && value !== null ? [value] : undefined;
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+/** Server-sent events, as the HTML standard reads their lines. */
+function eventsIn(text: string): { name: string; data: string }[] {
+  return text
+    .split(/\r?\n\r?\n/)
+    .map((block) => {
+      const fields = block.split(/\r?\n/).map((line) => /^([^:]*):? ?(.*)$/.exec(line) ?? ['', '', '']);
+      const all = (field: string) => fields.filter(([, name]) => name === field).map(([, , value]) => value ?? '');
+      return { name: [...all('event'), ...all('id').map((id) => `#${id}`)].join(' ') || 'message', data: all('data').join('\n') };
+    })
+    .filter((event) => event.data !== '');
+}
+
+/** JSON, each object and list of which folds. */
+function Tree({ value, name, words, open }: { value: unknown; name?: string; words: string; open: boolean }) {
+  const label = name === undefined ? null : (
+    <span class="key">
+      <Marked text={name} words={words} />:{' '}
+    </span>
+  );
+  if (typeof value !== 'object' || value === null)
+    return (
+      <div class="leaf">
+        {label}
+        <span class={typeof value}>
+          <Marked text={JSON.stringify(value)} words={words} />
+        </span>
+      </div>
+    );
+  const list = Array.isArray(value);
+  const inside = Object.entries(value);
+  if (inside.length === 0)
+    return (
+      <div class="leaf">
+        {label}
+        {list ? '[]' : '{}'}
+      </div>
+    );
+  const found = words !== '' && occurrences(JSON.stringify(value), words) > 0;
+  return (
+    <details class="tree" open={open || found}>
+      <summary>
+        {label}
+        <span class="dim">{list ? `[${inside.length}]` : `{${inside.length}}`}</span>
+      </summary>
+      {inside.map(([key, one]) => (
+        <Tree key={key} name={key} value={one} words={words} open={open} />
+      ))}
+    </details>
+  );
+}
+
+/** Markup with a line for each element. Only for reading: what is between elements moves. */
+function indented(markup: string): string {
+  let depth = 0;
+  return markup
+    .replace(/>\s*</g, '>\n<')
+    .split('\n')
+    .map((line) => {
+      if (/^<\//.test(line)) depth = Math.max(0, depth - 1);
+      const shown = '  '.repeat(depth) + line;
+      if (/^<[^!?/][^>]*[^/]>$/.test(line) && !/<\/[^>]+>$/.test(line)) depth++;
+      return shown;
+    })
+    .join('\n');
+}
+
+export function Copy({ label, text }: { label: string; text(): string }) {
+  const [done, setDone] = useState(false);
+  const copy = async () => {
+    try {
+      await navigator.clipboard.writeText(text());
+    } catch {
+      const field = document.createElement('textarea'); // where the browser trusts no page from a disk
+      field.value = text();
+      document.body.append(field);
+      field.select();
+      document.execCommand('copy');
+      field.remove();
+    }
+    setDone(true);
+  };
+  return (
+    <button class="quiet" onClick={copy}>
+      {done ? 'copied' : label}
+    </button>
+  );
+}

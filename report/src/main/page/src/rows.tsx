@@ -1,0 +1,65 @@
+// A test that ran over several rows of data: the rows as a table, to be filtered.
+import { useState } from 'preact/hooks';
+import { Mark } from './mark';
+import { minutesLink } from './store';
+import { count, duration, whole } from './text';
+import type { Row, RunData } from './types';
+
+const MOST_COLUMNS = 6;
+const MOST_ROWS = 200;
+
+export function DataRows({ data, row }: { data: RunData; row: Row }) {
+  const [words, setWords] = useState('');
+  if (row.set === undefined) return null;
+  const all = data.rows.filter((one) => one.set === row.set && !one.superseded);
+  const columns = [...new Set(all.flatMap((one) => one.values?.map(([name]) => name) ?? []))].slice(0, MOST_COLUMNS);
+  const found = all.filter((one) => matches(one, words.toLowerCase()));
+  const bad = all.filter((one) => one.outcome !== 'passed').length;
+  return (
+    <details class="data-rows" open={all.length <= 12}>
+      <summary>
+        One of {count(all.length, 'row')} of data, {bad === 0 ? 'all of which passed' : `${whole(bad)} of which did not pass`}
+      </summary>
+      {all.length > 5 && (
+        <label class="find">
+          <span class="unseen">Search in the rows</span>
+          <input type="search" placeholder="Search in the rows" value={words} onInput={(e) => setWords(e.currentTarget.value)} />
+        </label>
+      )}
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">row</th>
+            {columns.map((name) => (
+              <th key={name} scope="col">
+                {name}
+              </th>
+            ))}
+            <th scope="col">time</th>
+            <th scope="col">failed first</th>
+          </tr>
+        </thead>
+        <tbody>
+          {found.slice(0, MOST_ROWS).map((one) => (
+            <tr key={one.address} class={one.address === row.address ? 'chosen' : ''}>
+              <th scope="row">
+                <Mark outcome={one.outcome} /> {one.address === row.address ? <b>{one.name}</b> : <a href={minutesLink(one.address)}>{one.name}</a>}
+              </th>
+              {columns.map((name) => (
+                <td key={name}>{one.values?.find(([key]) => key === name)?.[1]}</td>
+              ))}
+              <td class="took">{duration(one.took)}</td>
+              <td>{one.outcome === 'passed' ? '' : (one.failing ?? one.said)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {found.length > MOST_ROWS && <p class="dim">and {whole(found.length - MOST_ROWS)} more</p>}
+    </details>
+  );
+}
+
+function matches(row: Row, words: string): boolean {
+  const text = `${row.name} ${row.outcome} ${row.failing ?? ''} ${row.said ?? ''} ${row.data ?? ''}`.toLowerCase();
+  return words.split(/\s+/).every((word) => text.includes(word));
+}
