@@ -31,7 +31,7 @@ export function BodyView({ body }: { body: Body }) {
         <p class="dim">
           Only the beginning {body.text === undefined ? 'was kept' : 'is shown'}.
           {body.text !== undefined && (
-            <button class="quiet" onClick={() => setWhole(true)}>
+            <button class="quiet whole" onClick={() => setWhole(true)}>
               show all that was kept
             </button>
           )}

@@ -1,6 +1,6 @@
 // Beside an exchange, another of the same request: of another attempt, another row, another test, or the earlier run.
 import { createContext } from 'preact';
-import { useContext, useMemo, useState } from 'preact/hooks';
+import { useMemo, useState } from 'preact/hooks';
 import { compared } from './differences';
 import { endpointOf } from './endpoints';
 import { earlierFiles, exchangeFiles, exchangesIn, minutesFiles } from './store';
@@ -21,22 +21,7 @@ interface Other {
   exchange(): Exchange | undefined;
 }
 
-export function Comparing({ exchange }: { exchange: Exchange }) {
-  const open = useContext(Open);
-  const [wanted, setWanted] = useState(false);
-  if (!open) return null;
-  if (!wanted)
-    return (
-      <p class="again">
-        <button class="quiet" onClick={() => setWanted(true)}>
-          compare with another
-        </button>
-      </p>
-    );
-  return <Choice exchange={exchange} data={open.data} place={open.place} />;
-}
-
-function Choice({ exchange, data, place }: { exchange: Exchange; data: RunData; place: number }) {
+export function Comparing({ exchange, data, place }: { exchange: Exchange; data: RunData; place: number }) {
   const [chosen, setChosen] = useState(0);
   const others = [...earlier(exchange, data, place), ...ofThisRun(exchange, data, place)];
   if (others.length === 0) return <p class="dim">There is no other exchange of this request.</p>;
@@ -61,11 +46,12 @@ function Choice({ exchange, data, place }: { exchange: Exchange; data: RunData; 
 }
 
 function Differences({ here, there }: { here: Exchange; there: Exchange }) {
-  const { differences, same } = useMemo(() => compared(here, there), [here, there]);
+  const { differences, same, passedOver } = useMemo(() => compared(here, there), [here, there]);
   return (
     <table class="differences">
       <caption>
         {differences.length === 0 ? 'Nothing is different' : count(differences.length, 'difference')}; {count(same, 'value')} the same
+        {passedOver.length > 0 && `; not compared, being different each time: ${passedOver.join(', ')}`}
       </caption>
       <thead>
         <tr>

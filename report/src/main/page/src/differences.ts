@@ -12,17 +12,23 @@ export interface Compared {
   differences: Difference[];
   /** How many headers and fields were compared, and were the same. */
   same: number;
+  /** Headers that differ each time and mean nothing by it. */
+  passedOver: string[];
 }
+
+const EACH_TIME = ['date', 'traceparent', 'tracestate', 'x-request-id', 'age'];
 
 const MOST = 500;
 
 export function compared(here: Exchange, there: Exchange): Compared {
-  const found: Compared = { differences: [], same: 0 };
+  const found: Compared = { differences: [], same: 0, passedOver: [] };
   put(found, 'status', String(here.status ?? 'no answer'), String(there.status ?? 'no answer'));
   put(found, 'address', address(here.url), address(there.url));
   put(found, 'failure', here.failed, there.failed);
-  messages(found, 'request', here.request, there.request);
-  messages(found, 'response', here.response, there.response);
+  bodies(found, 'request body', here.request.body, there.request.body);
+  bodies(found, 'response body', here.response?.body, there.response?.body);
+  headers(found, 'request', here.request, there.request);
+  headers(found, 'response', here.response, there.response);
   return found;
 }
 
@@ -37,14 +43,16 @@ function put(found: Compared, what: string, here: string | undefined, there: str
   } else if (found.differences.length < MOST) found.differences.push({ what, here, there });
 }
 
-function messages(found: Compared, side: string, here: Message | undefined, there: Message | undefined): void {
+function headers(found: Compared, side: string, here: Message | undefined, there: Message | undefined): void {
   const names = new Map<string, string>();
   for (const [name] of [...(here?.headers ?? []), ...(there?.headers ?? [])]) {
     const small = name.toLowerCase();
     if (!names.has(small)) names.set(small, name);
   }
-  for (const [small, name] of names) put(found, `${side} header ${name}`, header(here, small), header(there, small));
-  bodies(found, `${side} body`, here?.body, there?.body);
+  for (const [small, name] of names) {
+    if (!EACH_TIME.includes(small)) put(found, `${side} header ${name}`, header(here, small), header(there, small));
+    else if (!found.passedOver.includes(small)) found.passedOver.push(small);
+  }
 }
 
 function header(message: Message | undefined, small: string): string | undefined {

@@ -1,8 +1,8 @@
 // A request and its answer: one line, and unfolded both sides beside each other, to be read, copied, compared and sent again.
-import { useState } from 'preact/hooks';
+import { useContext, useState } from 'preact/hooks';
 import { curlForBash, curlForPowerShell, javaCode } from './again';
 import { BodyView, Copy } from './body';
-import { Comparing } from './comparing';
+import { Comparing, Open } from './comparing';
 import { Mark } from './mark';
 import { bytes, count, duration } from './text';
 import type { Exchange, Message } from './types';
@@ -21,7 +21,7 @@ export function ExchangeLine({ exchange }: { exchange: Exchange }) {
           {exchange.response?.body && exchange.response.body.size >= 0 && <span class="took">{bytes(exchange.response.body.size)}</span>}
           {exchange.checks && (
             <span class={failed > 0 ? 'checks failed' : 'checks dim'}>
-              {failed > 0 ? `${failed} of ${count(exchange.checks.length, 'check')} failed` : count(exchange.checks.length, 'check')}
+              {checksSaid(failed, exchange.checks.length)}
             </span>
           )}
           {exchange.thread && <span class="thread">{exchange.thread}</span>}
@@ -33,7 +33,14 @@ export function ExchangeLine({ exchange }: { exchange: Exchange }) {
   );
 }
 
+function checksSaid(failed: number, all: number): string {
+  if (failed === 0) return count(all, 'check');
+  return failed === all ? `${count(all, 'check')} failed` : `${failed} of ${all} checks failed`;
+}
+
 function Unfolded({ exchange }: { exchange: Exchange }) {
+  const open = useContext(Open);
+  const [comparing, setComparing] = useState(false);
   const told = [
     exchange.client,
     exchange.protocol,
@@ -69,8 +76,13 @@ function Unfolded({ exchange }: { exchange: Exchange }) {
         <Copy label="copy as curl" text={() => curlForBash(exchange)} />
         <Copy label="for PowerShell" text={() => curlForPowerShell(exchange)} />
         <Copy label="as Java" text={() => javaCode(exchange)} />
+        {open && (
+          <button class="quiet compare" aria-pressed={comparing} onClick={() => setComparing(!comparing)}>
+            compare with another
+          </button>
+        )}
       </p>
-      <Comparing exchange={exchange} />
+      {open && comparing && <Comparing exchange={exchange} data={open.data} place={open.place} />}
       <div class="sides">
         <Side title="Request" message={exchange.request} query={query(exchange.url)} />
         {exchange.response && <Side title="Response" message={exchange.response} query={[]} />}

@@ -13,6 +13,7 @@ export function DataRows({ data, row }: { data: RunData; row: Row }) {
   if (row.set === undefined) return null;
   const all = data.rows.filter((one) => one.set === row.set && !one.superseded);
   const columns = [...new Set(all.flatMap((one) => one.values?.map(([name]) => name) ?? []))].slice(0, MOST_COLUMNS);
+  const same = shared(all.map((one) => one.name));
   const found = all.filter((one) => matches(one, words.toLowerCase()));
   const bad = all.filter((one) => one.outcome !== 'passed').length;
   return (
@@ -43,7 +44,7 @@ export function DataRows({ data, row }: { data: RunData; row: Row }) {
           {found.slice(0, MOST_ROWS).map((one) => (
             <tr key={one.address} class={one.address === row.address ? 'chosen' : ''}>
               <th scope="row">
-                <Mark outcome={one.outcome} /> {one.address === row.address ? <b>{one.name}</b> : <a href={minutesLink(one.address)}>{one.name}</a>}
+                <Mark outcome={one.outcome} /> {one.address === row.address ? <b>{one.name.slice(same)}</b> : <a href={minutesLink(one.address)}>{one.name.slice(same)}</a>}
               </th>
               {columns.map((name) => (
                 <td key={name}>{one.values?.find(([key]) => key === name)?.[1]}</td>
@@ -62,4 +63,13 @@ export function DataRows({ data, row }: { data: RunData; row: Row }) {
 function matches(row: Row, words: string): boolean {
   const text = `${row.name} ${row.outcome} ${row.failing ?? ''} ${row.said ?? ''} ${row.data ?? ''}`.toLowerCase();
   return words.split(/\s+/).every((word) => text.includes(word));
+}
+
+/** How many characters all names begin with, in whole words; none where that would leave nothing of one. */
+function shared(names: string[]): number {
+  const [first = ''] = names;
+  let length = 0;
+  while (length < first.length && names.every((name) => name[length] === first[length])) length++;
+  const words = first.lastIndexOf(' ', length - 1) + 1;
+  return names.every((name) => name.length > words) ? words : 0;
 }

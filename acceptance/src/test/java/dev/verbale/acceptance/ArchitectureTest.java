@@ -36,7 +36,8 @@ class ArchitectureTest {
     static final ArchRule FORMAT_KNOWS_NOBODY = only(FORMAT, FORMAT, "tools.jackson.core..");
 
     @ArchTest
-    static final ArchRule RECORDER_KNOWS_FORMAT = only(RECORDER, with(RECORDER, FORMAT), "javax.imageio..");
+    static final ArchRule RECORDER_KNOWS_FORMAT =
+            only(RECORDER, with(RECORDER, FORMAT), "javax.imageio..", "tools.jackson.core..");
 
     @ArchTest
     static final ArchRule MASKING_IS_PURE_COMPUTATION =
@@ -104,6 +105,35 @@ class ArchitectureTest {
             "io.restassured..");
 
     @ArchTest
+    static final ArchRule OKHTTP_ADAPTER_KNOWS_THE_RECORDER_AND_OKHTTP = only(
+            array("dev.verbale.okhttp.."),
+            with(RECORDER, FORMAT),
+            "dev.verbale.okhttp..",
+            "okhttp3..",
+            "okio..",
+            "kotlin..");
+
+    @ArchTest
+    static final ArchRule APACHE_ADAPTER_KNOWS_THE_RECORDER_AND_THE_CLIENT = only(
+            array("dev.verbale.httpclient5.."), with(RECORDER, FORMAT), "dev.verbale.httpclient5..", "org.apache.hc..");
+
+    @ArchTest
+    static final ArchRule SPRING_ADAPTER_KNOWS_THE_RECORDER_AND_SPRING = only(
+            array("dev.verbale.spring.."), with(RECORDER, FORMAT), "dev.verbale.spring..", "org.springframework..");
+
+    @ArchTest
+    static final ArchRule CONTRACTS_KNOW_THE_RECORDER_AND_A_VALIDATOR = only(
+            array("dev.verbale.contract.."),
+            with(RECORDER, FORMAT),
+            "dev.verbale.contract..",
+            "com.networknt..",
+            "tools.jackson..");
+
+    @ArchTest
+    static final ArchRule ARCHIVES_KNOW_RESULTS =
+            only(array("dev.verbale.har.."), FORMAT, "dev.verbale.har..", "dev.verbale.results..", "tools.jackson..");
+
+    @ArchTest
     static final ArchRule ASSERTJ_ADAPTER_KNOWS_THE_RECORDER_AND_ASSERTJ =
             only(array("dev.verbale.assertj.."), with(RECORDER, FORMAT), "dev.verbale.assertj..", "org.assertj..");
 
@@ -124,6 +154,7 @@ class ArchitectureTest {
             array("dev.verbale.report.."),
             FORMAT,
             "dev.verbale.report..",
+            "dev.verbale.har..",
             "dev.verbale.results..",
             "tools.jackson.core..");
 
@@ -132,6 +163,7 @@ class ArchitectureTest {
             array("dev.verbale.cli.."),
             FORMAT,
             "dev.verbale.cli..",
+            "dev.verbale.har..",
             "dev.verbale.report..",
             "dev.verbale.results..",
             "picocli..");

@@ -12,6 +12,7 @@ import dev.verbale.event.Outcome;
 import dev.verbale.event.PaperKept;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.results.Entry;
+import dev.verbale.results.ExchangeChecks;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
@@ -65,7 +66,7 @@ class DemoTest {
 
     @Test
     void some_fail_for_reasons_that_can_be_believed() {
-        assertThat(run.tests()).hasSizeBetween(50, 60);
+        assertThat(run.tests()).hasSizeBetween(62, 75);
         assertThat(run.needingAttention())
                 .extracting(TestResult::name, test -> test.outcome().word())
                 .as(output)
@@ -76,6 +77,10 @@ class DemoTest {
                         tuple("a loan takes one sachet Kale, 1 before and 0 after", "failed"),
                         tuple("the history begins with the latest day", "errored"),
                         tuple("may is warm", "failed"),
+                        tuple("a weighing is written down", "failed"),
+                        tuple("the total of a crop is the sum of its weighings Strawberries: 6.3 kg", "failed"),
+                        tuple("a year can be looked up 2024", "failed"),
+                        tuple("a plot is as the contract says", "failed"),
                         tuple("swapping two days swaps their neighbours", "failed"),
                         tuple("a neighbour borrows a sachet of basil", "errored"),
                         tuple("elsa takes the key", "errored"),
@@ -189,6 +194,56 @@ class DemoTest {
                     .contains("turns the lock to [masked]")
                     .doesNotContain("beetroot");
         assertThat(run.cost()).isBetween(0.0, 0.2);
+    }
+
+    @Test
+    void exchanges_tell_what_an_api_did_and_what_was_checked_of_it() throws Exception {
+        TestResult year = test("a year can be looked up 2024");
+        ExchangeMade broken = exchanges(year.entries()).get(0);
+        assertThat(broken.status()).isEqualTo(500);
+        assertThat(broken.response().body().text()).contains("/ by zero", "the rain gauge of that year");
+        assertThat(broken.trace().address())
+                .isEqualTo("https://traces.orto.example/trace/" + broken.trace().id());
+        assertThat(ExchangeChecks.of(year).get(broken.id()))
+                .extracting(Entry.CheckEntry::name, check -> check.outcome().word())
+                .containsExactly(tuple("status code: 200", "failed"));
+        assertThat(exchanges(test("the scale is asked again until it is awake").entries()))
+                .extracting(ExchangeMade::status)
+                .containsExactly(503, 200);
+        assertThat(exchanges(test("a photo of the basket is kept").entries())
+                        .get(0)
+                        .request()
+                        .body()
+                        .parts())
+                .extracting(ExchangeMade.Part::name)
+                .containsExactly("photo", "crop");
+        assertThat(test("a plot is as the contract says").entries().toString())
+                .contains("contract of GET /api/plots/{number} 200 at /squareMetres");
+    }
+
+    @Test
+    void no_token_is_anywhere_and_the_tablets_archive_has_lost_its_own() throws Exception {
+        Entry.PaperEntry tablet = papers(test("what the tablet at the scale asked yesterday is kept beside")
+                        .entries())
+                .get(0);
+        assertThat(tablet.mediaType()).isEqualTo("application/har+json");
+        assertThat(Files.readString(tablet.file())).contains("\"X-Scale-Token\",\"value\":\"[masked]\"");
+        try (Stream<Path> files = Files.walk(run.folder())) {
+            for (Path file : files.filter(Files::isRegularFile).toList())
+                assertThat(Files.readString(file, StandardCharsets.ISO_8859_1))
+                        .as(file.toString())
+                        .doesNotContain("turnip")
+                        .doesNotContain("garden-gate-7");
+        }
+    }
+
+    private static List<ExchangeMade> exchanges(List<Entry> entries) {
+        List<ExchangeMade> exchanges = new ArrayList<>();
+        for (Entry entry : entries) {
+            if (entry instanceof Entry.ExchangeEntry exchange) exchanges.add(exchange.made());
+            else if (entry instanceof Entry.StepEntry step) exchanges.addAll(exchanges(step.entries()));
+        }
+        return exchanges;
     }
 
     @Test

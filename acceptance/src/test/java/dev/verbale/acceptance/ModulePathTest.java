@@ -51,8 +51,8 @@ class ModulePathTest {
                 .filter(
                         entry -> entry.toString()
                                 .matches(
-                                        ".*(verbale-(?!example|acceptance)|/(format|recorder|junit|selenium|results|report|cli)/target"
-                                                + "|jackson-core-3|picocli|junit-(platform|jupiter-api)|opentest4j|apiguardian).*"))
+                                        ".*(verbale-(?!example|acceptance)|/(format|recorder|junit|selenium|results|har|report|cli)/target"
+                                                + "|jackson-core-3|jackson-databind-3|jackson-annotations|picocli|junit-(platform|jupiter-api)|opentest4j|apiguardian).*"))
                 .filter(entry -> !entry.toString().contains("console"))
                 .map(Path::toString)
                 .collect(Collectors.joining(File.pathSeparator));

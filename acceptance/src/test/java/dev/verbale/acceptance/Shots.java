@@ -24,15 +24,22 @@ public final class Shots {
     private static final String LOAN = "#/minutes/dev.orto.api.RotaApiTest$Swapping.gives_each_the_other_neighbour()";
     private static final String PLAN = "#/minutes/dev.orto.browser.PlotsPageTest.the_plan_looks_as_it_did()";
 
+    private static final String YEAR = "#/minutes/dev.orto.api.HarvestApiTest.a_year_can_be_looked_up(int)%232~2";
+    private static final String TOTAL =
+            "#/minutes/dev.orto.api.HarvestApiTest.the_total_of_a_crop_is_the_sum_of_its_weighings"
+                    + "(java.lang.String,%20double,%20java.lang.String)%232~2";
+
     private final ChromeDriver driver;
     private final Path target;
+    private final List<String> only;
 
-    private Shots(ChromeDriver driver, Path target) {
+    private Shots(ChromeDriver driver, Path target, List<String> only) {
         this.driver = driver;
         this.target = target;
+        this.only = only;
     }
 
-    /** Arguments: the run's folder, the folder for the pictures, the jar of the command line. */
+    /** Arguments: the run's folder, the folder for the pictures, the jar of the command line; names, where not all are wanted. */
     public static void main(String[] arguments) throws Exception {
         Path run = Path.of(arguments[0]);
         Path target = Files.createDirectories(Path.of(arguments[1]));
@@ -46,7 +53,7 @@ public final class Shots {
                 .build();
         var driver = new ChromeDriver(service, options);
         try {
-            new Shots(driver, target).all(run, Path.of(arguments[2]));
+            new Shots(driver, target, List.of(arguments).subList(3, arguments.length)).all(run, Path.of(arguments[2]));
         } finally {
             driver.quit();
         }
@@ -58,8 +65,10 @@ public final class Shots {
         shoot(page, ".strip", "summary");
         shoot(page + "#/ledger", ".row-line", "ledger");
         shoot(page + SWAP, ".slip img", "minutes");
-        driver.findElement(By.cssSelector(".slip img")).click();
-        picture(".reader .easel img", "paper");
+        shoot(page + SWAP, ".slip img", "paper", () -> {
+            driver.findElement(By.cssSelector(".slip img")).click();
+            await(".reader .easel img");
+        });
         shoot(page + SHED, ".film video", "minutes-film", () -> {
             driver.findElements(By.cssSelector(".entry .seek")).get(4).click();
             waitFor("return document.querySelector('.entry.now') && document.querySelector('video').readyState >= 2");
@@ -70,11 +79,19 @@ public final class Shots {
             WebElement search = await(".source-controls input");
             search.sendKeys("takeTheKey", Keys.ENTER);
         });
-        shoot(page + LOAN, ".exchange summary", "exchange", () -> {
+        shoot(page + YEAR, ".exchange summary", "exchange", () -> {
             driver.findElements(By.cssSelector(".exchange summary")).get(0).click();
             await(".unfolded").click();
             driver.executeScript("document.querySelector('.account').scrollIntoView()");
         });
+        shoot(page + LOAN, ".exchange summary", "comparison", () -> {
+            driver.findElements(By.cssSelector(".exchange summary")).get(1).click();
+            await(".unfolded .again + .again button, .unfolded > .again:last-of-type button")
+                    .click();
+            await(".differences");
+            driver.executeScript("document.querySelector('.account').scrollIntoView()");
+        });
+        shoot(page + TOTAL, ".data-rows", "data-rows");
         shoot(page + "#/exchanges", ".endpoints", "exchanges");
         shoot(page + PLAN, ".slip img", "difference", () -> {
             driver.findElements(By.cssSelector(".account .slip img")).get(2).click();
@@ -104,6 +121,7 @@ public final class Shots {
     }
 
     private void shoot(String address, String awaited, String name, Runnable before) throws Exception {
+        if (!only.isEmpty() && !only.contains(name)) return;
         driver.get("about:blank");
         driver.get(address);
         await(awaited);

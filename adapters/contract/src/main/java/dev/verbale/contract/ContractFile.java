@@ -1,8 +1,8 @@
 package dev.verbale.contract;
 
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
+import java.io.InputStream;
+import java.net.URL;
 import java.util.Locale;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
@@ -15,11 +15,11 @@ final class ContractFile {
 
     private ContractFile() {}
 
-    static JsonNode read(Path file) throws IOException {
-        String name = file.toString().toLowerCase(Locale.ROOT);
+    static JsonNode read(URL file) throws IOException {
+        String name = file.getPath().toLowerCase(Locale.ROOT);
         ObjectMapper mapper = name.endsWith(".yaml") || name.endsWith(".yml") ? new YAMLMapper() : new JsonMapper();
-        try {
-            return mapper.readTree(Files.readString(file));
+        try (InputStream in = file.openStream()) {
+            return mapper.readTree(in);
         } catch (JacksonException broken) {
             throw new IOException(file + " cannot be read: " + broken.getOriginalMessage(), broken);
         }

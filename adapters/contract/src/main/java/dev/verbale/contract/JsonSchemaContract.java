@@ -6,6 +6,7 @@ import com.networknt.schema.SchemaLocation;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
 import java.io.IOException;
+import java.net.URL;
 import java.nio.file.Path;
 import tools.jackson.databind.JsonNode;
 
@@ -32,8 +33,13 @@ public final class JsonSchemaContract {
      * @throws IOException where it cannot be read, or is no schema; the message says which file
      */
     public static JsonSchemaContract of(Path file) throws IOException {
+        return of(file.toUri().toURL());
+    }
+
+    /** The same for a file of the class path, as {@link Class#getResource} finds it. */
+    public static JsonSchemaContract of(URL file) throws IOException {
         JsonNode document = ContractFile.read(file);
-        var location = SchemaLocation.of(file.toAbsolutePath().toUri().toString());
+        var location = SchemaLocation.of(file.toString());
         try {
             return new JsonSchemaContract(SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
                     .getSchema(location, document));

@@ -6,9 +6,9 @@ import com.networknt.schema.SchemaLocation;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.dialect.Dialects;
 import java.io.IOException;
+import java.net.URL;
 import java.net.http.HttpResponse;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -49,6 +49,11 @@ public final class OpenApiContract {
      * @throws IOException where it cannot be read, or is no OpenAPI document; the message says which file
      */
     public static OpenApiContract of(Path file) throws IOException {
+        return of(file.toUri().toURL());
+    }
+
+    /** The same for a file of the class path, as {@link Class#getResource} finds it. */
+    public static OpenApiContract of(URL file) throws IOException {
         JsonNode document = ContractFile.read(file);
         String version = document.path("openapi").asString("");
         if (!version.startsWith("3.") || !document.path("paths").isObject())
@@ -76,26 +81,28 @@ public final class OpenApiContract {
     public void holds(String method, String url, int status, String mediaType, String body) {
         OpenApiPaths.Operation operation = paths.operation(method, url);
         if (operation == null) {
-            Verdict.of(method + " " + OpenApiPaths.path(url), List.of("the contract has no such path or method"));
+            Verdict.of(method + " " + OpenApiPaths.path(url), of("the contract has no such path or method"));
             return;
         }
         String subject = operation.method().toUpperCase(Locale.ROOT) + " " + operation.template() + " " + status;
         Verdict.of(subject, violations(operation, status, mediaType, body));
     }
 
-    private List<String> violations(OpenApiPaths.Operation operation, int status, String mediaType, String body) {
+    private List<Violation> violations(OpenApiPaths.Operation operation, int status, String mediaType, String body) {
         String response = paths.response(operation, status);
-        if (response == null)
-            return List.of("the contract has no status " + status + ", only " + paths.statuses(operation));
+        if (response == null) return of("the contract has no status " + status + ", only " + paths.statuses(operation));
         List<String> types = paths.mediaTypes(response);
         if (types.isEmpty()) return List.of();
         String type = typeOf(mediaType);
         String known = known(types, type);
-        if (known == null)
-            return List.of("the media type is '" + type + "', the contract has " + String.join(", ", types));
+        if (known == null) return of("the media type is '" + type + "', the contract has " + String.join(", ", types));
         String schema = paths.schema(response, known);
         if (schema == null || !(type.endsWith("json"))) return List.of();
-        return new ArrayList<>(Violations.in(body, text -> schema(schema).validate(text, InputFormat.JSON)));
+        return Violations.in(body, text -> schema(schema).validate(text, InputFormat.JSON));
+    }
+
+    private static List<Violation> of(String what) {
+        return List.of(new Violation("", what));
     }
 
     private Schema schema(String pointer) {

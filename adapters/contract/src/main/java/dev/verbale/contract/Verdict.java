@@ -12,19 +12,21 @@ final class Verdict {
 
     /**
      * @param subject what was looked at, such as {@code GET /api/plots/{id} 200}
-     * @param violations each with the path it is at; none where the contract holds
+     * @param violations none where the contract holds
      */
-    static void of(String subject, List<String> violations) {
+    static void of(String subject, List<Violation> violations) {
         Recorder recorder = Recorder.current();
+        String name = "contract of " + subject;
         if (violations.isEmpty()) {
-            recorder.checked("contract of " + subject, null);
+            recorder.checked(name, null);
             return;
         }
-        var all = new ContractViolated(subject, violations);
+        var all = new ContractViolated(
+                subject, violations.stream().map(Violation::toString).toList());
         boolean gathered = false;
-        for (String violation : violations.subList(0, Math.min(MOST_TOLD, violations.size())))
-            gathered =
-                    recorder.checked("contract of " + subject + ": " + violation, new ContractViolated(violation, all));
+        for (Violation one : violations.subList(0, Math.min(MOST_TOLD, violations.size())))
+            gathered = recorder.checked(
+                    one.at().isEmpty() ? name : name + " at " + one.at(), new ContractViolated(one.what(), all));
         if (!gathered) throw all;
     }
 }

@@ -13,17 +13,20 @@ final class Violations {
 
     private Violations() {}
 
-    static List<String> in(String json, Function<String, List<Error>> validation) {
+    static List<Violation> in(String json, Function<String, List<Error>> validation) {
         try {
             JSON.readTree(json);
         } catch (JacksonException broken) {
-            return List.of("not JSON: " + broken.getOriginalMessage());
+            return List.of(new Violation("", "not JSON: " + broken.getOriginalMessage()));
         }
-        return validation.apply(json).stream().map(Violations::said).distinct().toList();
+        return validation.apply(json).stream()
+                .map(Violations::violation)
+                .distinct()
+                .toList();
     }
 
-    private static String said(Error error) {
+    private static Violation violation(Error error) {
         String at = error.getInstanceLocation().toString();
-        return (at.isEmpty() ? "/" : at) + ": " + error.getMessage();
+        return new Violation(at.isEmpty() ? "/" : at, String.valueOf(error.getMessage()));
     }
 }

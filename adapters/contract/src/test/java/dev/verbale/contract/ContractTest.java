@@ -68,7 +68,7 @@ class ContractTest {
                 .anyMatch(one -> one.contains("crop"));
         assertThat(checks())
                 .hasSize(3)
-                .allMatch(one -> one.startsWith("failed contract of GET /api/plots/{number} 200: /"));
+                .allMatch(one -> one.startsWith("failed contract of GET /api/plots/{number} 200 at /"));
     }
 
     @Test

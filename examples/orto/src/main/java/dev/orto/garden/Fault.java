@@ -21,6 +21,14 @@ public enum Fault {
     PLAN_DRAWN_WRONG,
     /** The weather's first answer of the day comes before its measurements do. */
     WEATHER_COLD_CACHE,
+    /** A weighing that is written down answers with another status than it did. */
+    WEIGHING_STATUS_CHANGED,
+    /** The totals of the harvest are cut to whole kilograms for one crop. */
+    HARVEST_TOTAL_CUT,
+    /** The years of the harvest are divided by the days of rain, and one of them had none. */
+    HARVEST_OF_DRY_YEAR,
+    /** A plot tells its area with its unit, as text. */
+    PLOT_AREA_AS_TEXT,
     /** A shed key that is brought back is not written down. */
     SHED_KEY_STAYS_OUT;
 

@@ -13,6 +13,7 @@ public final class Garden {
     private final SeedLibrary seeds;
     private final Compost compost;
     private final Shed shed;
+    private final Harvest harvest;
 
     public Garden(Set<Fault> faults) {
         plots = List.of(
@@ -32,6 +33,7 @@ public final class Garden {
         double[] celsius = {18, 24, 37, 49, 56, 61, 63, 58, 52, 47, 41, 38};
         for (int day = 1; day <= celsius.length; day++) compost.add(new Compost.Reading(day, celsius[day - 1]));
         shed = new Shed(faults.contains(Fault.SHED_KEY_STAYS_OUT));
+        harvest = new Harvest(faults);
     }
 
     public List<Plot> plots() {
@@ -55,6 +57,10 @@ public final class Garden {
 
     public Compost compost() {
         return compost;
+    }
+
+    public Harvest harvest() {
+        return harvest;
     }
 
     public Shed shed() {

@@ -23,6 +23,10 @@ public final class GardenException extends RuntimeException {
         return new GardenException(422, message);
     }
 
+    public static GardenException forbidden(String message) {
+        return new GardenException(403, message);
+    }
+
     /** The HTTP status that fits. */
     public int status() {
         return status;

@@ -5,6 +5,7 @@ import dev.orto.garden.Compost;
 import dev.orto.garden.Fault;
 import dev.orto.garden.Garden;
 import dev.orto.garden.GardenException;
+import dev.orto.garden.Plot;
 import dev.orto.garden.Shed;
 import dev.orto.garden.Weather;
 import io.javalin.Javalin;
@@ -19,10 +20,12 @@ public final class Orto implements AutoCloseable {
 
     private final Garden garden;
     private final Weather weather;
+    private final boolean areaAsText;
     private final Javalin server;
 
     private Orto(Set<Fault> faults) {
         garden = new Garden(faults);
+        areaAsText = faults.contains(Fault.PLOT_AREA_AS_TEXT);
         weather = new Weather(faults.contains(Fault.WEATHER_COLD_CACHE));
         var pages = new Pages(garden, faults);
         server = Javalin.create(config -> {
@@ -31,6 +34,7 @@ public final class Orto implements AutoCloseable {
         });
         pages.addTo(server);
         addApiTo(server);
+        new HarvestApi(garden.harvest(), faults).addTo(server);
         server.exception(GardenException.class, (no, ctx) -> ctx.status(no.status())
                 .json(Map.of("error", String.valueOf(no.getMessage()))));
     }
@@ -52,7 +56,7 @@ public final class Orto implements AutoCloseable {
 
     private void addApiTo(Javalin app) {
         app.get("/api/plots", ctx -> ctx.json(garden.plots()));
-        app.get("/api/plots/{number}", ctx -> ctx.json(garden.plot(number(ctx))));
+        app.get("/api/plots/{number}", ctx -> ctx.json(told(garden.plot(number(ctx)))));
 
         app.get("/api/rota", ctx -> ctx.json(garden.rota().days()));
         app.post("/api/rota/swaps", ctx -> {
@@ -92,6 +96,19 @@ public final class Orto implements AutoCloseable {
         app.get(
                 "/api/shed/key",
                 ctx -> ctx.json(Map.of("holder", String.valueOf(garden.shed().keyHolder()))));
+    }
+
+    private Object told(Plot plot) {
+        if (!areaAsText) return plot;
+        return Map.of(
+                "number",
+                plot.number(),
+                "keeper",
+                plot.keeper(),
+                "crop",
+                plot.crop(),
+                "squareMetres",
+                plot.squareMetres() + " m²");
     }
 
     private static int number(Context ctx) {

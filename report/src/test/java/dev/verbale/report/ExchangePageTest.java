@@ -1,0 +1,305 @@
+package dev.verbale.report;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Exchange;
+import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.RecorderOptions;
+import dev.verbale.recorder.Scope;
+import dev.verbale.results.RunReader;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.Base64;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.By;
+
+/** Exchanges in the page, opened from disk in a real browser. */
+class ExchangePageTest {
+
+    private static final byte[] DOT = Base64.getDecoder()
+            .decode("iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==");
+
+    private static Chromium chromium;
+
+    @TempDir
+    Path root;
+
+    private Recorder recorder;
+
+    @BeforeAll
+    static void open_the_browser() {
+        chromium = new Chromium();
+    }
+
+    @AfterAll
+    static void close_the_browser() {
+        chromium.close();
+    }
+
+    @Test
+    void an_exchange_unfolds_into_both_sides_and_can_be_sent_again() throws Exception {
+        Path index = page(() -> {
+            Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
+            recorder.exchange("POST", "http://orto.example/api/seeds?name=Ada&token=t0ps3cret")
+                    .client("a client")
+                    .requestHeader("Authorization", "Bearer t0ps3cret")
+                    .requestHeader("Content-Length", "20")
+                    .requestBody("{\"who\":\"Ada's \\\"cat\\\"\"}".getBytes(StandardCharsets.UTF_8), "application/json")
+                    .status(422)
+                    .responseHeader("Set-Cookie", "bed=7")
+                    .responseBody(
+                            "{\"error\":{\"field\":\"who\"}}".getBytes(StandardCharsets.UTF_8), "application/json")
+                    .ended();
+            recorder.exchange("ASK", "tcp://gate:7070").failed(new IOException("nobody there"));
+            recorder.endTest(test, Ending.passed());
+        });
+        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+
+        chromium.find(".exchange summary").click();
+
+        assertThat(chromium.texts(".exchange > details > summary"))
+                .satisfiesExactly(
+                        first -> assertThat(first).startsWith("POST /api/seeds?name=Ada&token=[masked] 422 "),
+                        second -> assertThat(second)
+                                .contains("ASK tcp://gate:7070 no answer")
+                                .contains("nobody there"));
+        assertThat(chromium.texts(".sides tr")).contains("name Ada", "Authorization [masked]", "Set-Cookie [masked]");
+        assertThat(chromium.texts(".sides .tree > summary")).contains("error: {1}");
+        chromium.find(".sides section:nth-child(2) .tree summary").click();
+        assertThat(chromium.driver
+                        .findElement(By.cssSelector(".sides section:nth-child(2) .leaf"))
+                        .isDisplayed())
+                .as("folded")
+                .isFalse();
+        chromium.script(
+                "window.copied = []; navigator.clipboard.writeText = t => { copied.push(t); return Promise.resolve() }");
+        chromium.driver.findElements(By.cssSelector(".again button")).forEach(button -> button.click());
+        assertThat((List<?>) chromium.script("return copied"))
+                .satisfiesExactly(
+                        bash -> assertThat(bash.toString())
+                                .startsWith("curl -X POST 'http://orto.example/api/seeds?name=Ada&token=[masked]' \\\n")
+                                .contains("-H 'Authorization: [masked]'")
+                                .contains("--data-raw '{\"who\":\"Ada'\\''s \\\"cat\\\"\"}'")
+                                .doesNotContain("Content-Length"),
+                        powerShell -> assertThat(powerShell.toString())
+                                .startsWith("curl.exe")
+                                .contains("Ada''s"),
+                        java -> assertThat(java.toString())
+                                .contains(".method(\"POST\", HttpRequest.BodyPublishers.ofString("));
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
+    void all_exchanges_are_listed_and_reckoned_by_endpoint() throws Exception {
+        Path index = page(() -> {
+            Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
+            for (int plot = 1; plot <= 20; plot++)
+                recorder.exchange("GET", "http://127.0.0.1:" + (4_000 + plot) + "/api/plots/" + plot)
+                        .status(plot == 20 ? 500 : 200)
+                        .responseBody(new byte[100], "text/plain")
+                        .ended();
+            recorder.exchange("POST", "http://orto.example/api/seeds").failed(new IOException("nobody there"));
+            recorder.endTest(test, Ending.passed());
+        });
+        chromium.open(index, "");
+
+        chromium.find(".masthead a[href='#/exchanges']").click();
+
+        assertThat(chromium.find("h1").getText()).isEqualTo("21 exchanges");
+        assertThat(chromium.texts(".endpoints tbody tr"))
+                .anySatisfy(line -> assertThat(line)
+                        .startsWith("GET 127.0.0.1/api/plots/{} 20 ")
+                        .endsWith(" 5 % 2.0 kB"))
+                .anySatisfy(line -> assertThat(line)
+                        .startsWith("POST orto.example/api/seeds 1 ")
+                        .contains(" 100 % "));
+        chromium.find(".filters button").click();
+        assertThat(chromium.texts(".list tr")).hasSize(2).anySatisfy(line -> assertThat(line)
+                .contains("no answer", "nobody there"));
+        chromium.driver.findElements(By.cssSelector(".endpoints button")).stream()
+                .filter(button -> button.getText().contains("plots"))
+                .findFirst()
+                .orElseThrow()
+                .click();
+        assertThat(chromium.texts(".list tr")).singleElement().asString().contains("500 GET /api/plots/20");
+        assertThat(chromium.driver.getCurrentUrl()).contains("bad=yes", "endpoint=");
+        chromium.find(".list a").click();
+        assertThat(chromium.find(".minutes h1").getText()).isEqualTo("swaps two days");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
+    void what_was_checked_and_where_its_trace_is_stands_with_the_exchange() throws Exception {
+        Recorder traced = Recorder.open(RecorderOptions.defaults()
+                .withRoot(root)
+                .withClosingLine(false)
+                .withAdapters(Map.of("verbale.trace.address", "https://traces.example/$0")));
+        Scope test = traced.startTest(traced.run(), identity("swaps", "swaps two days"));
+        Exchange exchange = traced.exchange("GET", "http://orto.example/api/plots")
+                .requestHeader("traceparent", "00-4bf92f3577b34da6a3ce929d0e0e4736-00f067aa0ba902b7-01")
+                .status(200);
+        exchange.ended();
+        traced.gatherChecks();
+        traced.checked("status code: 200", null);
+        exchange.checked("body crop: \"Kale\"", new AssertionError("no kale"));
+        traced.endTest(test, Ending.passed());
+        chromium.open(
+                Page.write(RunReader.read(traced.folder()), traced.folder().resolve("page")),
+                "#/minutes/sample.RotaTest.swaps()");
+
+        assertThat(chromium.texts(".exchange > details > summary"))
+                .singleElement()
+                .asString()
+                .endsWith("1 of 2 checks failed");
+        chromium.find(".exchange summary").click();
+        assertThat(chromium.texts(".exchange-checks li")).containsExactly("status code: 200", "body crop: \"Kale\"");
+        assertThat(chromium.find(".trace a").getDomAttribute("href"))
+                .isEqualTo("https://traces.example/4bf92f3577b34da6a3ce929d0e0e4736");
+        chromium.open(traced.folder().resolve("page/index.html"), "#/exchanges?checks=failed");
+        assertThat(chromium.texts(".list tr")).singleElement().asString().contains("1 check failed");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
+    void bodies_of_all_kinds_are_read_and_searched() throws Exception {
+        Path index = page(() -> {
+            Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
+            body("application/x-ndjson", "{\"plot\":7}\n{\"plot\":12}\n");
+            body("text/event-stream", "event: rain\ndata: 2 mm\n\n: beat\n\ndata: dry\ndata: again\n\n");
+            body("application/json", "[" + "{\"crop\":\"Kale\"},".repeat(2_000) + "{\"crop\":\"Basil\"}]");
+            recorder.exchange("POST", "http://orto.example/photos")
+                    .requestPart("crop", null, "Kale".getBytes(StandardCharsets.UTF_8), "text/plain")
+                    .requestPart("photo", "bed.png", DOT, "image/png")
+                    .ended();
+            recorder.endTest(test, Ending.passed());
+        });
+        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+        chromium.driver.findElements(By.cssSelector(".exchange summary")).forEach(line -> line.click());
+
+        assertThat(chromium.texts(".exchange:has(.events) .events tr"))
+                .containsExactly("rain 2 mm", "message dry again");
+        assertThat(chromium.texts(".entry:nth-child(1) .leaf")).containsExactly("plot: 7", "plot: 12");
+        assertThat(chromium.texts(".part h4")).containsExactly("crop", "photo the file bed.png");
+        assertThat(chromium.driver.findElements(By.cssSelector(".part img"))).hasSize(1);
+        assertThat(chromium.texts(".entry:nth-child(3) .body > .dim").toString())
+                .contains("Only the beginning is shown");
+        chromium.find(".entry:nth-child(3) .whole").click();
+        chromium.find(".entry:nth-child(3) .tree");
+        chromium.find(".entry:nth-child(3) input[type=search]").sendKeys("basil");
+        assertThat(chromium.texts(".entry:nth-child(3) mark")).containsExactly("Basil");
+        assertThat(chromium.find(".entry:nth-child(3) .body-keys").getText()).contains("1 place");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    private void body(String type, String text) {
+        recorder.exchange("GET", "http://orto.example/feed")
+                .status(200)
+                .responseBody(text.getBytes(StandardCharsets.UTF_8), type)
+                .ended();
+    }
+
+    @Test
+    void two_exchanges_are_compared_by_path_with_other_rows_and_an_earlier_run() throws Exception {
+        Recorder before = Recorder.open(
+                RecorderOptions.defaults().withRoot(root.resolve("before")).withClosingLine(false));
+        total(before, 1, "[{\"crop\":\"Kale\",\"kilos\":3}]", 200);
+        recorder = Recorder.open(
+                RecorderOptions.defaults().withRoot(root.resolve("now")).withClosingLine(false));
+        total(recorder, 1, "[{\"crop\":\"Beans\",\"kilos\":9},{\"crop\":\"Kale\",\"kilos\":3}]", 200);
+        total(recorder, 2, "[{\"crop\":\"Kale\",\"kilos\":3.5}]", 500);
+        Path page = recorder.folder().resolve("page");
+        Page.write(RunReader.read(recorder.folder()), page, RunReader.read(before.folder()));
+        chromium.open(page.resolve("index.html"), "#/minutes/sample.RotaTest.total()%231");
+
+        chromium.find(".exchange summary").click();
+        chromium.find(".compare").click();
+
+        assertThat(chromium.find(".comparing option:checked").getText()).startsWith("the same test: 200");
+        assertThat(chromium.texts(".differences tbody tr"))
+                .contains("response body $[0] {\"crop\":\"Beans\",\"kilos\":9} not there")
+                .hasSize(2);
+        assertThat(chromium.find(".differences caption").getText()).contains("1 difference", "not compared", "date");
+        chromium.driver.findElement(By.cssSelector(".comparing select")).sendKeys("total of plot 2");
+        assertThat(chromium.texts(".differences tbody tr").toString())
+                .contains(
+                        "status 200 500",
+                        "response body $[0].crop \"Beans\" \"Kale\"",
+                        "response body $[0].kilos 9 3.5",
+                        "response body $[1] {\"crop\":\"Kale\",\"kilos\":3} not there");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    private static void total(Recorder to, int row, String answer, int status) {
+        Scope test = to.startTest(
+                to.run(),
+                new Identity(
+                        "sample.RotaTest.total()#" + row,
+                        "total of plot " + row,
+                        "sample.RotaTest",
+                        "total",
+                        List.of()));
+        to.data("plot", row);
+        to.exchange("GET", "http://127.0.0.1:" + (4_000 + row) + "/api/totals/" + row)
+                .status(status)
+                .responseHeader("Date", "now " + row + to.now())
+                .responseBody(answer.getBytes(StandardCharsets.UTF_8), "application/json")
+                .ended();
+        to.endTest(test, status == 200 ? Ending.passed() : Ending.threw(new AssertionError("no total of " + row)));
+    }
+
+    @Test
+    void rows_of_data_are_a_table_that_can_be_filtered() throws Exception {
+        Path index = page(() -> {
+            for (int row = 1; row <= 8; row++) total(recorder, row, "[]", row == 7 ? 500 : 200);
+        });
+        chromium.open(index, "#/minutes/sample.RotaTest.total()%233");
+
+        assertThat(chromium.find(".data-rows summary").getText())
+                .isEqualTo("One of 8 rows of data, 1 of which did not pass");
+        assertThat(chromium.texts(".data-rows tbody tr"))
+                .hasSize(8)
+                .anySatisfy(line -> assertThat(line).startsWith("7 7 ").endsWith("no total of 7"));
+        chromium.find(".data-rows input").sendKeys("no total");
+        assertThat(chromium.texts(".data-rows tbody tr")).hasSize(1);
+        chromium.find(".data-rows tbody a").click();
+        assertThat(chromium.find("h1").getText()).isEqualTo("total of plot 7");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
+    void an_http_archive_of_somebody_else_is_read_as_exchanges() throws Exception {
+        Path index = page(() -> {
+            Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
+            recorder.attach(Path.of("../har/src/test/archives/seeds.har"));
+            recorder.attach("broken.har", "{".getBytes(StandardCharsets.UTF_8), "application/har+json");
+            recorder.endTest(test, Ending.passed());
+        });
+        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+
+        chromium.find(".held > details > summary").click();
+        assertThat(chromium.texts(".held .exchange > details > summary"))
+                .satisfiesExactly(
+                        first -> assertThat(first).startsWith("POST /seeds?token=[masked] 200 20 ms"),
+                        second -> assertThat(second).contains("GET /shed no answer", "ERR_CONNECTION_REFUSED"));
+        assertThat(chromium.find(".held.reason").getText()).contains("broken.har cannot be read");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    private static Identity identity(String method, String name) {
+        return new Identity("sample.RotaTest." + method + "()", name, "sample.RotaTest", method, List.of("api"));
+    }
+
+    private Path page(Runnable recording) throws IOException {
+        recorder = Recorder.open(RecorderOptions.defaults().withRoot(root).withClosingLine(false));
+        recording.run();
+        return Page.write(RunReader.read(root), root.resolve("page"));
+    }
+}
