@@ -3,7 +3,7 @@
 import type { Exchange } from './types';
 
 /** What the client sets by itself, and would send twice. */
-const OF_THE_CLIENT = ['content-length', 'host', 'connection', 'upgrade', 'http2-settings', 'expect', 'transfer-encoding'];
+const OF_THE_CLIENT = ['content-length', 'host', 'connection', 'upgrade', 'http2-settings', 'expect', 'transfer-encoding', 'traceparent'];
 
 function headers(exchange: Exchange): [string, string][] {
   return exchange.request.headers.filter(([name]) => !OF_THE_CLIENT.includes(name.toLowerCase()));
@@ -21,9 +21,15 @@ export function curlForPowerShell(exchange: Exchange): string {
 
 function curl(command: string, exchange: Exchange, quoted: (text: string) => string, separator: string): string {
   const parts = [`${command} -X ${exchange.method} ${quoted(exchange.url)}`];
-  for (const [name, value] of headers(exchange)) parts.push(`-H ${quoted(`${name}: ${value}`)}`);
+  const form = exchange.request.body?.parts;
+  for (const [name, value] of headers(exchange)) if (!form || !/^content-type$/i.test(name)) parts.push(`-H ${quoted(`${name}: ${value}`)}`);
   const body = exchange.request.body;
-  if (body?.inline !== undefined) parts.push(`--data-raw ${quoted(body.inline)}`);
+  if (form)
+    for (const part of form) {
+      const value = part.body.inline !== undefined && part.fileName === undefined ? part.body.inline : `@${part.fileName ?? part.name}`;
+      parts.push(`${value.startsWith('@') ? '-F' : '--form-string'} ${quoted(`${part.name}=${value}`)}`);
+    }
+  else if (body?.inline !== undefined) parts.push(`--data-raw ${quoted(body.inline)}`);
   else if (body) parts.push(`--data-binary ${quoted('@request-body')}`);
   return parts.join(separator);
 }

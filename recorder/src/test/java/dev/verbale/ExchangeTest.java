@@ -179,6 +179,27 @@ class ExchangeTest {
     }
 
     @Test
+    void what_is_not_answered_by_the_end_of_its_test_is_told_by_then() throws Exception {
+        recorder.exchange("GET", "https://orto.example/slow");
+        InputStream feed = recorder.exchange("GET", "https://orto.example/feed")
+                .status(200)
+                .responseBody(
+                        new ByteArrayInputStream("data: rain\n\ndata: sun\n\n".getBytes(UTF_8)), "text/event-stream");
+        assertThat(feed.readNBytes(12)).hasSize(12);
+
+        List<ExchangeMade> told = exchanges();
+        assertThat(told)
+                .extracting(made -> made.url().replaceFirst(".*/", "") + " "
+                        + made.attributes().get("ended"))
+                .containsExactlyInAnyOrder(
+                        "slow by the end of the test, without an answer",
+                        "feed by the end of the test, before the answer");
+        assertThat(told)
+                .anyMatch(made ->
+                        made.status() == 200 && made.response().body().text().equals("data: rain\n\n"));
+    }
+
+    @Test
     void bodies_are_not_kept_where_the_settings_say_so() throws Exception {
         open(Map.of("verbale.exchange.bytes", "0"));
         answer("{}".getBytes(UTF_8), "");

@@ -121,6 +121,8 @@ final class Bodies {
     }
 
     private static String plain(String mediaType) {
-        return mediaType.replaceFirst(";.*", "").strip().toLowerCase(Locale.ROOT);
+        int parameters = mediaType.indexOf(';');
+        String type = parameters < 0 ? mediaType : mediaType.substring(0, parameters);
+        return type.strip().toLowerCase(Locale.ROOT);
     }
 }

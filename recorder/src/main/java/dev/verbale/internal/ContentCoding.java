@@ -32,7 +32,9 @@ final class ContentCoding {
     /** Several codings were applied in the order they stand in, and are undone from the last. */
     static Undone undo(byte[] bytes, List<Header> headers) {
         var undone = new Undone(bytes, true);
-        String[] codings = said(headers).split("\\s*,\\s*");
+        String said = said(headers);
+        if (said.isEmpty()) return undone;
+        String[] codings = said.split("\\s*,\\s*");
         for (int i = codings.length - 1; i >= 0; i--) {
             byte[] before = undone.bytes();
             if (before == null) break;

@@ -185,6 +185,7 @@ public final class FileRecorder implements Recorder {
         ScopeNode node = node(test);
         if (ending.failure() != null && ending.outcome() != Outcome.EXPECTED) takeEvidenceIn(node, ending.failure());
         evidence.ends(node);
+        for (OpenExchange open : node.owner.openExchanges()) open.ownerEnded();
         guard.run("ending a test", seat -> {
             if (!endsOnce(node, "test")) return;
             openTests.remove(node);
@@ -363,16 +364,19 @@ public final class FileRecorder implements Recorder {
         return guard.get("beginning an exchange", () -> NoExchange.NONE, seat -> {
             ScopeNode scope = here(seat);
             String thread = strayThread(seat.here, scope);
-            return new OpenExchange(this, scope, thread, String.valueOf(method), String.valueOf(url));
+            var begun = new OpenExchange(this, scope, thread, String.valueOf(method), String.valueOf(url));
+            if (scope.owner.isTest) scope.owner.begins(begun);
+            return begun;
         });
     }
 
     @Override
     public Exchange exchange(Scope in, String method, String url) {
-        return guard.get(
-                "beginning an exchange",
-                () -> NoExchange.NONE,
-                seat -> new OpenExchange(this, node(in), null, String.valueOf(method), String.valueOf(url)));
+        return guard.get("beginning an exchange", () -> NoExchange.NONE, seat -> {
+            ScopeNode scope = node(in);
+            String thread = scope.owner.isTest ? null : Thread.currentThread().getName();
+            return new OpenExchange(this, scope, thread, String.valueOf(method), String.valueOf(url));
+        });
     }
 
     /** Stores something that an event names, and gives the name. */

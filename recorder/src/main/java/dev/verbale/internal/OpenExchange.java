@@ -161,6 +161,14 @@ final class OpenExchange implements Exchange {
         write(NoteText.shown(failure));
     }
 
+    /** The test is over and waits for no answer: what is known until now is written. */
+    void ownerEnded() {
+        attribute(
+                "ended",
+                answered ? "by the end of the test, before the answer" : "by the end of the test, without an answer");
+        write(null);
+    }
+
     @Override
     public boolean checked(String name, @Nullable Throwable failure) {
         return recorder.checkedIn(scope, name, failure, id);
@@ -168,6 +176,7 @@ final class OpenExchange implements Exchange {
 
     private void write(@Nullable String failure) {
         if (!over.compareAndSet(false, true)) return;
+        scope.owner.ends(this);
         long micros = recorder.minutes.clock.micros() - at;
         recorder.guard.run("writing an exchange", seat -> recorder.minutes.append(event(micros, failure)));
     }

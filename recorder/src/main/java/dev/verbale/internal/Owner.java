@@ -6,7 +6,9 @@ import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Supplier;
@@ -29,6 +31,9 @@ final class Owner {
     /** Where somebody gathers failed checks; null where they fail at once. */
     volatile @Nullable GatheredChecks checks;
 
+    /** What was asked and not answered yet, or not to its end; null until something is, which in most tests is never. */
+    private @Nullable Set<OpenExchange> exchanges;
+
     final List<EvidenceSource> sources = new CopyOnWriteArrayList<>();
     private final Deque<Throwable> seen = new ArrayDeque<>(SEEN_FAILURES);
     private @Nullable Path folder;
@@ -49,6 +54,23 @@ final class Owner {
 
     void announce(EvidenceSource source) {
         if (!sources.contains(source)) sources.add(source);
+    }
+
+    synchronized void begins(OpenExchange exchange) {
+        Set<OpenExchange> open = exchanges;
+        if (open == null) {
+            open = new HashSet<>();
+            exchanges = open;
+        }
+        open.add(exchange);
+    }
+
+    synchronized void ends(OpenExchange exchange) {
+        if (exchanges != null) exchanges.remove(exchange);
+    }
+
+    synchronized List<OpenExchange> openExchanges() {
+        return exchanges == null ? List.of() : List.copyOf(exchanges);
     }
 
     /** Whether neither {@code failure} nor what caused it was seen here before; from now on it was. */

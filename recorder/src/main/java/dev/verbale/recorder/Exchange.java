@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * A request that was begun, with its answer. It belongs to the step that began it, whatever thread ends it, and is written
- * down when it ends; one that never does is not. Names and values that are secret are masked. From any thread, one at a time.
+ * down when it ends, or when its test does. Names and values that are secret are masked. From any thread, one at a time.
  *
  * <pre>{@code
  * Exchange exchange = Verbale.exchange("ASK", "tcp://gate:7070");

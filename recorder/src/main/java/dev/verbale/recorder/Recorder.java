@@ -119,7 +119,7 @@ public interface Recorder {
     /** @see dev.verbale.Verbale#exchange */
     Exchange exchange(String method, String url);
 
-    /** The same for what belongs to {@code in}, whatever thread says so. */
+    /** The same for what belongs to {@code in}, whatever thread says so, and may be answered after its test has ended. */
     Exchange exchange(Scope in, String method, String url);
 
     /** Keeps what a logger wrote. */

@@ -19,6 +19,7 @@ final class Glance {
 
     private static final long FIRSTS;
     private static final long LASTS;
+    private static final long ENDS_OF_SCHEMES;
 
     static {
         long firsts = 0;
@@ -37,6 +38,7 @@ final class Glance {
             }
             lasts |= 1L << (place - 1);
         }
+        ENDS_OF_SCHEMES = lasts;
         for (char sign : SIGNS.toCharArray()) {
             long bit = 1L << place++;
             PLACES[sign] |= bit;
@@ -63,5 +65,29 @@ final class Glance {
             digits += (int) (places >>> 63);
         }
         return (found & LASTS) != 0 || digits >= Redactor.CARD_SHORTEST;
+    }
+
+    /** Whether one of the words stands in {@code text}. */
+    static boolean hasScheme(String text) {
+        long found = 0;
+        long state = 0;
+        for (int i = 0, length = text.length(); i < length; i++) {
+            char c = text.charAt(i);
+            state = ((state << 1) | FIRSTS) & (c < ASCII ? PLACES[c] : 0);
+            found |= state;
+        }
+        return (found & ENDS_OF_SCHEMES) != 0;
+    }
+
+    /** Whether so many digits follow each other that they may be a card's number; single gaps may stand in between. */
+    static boolean hasLongNumber(String text) {
+        int digits = 0;
+        for (int i = 0, length = text.length(); i < length; i++) {
+            char c = text.charAt(i);
+            if (c >= '0' && c <= '9') {
+                if (++digits >= Redactor.CARD_SHORTEST) return true;
+            } else if (c != ' ' && c != '-') digits = 0;
+        }
+        return false;
     }
 }

@@ -84,7 +84,7 @@ public final class Redactor {
     private Masks masks() {
         Masks made = masks;
         if (made == null) {
-            made = new Masks(words, ownPatterns);
+            made = new Masks(names, words, ownPatterns);
             masks = made;
         }
         return made;
@@ -117,7 +117,7 @@ public final class Redactor {
     private boolean isSign(String text, int at, byte kind) {
         return switch (kind) {
             case GAP, BLANK -> at > 4 && endsScheme(text, at);
-            case SEPARATOR -> names.endsSecret(text, nameEnd(text, at));
+            case SEPARATOR -> names.endsSecret(text, SecretNames.nameEnd(text, at));
             case AT -> text.lastIndexOf("://", at) >= 0;
             case TAG -> isField(text, at + 1);
             default -> false;
@@ -138,16 +138,5 @@ public final class Redactor {
 
     private static boolean isField(String text, int at) {
         return text.regionMatches(true, at, "input", 0, 5) || text.regionMatches(true, at, "meta", 0, 4);
-    }
-
-    /** Where the name before the separator at {@code at} ends: quotes and blanks may stand in between. */
-    private static int nameEnd(String text, int at) {
-        int end = at;
-        while (end > 0 && at - end < 4) {
-            char c = text.charAt(end - 1);
-            if (c != '"' && c != '\'' && c != ' ' && c != '\\') break;
-            end--;
-        }
-        return end;
     }
 }

@@ -47,6 +47,7 @@ final class SecretNames {
             "card_number");
 
     private static final int LETTERS = 128;
+    private static final int MOST_BETWEEN = 4;
 
     /** The words by their last letter: a name is compared with three words, not with thirty. */
     private final String[][] byLastLetter = new String[LETTERS][];
@@ -75,5 +76,16 @@ final class SecretNames {
         for (String word : byLastLetter[last])
             if (text.regionMatches(true, end - word.length(), word, 0, word.length())) return true;
         return false;
+    }
+
+    /** Where the name before the sign at {@code at} ends: quotes and blanks may stand in between. */
+    static int nameEnd(String text, int at) {
+        int end = at;
+        while (end > 0 && at - end < MOST_BETWEEN) {
+            char c = text.charAt(end - 1);
+            if (c != '"' && c != '\'' && c != ' ' && c != '\\') break;
+            end--;
+        }
+        return end;
     }
 }

@@ -191,6 +191,13 @@ class ExchangePageTest {
         assertThat(chromium.driver.findElements(By.cssSelector(".part img"))).hasSize(1);
         assertThat(chromium.texts(".entry:nth-child(3) .body > .dim").toString())
                 .contains("Only the beginning is shown");
+        chromium.script(
+                "window.copied = []; navigator.clipboard.writeText = t => { copied.push(t); return Promise.resolve() }");
+        chromium.find(".entry:nth-child(4) .again button").click();
+        assertThat((List<?>) chromium.script("return copied"))
+                .singleElement()
+                .asString()
+                .contains("--form-string 'crop=Kale'", "-F 'photo=@bed.png'");
         chromium.find(".entry:nth-child(3) .whole").click();
         chromium.find(".entry:nth-child(3) .tree");
         chromium.find(".entry:nth-child(3) input[type=search]").sendKeys("basil");

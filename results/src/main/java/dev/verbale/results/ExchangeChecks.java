@@ -13,6 +13,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -25,7 +26,7 @@ import org.jspecify.annotations.Nullable;
 public final class ExchangeChecks {
 
     private final List<Moment> exchanges = new ArrayList<>();
-    private final List<Instant> browserActs = new ArrayList<>();
+    private final TreeSet<Instant> browserActs = new TreeSet<>();
     private final List<CheckEntry> checks = new ArrayList<>();
     private final Map<Integer, List<CheckEntry>> byExchange = new HashMap<>();
     private @Nullable StepEntry failedIn;
@@ -81,12 +82,24 @@ public final class ExchangeChecks {
 
     /** The exchange that was over last at {@code moment}; 0 where there is none, or a browser acted since. */
     private int before(Instant moment, boolean alsoInTearDown) {
-        Moment last = null;
-        for (Moment exchange : exchanges)
-            if (!exchange.end().isAfter(moment) && (alsoInTearDown || !exchange.inTearDown())) last = exchange;
-        if (last == null) return 0;
-        for (Instant act : browserActs) if (act.isAfter(last.end()) && !act.isAfter(moment)) return 0;
-        return last.id();
+        int at = after(moment) - 1;
+        while (at >= 0 && !alsoInTearDown && exchanges.get(at).inTearDown()) at--;
+        if (at < 0) return 0;
+        Moment last = exchanges.get(at);
+        Instant act = browserActs.higher(last.end());
+        return act == null || act.isAfter(moment) ? last.id() : 0;
+    }
+
+    /** How many were over by then: a test may have ten thousand, and as many checks. */
+    private int after(Instant moment) {
+        int from = 0;
+        int to = exchanges.size();
+        while (from < to) {
+            int middle = (from + to) >>> 1;
+            if (exchanges.get(middle).end().isAfter(moment)) to = middle;
+            else from = middle + 1;
+        }
+        return from;
     }
 
     private void add(int exchange, CheckEntry check) {

@@ -12,6 +12,8 @@ import java.util.function.BiConsumer;
 /** Brings what the protocol reports of the network into {@link BrowserExchanges}, and asks for the answers' bodies. */
 final class HeardExchanges {
 
+    private static final long MOST_ASKED_FOR = 4_000_000;
+
     private final BrowserExchanges exchanges;
     private final DevTools tools;
     private final Map<String, String> types = new ConcurrentHashMap<>();
@@ -31,7 +33,7 @@ final class HeardExchanges {
                     types.put(id, DevTools.text(DevTools.map(event, "response"), "mimeType"));
                     answered(exchange, DevTools.map(event, "response"));
                 });
-            case "Network.loadingFinished" -> ended(session, id);
+            case "Network.loadingFinished" -> ended(session, id, DevTools.number(event, "encodedDataLength"));
             case "Network.loadingFailed" -> {
                 types.remove(id);
                 exchanges.failed(id, DevTools.text(event, "errorText"));
@@ -92,11 +94,16 @@ final class HeardExchanges {
     }
 
     /** The body is another question to the browser, and the exchange is written when that is answered. */
-    private void ended(String session, String id) {
+    private void ended(String session, String id, long size) {
         Exchange exchange = exchanges.taken(id);
         if (exchange == null) return;
         String type = types.getOrDefault(id, "");
         types.remove(id);
+        if (size > MOST_ASKED_FOR) {
+            exchange.attribute("body", size + " bytes, which is too much to ask for")
+                    .ended();
+            return;
+        }
         tools.ask(session, "Network.getResponseBody", Map.of("requestId", id)).whenComplete((answer, none) -> {
             if (answer != null) {
                 String text = DevTools.text(answer, "body");
