@@ -86,8 +86,7 @@ public final class Shots {
         });
         shoot(page + LOAN, ".exchange summary", "comparison", () -> {
             driver.findElements(By.cssSelector(".exchange summary")).get(1).click();
-            await(".unfolded .again + .again button, .unfolded > .again:last-of-type button")
-                    .click();
+            await(".unfolded .compare").click();
             await(".differences");
             driver.executeScript("document.querySelector('.account').scrollIntoView()");
         });
