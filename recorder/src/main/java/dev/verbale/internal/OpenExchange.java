@@ -53,19 +53,19 @@ final class OpenExchange implements Exchange {
     }
 
     @Override
-    public Exchange client(String name) {
+    public synchronized Exchange client(String name) {
         client = name;
         return this;
     }
 
     @Override
-    public Exchange protocol(String name) {
+    public synchronized Exchange protocol(String name) {
         protocol = name;
         return this;
     }
 
     @Override
-    public Exchange url(String there) {
+    public synchronized Exchange url(String there) {
         url = there;
         return this;
     }
@@ -82,13 +82,13 @@ final class OpenExchange implements Exchange {
     }
 
     @Override
-    public Exchange requestBody(byte[] body, String mediaType) {
+    public synchronized Exchange requestBody(byte[] body, String mediaType) {
         requestBody.is(body, null, mediaType);
         return this;
     }
 
     @Override
-    public Exchange requestBody(Beginning body, String mediaType) {
+    public synchronized Exchange requestBody(Beginning body, String mediaType) {
         requestBody.is(null, body, mediaType);
         return this;
     }
@@ -100,7 +100,7 @@ final class OpenExchange implements Exchange {
     }
 
     @Override
-    public Exchange status(int code) {
+    public synchronized Exchange status(int code) {
         status = code;
         answered = true;
         return this;
@@ -114,14 +114,14 @@ final class OpenExchange implements Exchange {
     }
 
     @Override
-    public Exchange responseBody(byte[] body, String mediaType) {
+    public synchronized Exchange responseBody(byte[] body, String mediaType) {
         responseBody.is(body, null, mediaType);
         answered = true;
         return this;
     }
 
     @Override
-    public Exchange responseBody(Beginning body, String mediaType) {
+    public synchronized Exchange responseBody(Beginning body, String mediaType) {
         responseBody.is(null, body, mediaType);
         answered = true;
         return this;
@@ -162,7 +162,7 @@ final class OpenExchange implements Exchange {
     }
 
     /** The test is over and waits for no answer: what is known until now is written. */
-    void ownerEnded() {
+    synchronized void ownerEnded() {
         attribute(
                 "ended",
                 answered ? "by the end of the test, before the answer" : "by the end of the test, without an answer");

@@ -12,7 +12,7 @@ import java.util.Map;
  * are, apart from numbers and quoted values; for failed assertions, which often say the same of different things, the
  * place in the suite's own code has to be the same too.
  *
- * @param title the first line of the first failure's message, or its type where it has none
+ * @param title the first line of the first failure's message that says something, or its type where it has none
  * @param type the throwable's class name
  * @param place the nearest line of the suite's own code, or nothing where there is none
  * @param tests in order; never empty
@@ -51,15 +51,19 @@ public record Cause(String title, String type, String place, List<TestResult> te
         return failure.type() + "\n" + said + "\n" + place;
     }
 
-    /** The first line that says something: some libraries begin their messages with an empty one. */
+    /**
+     * The first line that says something: some libraries begin their messages with an empty one, or with how many they are
+     * about to tell.
+     */
     public static String title(Failure failure) {
         String message = failure.message();
         if (message == null || message.isBlank()) return failure.type();
-        return message.lines()
-                .filter(line -> !line.isBlank())
-                .findFirst()
-                .orElseThrow()
-                .strip();
+        List<String> lines = message.lines()
+                .map(String::strip)
+                .filter(line -> !line.isEmpty())
+                .toList();
+        boolean counts = lines.size() > 1 && lines.get(0).matches("\\d+ \\w+ failed[.:]");
+        return lines.get(counts ? 1 : 0);
     }
 
     /** The nearest line of the suite's own code in a failure's stack trace, or nothing where there is none. */

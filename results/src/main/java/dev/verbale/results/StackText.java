@@ -8,7 +8,8 @@ final class StackText {
     /** Libraries that stand between the suite's own code and the throwable. */
     private static final Pattern FOREIGN = Pattern.compile(
             "\\s*at (?:[\\w.@-]*//?)?(?:java|javax|jdk|sun|com\\.sun|org\\.junit|org\\.apache\\.maven|org\\.opentest4j|org\\.assertj|org\\.hamcrest"
-                    + "|org\\.openqa|net\\.bytebuddy|dev\\.verbale)\\..*");
+                    + "|org\\.openqa|net\\.bytebuddy|groovy|org\\.codehaus\\.groovy|io\\.restassured|com\\.microsoft\\.playwright"
+                    + "|okhttp3|kotlin|org\\.apache\\.hc|org\\.springframework|dev\\.verbale)\\..*");
 
     private StackText() {}
 

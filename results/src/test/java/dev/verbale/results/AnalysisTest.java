@@ -58,6 +58,22 @@ class AnalysisTest {
     }
 
     @Test
+    void a_message_that_begins_with_a_count_is_titled_by_what_it_counts() throws Exception {
+        String inLibrary = "org.codehaus.groovy.reflection.CachedConstructor.invoke(CachedConstructor.java:73)";
+        Run run = SampleRun.in(root, "run")
+                .test(
+                        "a",
+                        Outcome.FAILED,
+                        SampleRun.failure("E", "1 expectation failed.\nExpected status code <201>", inLibrary, OWN))
+                .test("b", Outcome.FAILED, SampleRun.failure("E", "2 checks failed:\n  keeper: no Ada", inLibrary, OWN))
+                .read();
+
+        assertThat(Cause.of(run))
+                .extracting(Cause::title, Cause::place)
+                .containsExactly(tuple("Expected status code <201>", OWN), tuple("keeper: no Ada", OWN));
+    }
+
+    @Test
     void calm_runs_are_told_calmly() throws Exception {
         SampleRun one = SampleRun.in(root, "one").test("a", Outcome.PASSED, null);
         assertThat(Headline.of(one.read())).isEqualTo("The one test passed.");

@@ -23,12 +23,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.zip.GZIPOutputStream;
-import org.junit.jupiter.api.extension.AfterAllCallback;
+import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.BeforeEachCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 
 /** For tests of adapters: a server with answers of all kinds, a test in the minutes for each test, and what it recorded. */
-public final class Garden implements BeforeEachCallback, AfterAllCallback {
+public final class Garden implements BeforeEachCallback, BeforeAllCallback {
 
     /** In what is answered and asked; it must be nowhere in the minutes. */
     public static final String SECRET = "t0ps3cret-of-Ada";
@@ -74,7 +74,7 @@ public final class Garden implements BeforeEachCallback, AfterAllCallback {
         server.start();
     }
 
-    /** One that is closed after the last test of the class. */
+    /** One that is closed after the last test. */
     public static Garden open() {
         try {
             return new Garden();
@@ -105,13 +105,17 @@ public final class Garden implements BeforeEachCallback, AfterAllCallback {
 
     @Override
     public void beforeEach(ExtensionContext context) {
-        key = context.getRequiredTestMethod().getName();
+        key = context.getRequiredTestClass().getSimpleName()
+                + "."
+                + context.getRequiredTestMethod().getName();
         test = recorder.startTest(recorder.run(), new Identity(key, key, "sample.Api", key, List.of()));
     }
 
+    /** It serves all test classes of the JVM, and closes with the last. */
     @Override
-    public void afterAll(ExtensionContext context) {
-        server.stop(0);
+    public void beforeAll(ExtensionContext context) {
+        AutoCloseable closing = () -> server.stop(0);
+        context.getRoot().getStore(ExtensionContext.Namespace.GLOBAL).getOrComputeIfAbsent(this, key -> closing);
     }
 
     public String address(String path) {

@@ -4,20 +4,16 @@ import dev.verbale.recorder.Exchange;
 import dev.verbale.recorder.Recorder;
 import java.io.IOException;
 import java.time.Duration;
-import java.util.Locale;
 import org.apache.hc.client5.http.classic.ExecChain;
 import org.apache.hc.client5.http.classic.ExecChainHandler;
 import org.apache.hc.core5.http.ClassicHttpRequest;
 import org.apache.hc.core5.http.ClassicHttpResponse;
-import org.apache.hc.core5.http.Header;
 import org.apache.hc.core5.http.HttpEntity;
 import org.apache.hc.core5.http.HttpException;
-import org.apache.hc.core5.http.ProtocolVersion;
 
 /** Stands where each request is on its way to a connection: behind redirects and retries, before the wire. */
 final class TellingExchanges implements ExecChainHandler {
 
-    private static final String TRACE_PARENT = "traceparent";
     private static final String UNDER_WAY = "dev.verbale.exchange";
 
     private record UnderWay(Exchange exchange, long begun) {}
@@ -25,11 +21,8 @@ final class TellingExchanges implements ExecChainHandler {
     @Override
     public ClassicHttpResponse execute(ClassicHttpRequest request, ExecChain.Scope scope, ExecChain chain)
             throws IOException, HttpException {
-        Exchange exchange = Recorder.current()
-                .exchange(request.getMethod(), address(request, scope))
-                .client("Apache HttpClient");
-        trace(request, exchange);
-        for (Header header : request.getHeaders()) exchange.requestHeader(header.getName(), header.getValue());
+        Exchange exchange = Recorder.current().exchange(request.getMethod(), address(request, scope));
+        Messages.request(request, exchange);
         HttpEntity body = request.getEntity();
         long begun = System.nanoTime();
         scope.clientContext.setAttribute(UNDER_WAY, new UnderWay(exchange, begun));
@@ -53,22 +46,13 @@ final class TellingExchanges implements ExecChainHandler {
         return chain.proceed(request, scope);
     }
 
-    private static void trace(ClassicHttpRequest request, Exchange exchange) {
-        if (request.containsHeader(TRACE_PARENT)) return;
-        String traceParent = exchange.traceParent();
-        if (traceParent != null) request.setHeader(TRACE_PARENT, traceParent);
-    }
-
     private static String address(ClassicHttpRequest request, ExecChain.Scope scope) {
         return scope.route.getTargetHost().toURI() + request.getPath();
     }
 
     private static ClassicHttpResponse answered(ClassicHttpResponse response, Exchange exchange, long begun) {
         exchange.timing("first byte", Duration.ofNanos(System.nanoTime() - begun));
-        exchange.status(response.getCode());
-        ProtocolVersion version = response.getVersion();
-        if (version != null) exchange.protocol(version.toString().toUpperCase(Locale.ROOT));
-        for (Header header : response.getHeaders()) exchange.responseHeader(header.getName(), header.getValue());
+        Messages.response(response, exchange);
         if (response.getEntity() == null) exchange.ended();
         else response.setEntity(new HeardResponseEntity(response.getEntity(), exchange));
         return response;

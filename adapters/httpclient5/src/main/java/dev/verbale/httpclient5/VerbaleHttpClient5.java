@@ -2,6 +2,7 @@ package dev.verbale.httpclient5;
 
 import dev.verbale.recorder.Recorder;
 import org.apache.hc.client5.http.impl.ChainElement;
+import org.apache.hc.client5.http.impl.async.HttpAsyncClientBuilder;
 import org.apache.hc.client5.http.impl.classic.HttpClientBuilder;
 
 /**
@@ -9,6 +10,7 @@ import org.apache.hc.client5.http.impl.classic.HttpClientBuilder;
  *
  * <pre>{@code
  * CloseableHttpClient client = VerbaleHttpClient5.watch(HttpClients.custom()).build();
+ * CloseableHttpAsyncClient async = VerbaleHttpClient5.watch(HttpAsyncClients.custom()).build();
  * }</pre>
  *
  * <p>Each request that goes over the wire is a line with its answer: redirects, retries and authentication too. It is written
@@ -24,5 +26,12 @@ public final class VerbaleHttpClient5 {
         return builder.addExecInterceptorBefore(ChainElement.CONNECT.name(), "verbale", new TellingExchanges())
                 .addExecInterceptorBefore(
                         ChainElement.MAIN_TRANSPORT.name(), "verbale-connected", TellingExchanges::connected);
+    }
+
+    /** The same for the asynchronous client: what it brings belongs to the step that made the call. */
+    public static HttpAsyncClientBuilder watch(HttpAsyncClientBuilder builder) {
+        if (!Recorder.current().isRecording()) return builder;
+        return builder.addExecInterceptorFirst("verbale-called", TellingAsyncExchanges::called)
+                .addExecInterceptorBefore(ChainElement.CONNECT.name(), "verbale", new TellingAsyncExchanges());
     }
 }

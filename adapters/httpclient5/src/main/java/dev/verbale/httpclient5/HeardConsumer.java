@@ -1,0 +1,48 @@
+package dev.verbale.httpclient5;
+
+import dev.verbale.recorder.Beginning;
+import dev.verbale.recorder.Exchange;
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.util.List;
+import org.apache.hc.core5.http.Header;
+import org.apache.hc.core5.http.HttpException;
+import org.apache.hc.core5.http.nio.AsyncDataConsumer;
+import org.apache.hc.core5.http.nio.CapacityChannel;
+import org.jspecify.annotations.Nullable;
+
+/** Hands an answer's body on as it comes, heard; the exchange ends with it. */
+final class HeardConsumer implements AsyncDataConsumer {
+
+    private final AsyncDataConsumer consumer;
+    private final Exchange exchange;
+    private final Beginning heard;
+
+    HeardConsumer(AsyncDataConsumer consumer, Exchange exchange, Beginning heard) {
+        this.consumer = consumer;
+        this.exchange = exchange;
+        this.heard = heard;
+    }
+
+    @Override
+    public void updateCapacity(CapacityChannel channel) throws IOException {
+        consumer.updateCapacity(channel);
+    }
+
+    @Override
+    public void consume(ByteBuffer part) throws IOException {
+        heard.add(part);
+        consumer.consume(part);
+    }
+
+    @Override
+    public void streamEnd(@Nullable List<? extends Header> trailers) throws HttpException, IOException {
+        exchange.ended(); // before the test goes on, which may end with this answer
+        consumer.streamEnd(trailers);
+    }
+
+    @Override
+    public void releaseResources() {
+        consumer.releaseResources();
+    }
+}

@@ -1,0 +1,30 @@
+package dev.verbale.httpclient5;
+
+import dev.verbale.recorder.Exchange;
+import java.util.Locale;
+import org.apache.hc.core5.http.Header;
+import org.apache.hc.core5.http.HttpRequest;
+import org.apache.hc.core5.http.HttpResponse;
+
+/** Tells the heads of requests and answers. */
+final class Messages {
+
+    private static final String TRACE_PARENT = "traceparent";
+
+    private Messages() {}
+
+    /** Adds the header by which its trace is found, where one is wanted. */
+    static void request(HttpRequest request, Exchange exchange) {
+        exchange.client("Apache HttpClient");
+        String traceParent = request.containsHeader(TRACE_PARENT) ? null : exchange.traceParent();
+        if (traceParent != null) request.setHeader(TRACE_PARENT, traceParent);
+        for (Header header : request.getHeaders()) exchange.requestHeader(header.getName(), header.getValue());
+    }
+
+    static void response(HttpResponse response, Exchange exchange) {
+        exchange.status(response.getCode());
+        if (response.getVersion() != null)
+            exchange.protocol(response.getVersion().toString().toUpperCase(Locale.ROOT));
+        for (Header header : response.getHeaders()) exchange.responseHeader(header.getName(), header.getValue());
+    }
+}

@@ -1,0 +1,106 @@
+package dev.verbale.httpclient5;
+
+import dev.verbale.recorder.Beginning;
+import dev.verbale.recorder.Exchange;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.Scope;
+import java.io.IOException;
+import java.time.Duration;
+import org.apache.hc.client5.http.async.AsyncExecCallback;
+import org.apache.hc.client5.http.async.AsyncExecChain;
+import org.apache.hc.client5.http.async.AsyncExecChainHandler;
+import org.apache.hc.core5.http.EntityDetails;
+import org.apache.hc.core5.http.HttpException;
+import org.apache.hc.core5.http.HttpRequest;
+import org.apache.hc.core5.http.HttpResponse;
+import org.apache.hc.core5.http.nio.AsyncDataConsumer;
+import org.apache.hc.core5.http.nio.AsyncEntityProducer;
+import org.jspecify.annotations.Nullable;
+
+/** The same for the asynchronous client, whose redirects and retries run on threads of its own. */
+final class TellingAsyncExchanges implements AsyncExecChainHandler {
+
+    private static final String SCOPE = "dev.verbale.scope";
+
+    /** On the thread that makes the call: what comes of it belongs there, whatever thread it comes on. */
+    static void called(
+            HttpRequest request,
+            @Nullable AsyncEntityProducer body,
+            AsyncExecChain.Scope scope,
+            AsyncExecChain chain,
+            AsyncExecCallback callback)
+            throws HttpException, IOException {
+        scope.clientContext.setAttribute(SCOPE, Recorder.current().here());
+        chain.proceed(request, body, scope, callback);
+    }
+
+    @Override
+    public void execute(
+            HttpRequest request,
+            @Nullable AsyncEntityProducer body,
+            AsyncExecChain.Scope scope,
+            AsyncExecChain chain,
+            AsyncExecCallback callback)
+            throws HttpException, IOException {
+        Exchange exchange = begun(request, scope);
+        AsyncEntityProducer heard = body == null ? null : new HeardProducer(body, exchange);
+        try {
+            chain.proceed(request, heard, scope, new HeardCallback(callback, exchange));
+        } catch (HttpException | IOException | RuntimeException failure) {
+            exchange.failed(failure);
+            throw failure;
+        }
+    }
+
+    private static Exchange begun(HttpRequest request, AsyncExecChain.Scope scope) {
+        Recorder recorder = Recorder.current();
+        Object caller = scope.clientContext.getAttribute(SCOPE);
+        String address = scope.route.getTargetHost().toURI() + request.getPath();
+        try (Recorder.Stay here = recorder.enter(caller instanceof Scope known ? known : recorder.here())) {
+            Exchange exchange = recorder.exchange(request.getMethod(), address);
+            Messages.request(request, exchange);
+            return exchange;
+        }
+    }
+
+    private static final class HeardCallback implements AsyncExecCallback {
+        private final AsyncExecCallback callback;
+        private final Exchange exchange;
+        private final long begun = System.nanoTime();
+
+        HeardCallback(AsyncExecCallback callback, Exchange exchange) {
+            this.callback = callback;
+            this.exchange = exchange;
+        }
+
+        @Override
+        public @Nullable AsyncDataConsumer handleResponse(HttpResponse response, @Nullable EntityDetails body)
+                throws HttpException, IOException {
+            exchange.timing("first byte", Duration.ofNanos(System.nanoTime() - begun));
+            Messages.response(response, exchange);
+            if (body == null) exchange.ended(); // before the test goes on
+            AsyncDataConsumer consumer = callback.handleResponse(response, body);
+            if (consumer == null || body == null) return consumer;
+            Beginning heard = exchange.beginning();
+            exchange.responseBody(heard, body.getContentType() == null ? "" : body.getContentType());
+            return new HeardConsumer(consumer, exchange, heard);
+        }
+
+        @Override
+        public void handleInformationResponse(HttpResponse response) throws HttpException, IOException {
+            callback.handleInformationResponse(response);
+        }
+
+        @Override
+        public void completed() {
+            exchange.ended();
+            callback.completed();
+        }
+
+        @Override
+        public void failed(Exception failure) {
+            exchange.failed(failure);
+            callback.failed(failure);
+        }
+    }
+}
