@@ -130,6 +130,39 @@ class ExchangeTest {
     }
 
     @Test
+    void a_form_that_is_odd_or_breaks_off_is_read_as_far_as_it_goes() throws Exception {
+        String head = "Content-Disposition: form-data; name=";
+        sent(
+                "multipart/form-data; boundary=b",
+                "before it\r\n--b\r\n" + head + "plot\r\n\r\n7\r\n--b\r\n" + head
+                        + "\"crop\"; filename=\"a b.txt\"\r\n\r\nKal");
+        sent("multipart/mixed; boundary=b", "--b\r\n\r\nno name\r\n--b--");
+        sent("multipart/form-data", "--b\r\n" + head + "plot\r\n\r\n7\r\n--b--");
+        sent("multipart/form-data; boundary=other", "--b\r\n" + head + "plot\r\n\r\n7\r\n--b--");
+
+        List<Body> bodies =
+                exchanges().stream().map(one -> one.request().body()).toList();
+        assertThat(bodies.get(0).parts())
+                .extracting(Part::name, Part::fileName, part -> part.body().text())
+                .containsExactly(
+                        org.assertj.core.groups.Tuple.tuple("plot", null, "7"),
+                        org.assertj.core.groups.Tuple.tuple("crop", "a b.txt", "Kal"));
+        assertThat(bodies.get(1).parts())
+                .extracting(Part::name, part -> part.body().text())
+                .containsExactly(org.assertj.core.groups.Tuple.tuple("", "no name"));
+        assertThat(bodies.subList(2, 4)).allSatisfy(body -> {
+            assertThat(body.file()).isNull();
+            assertThat(body.leftOut()).contains("parts cannot be told apart");
+        });
+    }
+
+    private void sent(String type, String body) {
+        recorder.exchange("POST", "https://orto.example/plans")
+                .requestBody(body.getBytes(UTF_8), type)
+                .ended();
+    }
+
+    @Test
     void a_long_text_is_shown_by_its_beginning_and_whole_in_a_file_without_its_secrets() throws Exception {
         String lines = "{\"token\":\"" + SECRET + "\"}\n";
         String text = lines.repeat(3_000);

@@ -204,6 +204,30 @@ class HarTest {
     }
 
     @Test
+    void fields_that_are_missing_or_of_another_kind_are_passed_over() throws Exception {
+        String odd = """
+                {"log":{"entries":[{},
+                {"startedDateTime":"yesterday","time":"long","request":{"method":7,"url":null,"headers":{"a":1},
+                 "postData":{"mimeType":"multipart/form-data","params":[{"value":"7"}]}},
+                 "response":{"status":"fine","headers":[{}],"content":{"text":"@@@","encoding":"base64","size":-4}},
+                 "timings":{"wait":-1,"dns":"x"}}]}}""";
+
+        List<ExchangeEntry> read = HarReader.read(new ByteArrayInputStream(odd.getBytes(UTF_8)));
+
+        assertThat(read).hasSize(2);
+        ExchangeMade nothing = read.get(0).made();
+        assertThat(nothing.method() + " " + nothing.url() + " " + nothing.status())
+                .isEqualTo("? ? 0");
+        assertThat(nothing.failure()).isEqualTo("no answer");
+        ExchangeMade made = read.get(1).made();
+        assertThat(read.get(1).at()).isEqualTo(Instant.EPOCH);
+        assertThat(made.request().body().parts()).hasSize(1);
+        assertThat(made.response().headers()).containsExactly(new Header("", ""));
+        assertThat(made.response().body().leftOut()).contains("in the archive");
+        assertThat(made.micros()).isZero();
+    }
+
+    @Test
     void what_is_no_archive_is_said() {
         assertThatThrownBy(() -> HarReader.read(new ByteArrayInputStream("{\"log\":".getBytes(UTF_8))))
                 .isInstanceOf(IOException.class)

@@ -53,8 +53,8 @@ final class Bodies {
         String type = plain(raw.mediaType());
         if (type.startsWith("multipart/")) {
             List<Part> parts = parts(FormParts.in(bytes, raw.mediaType()));
-            if (!parts.isEmpty())
-                return new Body(raw.mediaType(), raw.size(), decoded, null, !whole, null, parts, null);
+            if (parts.isEmpty()) return leftOut(raw, "its parts cannot be told apart, and so not be masked");
+            return new Body(raw.mediaType(), raw.size(), decoded, null, !whole, null, parts, null);
         }
         return kept(name, bytes, raw, decoded, whole, type);
     }
@@ -95,7 +95,10 @@ final class Bodies {
             if (cut) content = Arrays.copyOf(content, most);
             var raw = new Raw(content, part.content().length, part.mediaType());
             String name = part.fileName() == null ? "part " + part.name() : part.fileName();
-            Body body = kept(name, content, raw, raw.size(), !cut, plain(part.mediaType()));
+            String type = plain(part.mediaType());
+            Body body = type.startsWith("multipart/")
+                    ? leftOut(raw, "parts of a part are not told apart, and so not masked")
+                    : kept(name, content, raw, raw.size(), !cut, type);
             parts.add(new Part(part.name(), part.fileName(), body));
         }
         return parts;

@@ -263,6 +263,27 @@ class ExchangePageTest {
     }
 
     @Test
+    void the_list_is_filtered_by_host_and_ordered_by_path() throws Exception {
+        Path index = page(() -> {
+            Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
+            for (String address :
+                    List.of("https://orto.example/seeds", "https://sun.example/b", "https://sun.example/a"))
+                recorder.exchange("GET", address).status(200).ended();
+            recorder.endTest(test, Ending.passed());
+        });
+        chromium.open(index, "#/exchanges?order=path");
+
+        assertThat(chromium.texts(".list .code")).containsExactly("GET /a", "GET /b", "GET /seeds");
+        chromium.driver.findElement(By.cssSelector(".choice select")).sendKeys("sun.example");
+        assertThat(chromium.texts(".list .code")).containsExactly("GET /a", "GET /b");
+        assertThat(chromium.driver.getCurrentUrl()).contains("host=sun.example", "order=path");
+        chromium.find(".find input").sendKeys("no such path");
+        assertThat(chromium.texts(".list tr")).isEmpty();
+        assertThat(chromium.find(".found").getText()).isEqualTo("0 of 3");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
     void rows_of_data_are_a_table_that_can_be_filtered() throws Exception {
         Path index = page(() -> {
             for (int row = 1; row <= 8; row++) total(recorder, row, "[]", row == 7 ? 500 : 200);

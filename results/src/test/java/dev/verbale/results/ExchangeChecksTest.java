@@ -1,0 +1,149 @@
+package dev.verbale.results;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.event.CheckMade;
+import dev.verbale.event.Event;
+import dev.verbale.event.ExchangeMade;
+import dev.verbale.event.Failure;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.StepEnded;
+import dev.verbale.event.StepKind;
+import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestStarted;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Which checks are about which exchange. */
+class ExchangeChecksTest {
+
+    private static final Failure NO_BASIL = SampleRun.failure("AssertionError", "no basil\nin the shed");
+
+    @TempDir
+    Path root;
+
+    @Test
+    void a_check_is_about_the_exchange_that_it_names_or_that_was_over_last() throws Exception {
+        assertThat(checks(
+                        Outcome.PASSED,
+                        null,
+                        exchange(11, 10, 5),
+                        exchange(12, 20, 40),
+                        check(30, "early", 0),
+                        check(70, "late", 0),
+                        check(80, "named", 11)))
+                .as("the second was asked before the early check, and answered after it")
+                .containsEntry(11, List.of("early", "named"))
+                .containsEntry(12, List.of("late"));
+    }
+
+    @Test
+    void what_a_browser_shows_afterwards_is_not_about_the_exchange() throws Exception {
+        assertThat(checks(
+                        Outcome.PASSED,
+                        null,
+                        exchange(11, 10, 5),
+                        step(20, 3, StepKind.BROWSER),
+                        check(30, "title", 0)))
+                .isEmpty();
+        assertThat(checks(
+                        Outcome.PASSED, null, step(5, 3, StepKind.BROWSER), exchange(11, 10, 5), check(30, "seed", 0)))
+                .containsEntry(11, List.of("seed"));
+    }
+
+    @Test
+    void the_assertion_that_ended_the_test_counts_once() throws Exception {
+        assertThat(checks(Outcome.FAILED, NO_BASIL, exchange(11, 10, 5))).containsEntry(11, List.of("no basil"));
+        assertThat(checks(Outcome.FAILED, NO_BASIL, exchange(11, 10, 5), failing(30, "seed", NO_BASIL)))
+                .as("told by a check")
+                .containsEntry(11, List.of("seed"));
+        assertThat(checks(Outcome.ERRORED, NO_BASIL, exchange(11, 10, 5)))
+                .as("no assertion")
+                .isEmpty();
+        Failure several = new Failure("ChecksFailed", "1 check failed", "at b", null, null, List.of(NO_BASIL));
+        assertThat(checks(Outcome.FAILED, several, exchange(11, 10, 5)))
+                .as("of checks that were told before")
+                .isEmpty();
+    }
+
+    @Test
+    void what_a_tear_down_asked_has_nothing_to_do_with_the_failure_before_it() throws Exception {
+        List<Event> tearDown = List.of(
+                new StepStarted(50, 4, 1, StepKind.TEAR_DOWN, "bring it back", null),
+                made(12, 4, 55, 5),
+                new StepEnded(70, 4, Outcome.PASSED, null, null));
+
+        assertThat(checks(Outcome.FAILED, NO_BASIL, exchange(11, 10, 5), tearDown))
+                .containsOnlyKeys(11);
+        assertThat(checks(Outcome.FAILED, NO_BASIL, tearDown)).isEmpty();
+    }
+
+    @Test
+    void a_thousand_checks_of_a_thousand_exchanges_find_their_own() throws Exception {
+        List<Event> all = new ArrayList<>();
+        for (int i = 0; i < 1_000; i++) {
+            all.addAll(exchange(100 + i, 100 + i * 10L, 4));
+            all.addAll(check(106 + i * 10L, "of " + i, 0));
+        }
+        assertThat(checks(Outcome.PASSED, null, all)).hasSize(1_000).containsEntry(1_099, List.of("of 999"));
+    }
+
+    private int runs;
+
+    @SafeVarargs
+    private Map<Integer, List<String>> checks(Outcome outcome, Failure failure, List<Event>... events)
+            throws Exception {
+        SampleRun run = SampleRun.in(root, "run-" + runs++);
+        run.write(new TestStarted(1, 1, 0, "key", "name", "sample.T", "name", "main", List.of()));
+        for (List<Event> some : events) run.write(some.toArray(Event[]::new));
+        run.write(new TestEnded(50_000, 1, outcome, null, failure));
+        var found = new java.util.TreeMap<Integer, List<String>>();
+        ExchangeChecks.of(run.read().tests().get(0))
+                .forEach((id, checks) -> found.put(
+                        id, checks.stream().map(Entry.CheckEntry::name).toList()));
+        return found;
+    }
+
+    private static List<Event> exchange(int id, long at, long micros) {
+        return List.of(made(id, 1, at, micros));
+    }
+
+    private static ExchangeMade made(int id, int in, long at, long micros) {
+        var request = new ExchangeMade.Message(List.of(), null);
+        return new ExchangeMade(
+                at,
+                id,
+                in,
+                "",
+                "GET",
+                "http://orto/" + id,
+                null,
+                micros,
+                Map.of(),
+                request,
+                200,
+                request,
+                null,
+                null,
+                null,
+                Map.of());
+    }
+
+    private static List<Event> check(long at, String name, int about) {
+        return List.of(new CheckMade(at, 1, name, Outcome.PASSED, null, about));
+    }
+
+    private static List<Event> failing(long at, String name, Failure failure) {
+        return List.of(new CheckMade(at, 1, name, Outcome.FAILED, failure, 0));
+    }
+
+    private static List<Event> step(long at, int id, StepKind kind) {
+        return List.of(
+                new StepStarted(at, id, 1, kind, "click", null), new StepEnded(at + 1, id, Outcome.PASSED, null, null));
+    }
+}
