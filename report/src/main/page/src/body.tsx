@@ -8,6 +8,8 @@ import type { Body } from './types';
 const PICTURES = ['image/png', 'image/jpeg', 'image/gif', 'image/webp'];
 const LONGEST_TREE = 1_000_000;
 const MOST_LINES = 500;
+/** What is shorter is seen at a glance. */
+const SHORTEST_SEARCHED = 150;
 
 export function BodyView({ body }: { body: Body }) {
   const [whole, setWhole] = useState(false);
@@ -71,7 +73,9 @@ function BodyText({ text, type }: { text: string; type: string }) {
   return (
     <>
       <p class="body-keys">
-        <input type="search" placeholder="Search" aria-label="Search in this body" value={words} onInput={(e) => setWords(e.currentTarget.value)} />
+        {text.length > SHORTEST_SEARCHED && (
+          <input type="search" placeholder="Search" aria-label="Search in this body" value={words} onInput={(e) => setWords(e.currentTarget.value)} />
+        )}
         {words && <span class="dim">{hits === 0 ? 'not in here' : count(hits, 'place')}</span>}
         {special && (
           <button class="quiet" aria-pressed={raw} onClick={() => setRaw(!raw)}>

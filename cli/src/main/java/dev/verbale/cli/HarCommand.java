@@ -23,10 +23,7 @@ import picocli.CommandLine.Spec;
 /** Writes the HTTP exchanges of a run as an archive. */
 @Command(
         name = "har",
-        description = {
-            "Writes the HTTP exchanges of a run, or of some of its tests, as an HTTP",
-            "archive (HAR 1.2), which browsers and proxies read."
-        },
+        description = "Writes the HTTP exchanges of a run as an archive (HAR 1.2), which browsers and proxies read.",
         mixinStandardHelpOptions = true,
         footerHeading = "%nExamples:%n",
         footer = {
