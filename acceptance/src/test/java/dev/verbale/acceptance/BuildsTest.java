@@ -21,16 +21,26 @@ import org.junit.jupiter.api.io.TempDir;
 /** Real Maven builds of a project with two modules: all their JVMs gather in one run, and two builds never mix. */
 class BuildsTest {
 
+    /** The other plugin that forks; in the phase before packaging, which this is not about. */
+    private static final String FAILSAFE = """
+            <plugin>
+              <artifactId>maven-failsafe-plugin</artifactId><version>%s</version>
+              <executions><execution>
+                <phase>test</phase><goals><goal>integration-test</goal><goal>verify</goal></goals>
+              </execution></executions>
+            </plugin>""".formatted(System.getProperty("surefire.version"));
+
     @TempDir
     Path project;
 
     @BeforeEach
     void write_the_project() throws Exception {
         write("pom.xml", parent());
-        write("beds/pom.xml", module("beds", "<forkCount>2</forkCount><reuseForks>false</reuseForks>"));
-        write("shed/pom.xml", module("shed", "<rerunFailingTestsCount>2</rerunFailingTestsCount>"));
+        write("beds/pom.xml", module("beds", "<forkCount>4</forkCount><reuseForks>false</reuseForks>", ""));
+        write("shed/pom.xml", module("shed", "<rerunFailingTestsCount>2</rerunFailingTestsCount>", FAILSAFE));
         for (int i = 1; i <= 3; i++)
             write("beds/src/test/java/Bed" + i + "Test.java", testClass("Bed" + i + "Test", ""));
+        write("shed/src/test/java/GateIT.java", testClass("GateIT", ""));
         write(
                 "shed/src/test/java/ShedTest.java",
                 testClass(
@@ -47,8 +57,8 @@ class BuildsTest {
         assertThat(runs).as(maven.output()).hasSize(1);
         Run run = RunReader.read(runs.get(0).path());
         assertThat(run.workers())
-                .as("a fork for each class of the beds, one for the shed")
-                .hasSize(4);
+                .as("a fork for each class of the beds, one for the shed, one for its gate")
+                .hasSize(5);
         assertThat(run.workers())
                 .allSatisfy(worker -> assertThat(worker.ended()).isTrue());
         assertThat(run.tests())
@@ -57,11 +67,12 @@ class BuildsTest {
                         "Bed1Test.grows()",
                         "Bed2Test.grows()",
                         "Bed3Test.grows()",
+                        "GateIT.grows()",
                         "ShedTest.grows()",
                         "ShedTest.shaky()",
                         "ShedTest.shaky()~2");
-        assertThat(run.counts().of(Outcome.PASSED)).isEqualTo(5);
-        assertThat(run.counts().all()).isEqualTo(5);
+        assertThat(run.counts().of(Outcome.PASSED)).isEqualTo(6);
+        assertThat(run.counts().all()).isEqualTo(6);
         assertThat(run.flaky()).extracting(TestResult::methodName).containsExactly("shaky");
         assertThat(run.facts()).containsEntry("started by", "Maven");
         assertThat(run.problems()).isEmpty();
@@ -133,18 +144,21 @@ class BuildsTest {
                 </project>
                 """.formatted(
                         System.getProperty("junit.version"),
-                        System.getProperty("verbale.version"),
+                        System.getProperty("tested.version"),
                         System.getProperty("surefire.version"));
     }
 
-    private static String module(String name, String surefire) {
+    private static String module(String name, String surefire, String plugin) {
         return """
                 <project xmlns="http://maven.apache.org/POM/4.0.0">
                   <modelVersion>4.0.0</modelVersion>
                   <parent><groupId>sample</groupId><artifactId>garden</artifactId><version>1</version></parent>
                   <artifactId>%s</artifactId>
-                  <build><plugins><plugin><artifactId>maven-surefire-plugin</artifactId><configuration>%s</configuration></plugin></plugins></build>
+                  <build><plugins>
+                    <plugin><artifactId>maven-surefire-plugin</artifactId><configuration>%s</configuration></plugin>
+                    %s
+                  </plugins></build>
                 </project>
-                """.formatted(name, surefire);
+                """.formatted(name, surefire, plugin);
     }
 }

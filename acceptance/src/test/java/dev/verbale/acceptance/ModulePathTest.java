@@ -19,7 +19,7 @@ class ModulePathTest {
                 Map.of(), HERE, "-p", modulePath(), "-m", "dev.verbale.cli/dev.verbale.cli.Main", "--version");
 
         assertThat(verbale.code()).as(verbale.output()).isZero();
-        assertThat(verbale.output()).startsWith("Verbale " + System.getProperty("verbale.version"));
+        assertThat(verbale.output()).startsWith("Verbale " + System.getProperty("tested.version"));
     }
 
     @Test
