@@ -63,16 +63,16 @@ function Differences({ here, there }: { here: Exchange; there: Exchange }) {
       <tbody>
         <tr>
           <th scope="row">time</th>
-          <td>{duration(here.took)}</td>
-          <td>
+          <td data-name="this one">{duration(here.took)}</td>
+          <td data-name="the other">
             {duration(there.took)} <span class="dim">{slower(here.took, there.took)}</span>
           </td>
         </tr>
         {differences.map((one) => (
           <tr key={one.what}>
             <th scope="row">{one.what}</th>
-            <td>{one.here === undefined ? <i class="dim">not there</i> : <ins>{one.here}</ins>}</td>
-            <td>{one.there === undefined ? <i class="dim">not there</i> : <del>{one.there}</del>}</td>
+            <td data-name="this one">{one.here === undefined ? <i class="dim">not there</i> : <ins>{one.here}</ins>}</td>
+            <td data-name="the other">{one.there === undefined ? <i class="dim">not there</i> : <del>{one.there}</del>}</td>
           </tr>
         ))}
       </tbody>

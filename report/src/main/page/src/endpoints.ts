@@ -8,6 +8,8 @@ export interface Endpoint {
   /** The time that 95 of 100 stay within: the smallest that at least so many do. */
   p95: number;
   bad: number;
+  /** How many of its answers did not hold what a check asked. */
+  unmet: number;
   bytes: number;
 }
 
@@ -38,6 +40,7 @@ export function endpoints(rows: ExchangeRow[]): Endpoint[] {
       median: percentile(times, 50),
       p95: percentile(times, 95),
       bad: group.filter(isBad).length,
+      unmet: group.filter((row) => row[8] > 0).length,
       bytes: group.reduce((all, row) => all + Math.max(0, row[6]), 0),
     };
   });

@@ -42,6 +42,7 @@ export function Exchanges({ data }: { data: RunData }) {
   return (
     <main class="exchanges">
       <h1>{count(data.exchanges, 'exchange')}</h1>
+      {rows.length > 0 && <Totals rows={rows} />}
       {loaded.some((file) => file.state === 'lost') && (
         <p class="reason">A file that holds them is missing beside the page. Copy or unpack its folder as a whole.</p>
       )}
@@ -95,6 +96,17 @@ export function Exchanges({ data }: { data: RunData }) {
   );
 }
 
+function Totals({ rows }: { rows: ExchangeRow[] }) {
+  const size = rows.reduce((all, row) => all + Math.max(0, row[6]), 0);
+  const bad = rows.filter(isBad).length;
+  const unmet = rows.filter((row) => row[8] > 0).length;
+  return (
+    <p class="dim totals">
+      {bytes(size)} answered; {whole(bad)} not answered well; {whole(unmet)} did not hold what was checked
+    </p>
+  );
+}
+
 function Endpoints(props: { table: Endpoint[]; chosen: string; onChoose(name: string): void }) {
   return (
     <table class="endpoints">
@@ -105,6 +117,7 @@ function Endpoints(props: { table: Endpoint[]; chosen: string; onChoose(name: st
           <th scope="col">median</th>
           <th scope="col">95 of 100 within</th>
           <th scope="col">not well</th>
+          <th scope="col">checks failed</th>
           <th scope="col">bytes</th>
         </tr>
       </thead>
@@ -116,11 +129,12 @@ function Endpoints(props: { table: Endpoint[]; chosen: string; onChoose(name: st
                 {one.name}
               </button>
             </th>
-            <td>{whole(one.count)}</td>
-            <td>{duration(one.median)}</td>
-            <td>{duration(one.p95)}</td>
-            <td class={one.bad > 0 ? 'failed' : 'dim'}>{one.bad === 0 ? '–' : `${Math.round((100 * one.bad) / one.count)} %`}</td>
-            <td class="dim">{bytes(one.bytes)}</td>
+            <td data-name="count">{whole(one.count)}</td>
+            <td data-name="median">{duration(one.median)}</td>
+            <td data-name="95 of 100 within">{duration(one.p95)}</td>
+            <td data-name="not well" class={one.bad > 0 ? 'failed' : 'dim'}>{one.bad === 0 ? '–' : `${Math.round((100 * one.bad) / one.count)} %`}</td>
+            <td data-name="checks failed" class={one.unmet > 0 ? 'failed' : 'dim'}>{one.unmet === 0 ? '–' : whole(one.unmet)}</td>
+            <td data-name="bytes" class="dim">{bytes(one.bytes)}</td>
           </tr>
         ))}
       </tbody>

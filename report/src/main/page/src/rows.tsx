@@ -47,9 +47,9 @@ export function DataRows({ data, row }: { data: RunData; row: Row }) {
                 <Mark outcome={one.outcome} /> {one.address === row.address ? <b>{one.name.slice(same)}</b> : <a href={minutesLink(one.address)}>{one.name.slice(same)}</a>}
               </th>
               {columns.map((name) => (
-                <td key={name}>{one.values?.find(([key]) => key === name)?.[1]}</td>
+                <td key={name} data-name={name}>{one.values?.find(([key]) => key === name)?.[1]}</td>
               ))}
-              <td class="took">{duration(one.took)}</td>
+              <td class="took" data-name="time">{duration(one.took)}</td>
               <td>{one.outcome === 'passed' ? '' : (one.failing ?? one.said)}</td>
             </tr>
           ))}

@@ -114,10 +114,12 @@ class ExchangePageTest {
         chromium.find(".masthead a[href='#/exchanges']").click();
 
         assertThat(chromium.find("h1").getText()).isEqualTo("21 exchanges");
+        assertThat(chromium.find(".totals").getText())
+                .isEqualTo("2.0 kB answered; 2 not answered well; 0 did not hold what was checked");
         assertThat(chromium.texts(".endpoints tbody tr"))
                 .anySatisfy(line -> assertThat(line)
                         .startsWith("GET 127.0.0.1/api/plots/{} 20 ")
-                        .endsWith(" 5 % 2.0 kB"))
+                        .endsWith(" 5 % – 2.0 kB"))
                 .anySatisfy(line -> assertThat(line)
                         .startsWith("POST orto.example/api/seeds 1 ")
                         .contains(" 100 % "));
@@ -281,6 +283,31 @@ class ExchangePageTest {
         assertThat(chromium.texts(".list tr")).isEmpty();
         assertThat(chromium.find(".found").getText()).isEqualTo("0 of 3");
         assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
+    void on_a_telephone_nothing_is_wider_than_the_screen() throws Exception {
+        Path index = page(() -> {
+            for (int row = 1; row <= 3; row++)
+                total(recorder, row, "[{\"crop\":\"" + "Kale".repeat(90) + row + "\"}]", 200);
+        });
+        chromium.resize(400, 800);
+        try {
+            chromium.open(index, "#/exchanges");
+            chromium.find(".endpoints td");
+            assertThat(width()).isLessThanOrEqualTo(400);
+            chromium.open(index, "#/minutes/sample.RotaTest.total()%233");
+            chromium.find(".exchange summary").click();
+            chromium.find(".compare").click();
+            chromium.find(".differences");
+            assertThat(width()).isLessThanOrEqualTo(400);
+        } finally {
+            chromium.resize(1280, 800);
+        }
+    }
+
+    private static long width() {
+        return ((Number) chromium.script("return document.documentElement.scrollWidth")).longValue();
     }
 
     @Test
