@@ -44,7 +44,9 @@ export function javaCode(exchange: Exchange): string {
       : body.inline !== undefined
         ? `HttpRequest.BodyPublishers.ofString(${text(body.inline)})`
         : 'HttpRequest.BodyPublishers.ofFile(Path.of("request-body"))';
+  const parts = body?.parts?.map((part) => part.fileName ?? part.name);
   return [
+    ...(parts ? [`// The body had parts, which the JDK's client does not join: ${parts.join(', ')}`] : []),
     `HttpRequest request = HttpRequest.newBuilder(URI.create(${text(exchange.url)}))`,
     ...headers(exchange).map(([name, value]) => `        .header(${text(name)}, ${text(value)})`),
     `        .method(${text(exchange.method)}, ${publisher})`,

@@ -3,12 +3,10 @@ import { createContext } from 'preact';
 import { useMemo, useState } from 'preact/hooks';
 import { compared } from './differences';
 import { endpointOf } from './endpoints';
-import { earlierFiles, exchangeFiles, exchangesIn, minutesFiles } from './store';
+import { earlierFiles, exchangeRows, exchangesIn, keyOf, minutesFiles, ofRow } from './store';
 import { count, duration, offset } from './text';
-import type { Exchange, Row, RunData } from './types';
+import type { Exchange, RunData } from './types';
 
-const CHUNK = 20_000;
-const MOST_FILES = 10;
 const MOST_OTHERS = 60;
 
 /** The test whose minutes are open. */
@@ -46,11 +44,12 @@ export function Comparing({ exchange, data, place }: { exchange: Exchange; data:
 }
 
 function Differences({ here, there }: { here: Exchange; there: Exchange }) {
-  const { differences, same, passedOver } = useMemo(() => compared(here, there), [here, there]);
+  const { differences, more, same, passedOver } = useMemo(() => compared(here, there), [here, there]);
   return (
     <table class="differences">
       <caption>
         {differences.length === 0 ? 'Nothing is different' : count(differences.length, 'difference')}; {count(same, 'value')} the same
+        {more > 0 && ` and ${count(more, 'difference')} more`}
         {passedOver.length > 0 && `; not compared, being different each time: ${passedOver.join(', ')}`}
       </caption>
       <thead>
@@ -87,10 +86,6 @@ function slower(here: number, there: number): string {
   return here > there ? `this one took ${times} times as long` : `it took ${times} times as long`;
 }
 
-function key(row: Row): string {
-  return row.address.replace(/~\d+$/, '');
-}
-
 function asRow(exchange: Exchange): string {
   return endpointOf([0, 0, 0, exchange.method, exchange.url, 0, 0, '', 0]);
 }
@@ -98,12 +93,11 @@ function asRow(exchange: Exchange): string {
 /** Those of the same test, the one at the same place among them first. */
 function earlier(exchange: Exchange, data: RunData, place: number): Other[] {
   if (!data.earlier) return [];
-  const file = earlierFiles.get(String(Math.floor(place / data.chunk))).value;
-  if (file.state !== 'here') return [];
+  const then = ofRow(earlierFiles, data, place);
+  if (!then) return [];
   const endpoint = asRow(exchange);
-  const own = minutesFiles.get(String(Math.floor(place / data.chunk))).value;
-  const siblings = own.state === 'here' ? exchangesIn(own.value[place % data.chunk]!.entries).filter((one) => asRow(one) === endpoint) : [];
-  const found = (file.value[place % data.chunk] ?? []).filter((one) => asRow(one) === endpoint);
+  const siblings = exchangesIn(ofRow(minutesFiles, data, place)?.entries ?? []).filter((one) => asRow(one) === endpoint);
+  const found = then.filter((one) => asRow(one) === endpoint);
   const nth = Math.min(Math.max(0, siblings.findIndex((one) => one.at === exchange.at)), found.length - 1);
   const ordered = nth > 0 ? [found[nth]!, ...found.filter((_, index) => index !== nth)] : found;
   return ordered.map((one) => ({
@@ -114,17 +108,14 @@ function earlier(exchange: Exchange, data: RunData, place: number): Other[] {
 }
 
 function ofThisRun(exchange: Exchange, data: RunData, place: number): Other[] {
-  const files = Math.min(MOST_FILES, Math.ceil(data.exchanges / CHUNK));
-  const loaded = Array.from({ length: files }, (_, file) => exchangeFiles.get(String(file)).value);
-  const rows = loaded.flatMap((file) => (file.state === 'here' ? file.value : []));
   const endpoint = asRow(exchange);
   const open = data.rows[place]!;
   const found: Other[] = [];
-  for (const one of rows) {
+  for (const one of exchangeRows(data).rows) {
     const [at, moment, took, , , status] = one;
     const row = data.rows[at];
     if (!row || (at === place && moment === exchange.at) || endpointOf(one) !== endpoint) continue;
-    const group = at === place ? 'this test' : key(row) === key(open) ? 'other attempts' : row.set !== undefined && row.set === open.set ? 'other rows' : 'other tests';
+    const group = at === place ? 'this test' : keyOf(row) === keyOf(open) ? 'other attempts' : row.set !== undefined && row.set === open.set ? 'other rows' : 'other tests';
     found.push({
       group,
       label: `${group === 'this test' ? offset(moment - open.at) : row.name}: ${status || 'no answer'}, ${duration(took)}`,
@@ -136,7 +127,5 @@ function ofThisRun(exchange: Exchange, data: RunData, place: number): Other[] {
 }
 
 function exchangeOf(data: RunData, place: number, at: number): Exchange | undefined {
-  const file = minutesFiles.get(String(Math.floor(place / data.chunk))).value;
-  if (file.state !== 'here') return undefined;
-  return exchangesIn(file.value[place % data.chunk]!.entries).find((one) => one.at === at);
+  return exchangesIn(ofRow(minutesFiles, data, place)?.entries ?? []).find((one) => one.at === at);
 }

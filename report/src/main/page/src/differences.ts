@@ -1,4 +1,5 @@
 // What is different in two exchanges of the same request: by names and by paths, not by lines.
+import { withoutChancePort } from './endpoints';
 import type { Body, Exchange, Message } from './types';
 
 /** Undefined where one side has nothing there. */
@@ -10,6 +11,8 @@ export interface Difference {
 
 export interface Compared {
   differences: Difference[];
+  /** How many more there are. */
+  more: number;
   /** How many headers and fields were compared, and were the same. */
   same: number;
   /** Headers that differ each time and mean nothing by it. */
@@ -21,9 +24,9 @@ const EACH_TIME = ['date', 'traceparent', 'tracestate', 'x-request-id', 'age'];
 const MOST = 500;
 
 export function compared(here: Exchange, there: Exchange): Compared {
-  const found: Compared = { differences: [], same: 0, passedOver: [] };
+  const found: Compared = { differences: [], more: 0, same: 0, passedOver: [] };
   put(found, 'status', String(here.status ?? 'no answer'), String(there.status ?? 'no answer'));
-  put(found, 'address', address(here.url), address(there.url));
+  put(found, 'address', withoutChancePort(here.url), withoutChancePort(there.url));
   put(found, 'failure', here.failed, there.failed);
   bodies(found, 'request body', here.request.body, there.request.body);
   bodies(found, 'response body', here.response?.body, there.response?.body);
@@ -32,15 +35,11 @@ export function compared(here: Exchange, there: Exchange): Compared {
   return found;
 }
 
-/** A port by chance is no difference. */
-function address(url: string): string {
-  return url.replace(/^(https?:\/\/(?:127\.0\.0\.1|localhost|\[::1\])):\d+/, '$1');
-}
-
 function put(found: Compared, what: string, here: string | undefined, there: string | undefined): void {
   if (here === there) {
     if (here !== undefined) found.same++;
   } else if (found.differences.length < MOST) found.differences.push({ what, here, there });
+  else found.more++;
 }
 
 function headers(found: Compared, side: string, here: Message | undefined, there: Message | undefined): void {

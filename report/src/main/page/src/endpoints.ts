@@ -17,10 +17,15 @@ export function isBad(row: ExchangeRow): boolean {
   return row[7] !== '' || row[5] >= 400;
 }
 
+/** Without a port on the loopback address, which is another each time. */
+export function withoutChancePort(url: string): string {
+  return url.replace(/^((?:[a-z][a-z0-9+.-]*:\/\/)?(?:127\.0\.0\.1|localhost|\[::1\])):\d+/i, '$1');
+}
+
 /** `GET orto.example/api/plots/{}`: parts of the path that are numbers or long identifiers are left open. */
 export function endpointOf([, , , method, url]: ExchangeRow): string {
   const [, rest = url] = /^[a-z][a-z0-9+.-]*:\/\/(.*)$/i.exec(url) ?? [];
-  const path = rest.replace(/[?#].*$/, '').replace(/^(127\.0\.0\.1|localhost|\[::1\]):\d+/, '$1'); // a port by chance
+  const path = withoutChancePort(rest.replace(/[?#].*$/, ''));
   return method + ' ' + path.replace(/\/(\d+|[0-9a-f]{8,}(-[0-9a-f]{4,})*)(?=\/|$)/gi, '/{}');
 }
 

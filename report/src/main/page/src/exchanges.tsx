@@ -1,13 +1,11 @@
 // All exchanges of the run: how each endpoint did, and every one of them.
 import { useMemo } from 'preact/hooks';
-import { endpointOf, endpoints, isBad, type Endpoint } from './endpoints';
+import { endpointOf, endpoints, isBad, withoutChancePort, type Endpoint } from './endpoints';
 import { short } from './exchange';
-import { exchangeFiles, exchangesLink, minutesLink, route } from './store';
+import { exchangeRows, exchangesLink, minutesLink, MOST_EXCHANGES, route } from './store';
 import { bytes, count, duration, offset, whole } from './text';
 import type { ExchangeRow, RunData } from './types';
 
-const CHUNK = 20_000;
-const MOST_FILES = 10;
 const MOST_LINES = 500;
 const ORDERS = ['longest', 'time', 'status', 'size', 'path', 'test'] as const;
 const BY = {
@@ -27,9 +25,7 @@ export function Exchanges({ data }: { data: RunData }) {
   const host = params.get('host') ?? '';
   const endpoint = params.get('endpoint') ?? '';
   const order = ORDERS.find((one) => one === params.get('order')) ?? ORDERS[0];
-  const files = Math.min(MOST_FILES, Math.ceil(data.exchanges / CHUNK));
-  const loaded = Array.from({ length: files }, (_, file) => exchangeFiles.get(String(file)).value);
-  const rows = loaded.flatMap((file) => (file.state === 'here' ? file.value : []));
+  const { rows, lost } = exchangeRows(data);
   const table = useMemo(() => endpoints(rows).sort((a, b) => b.p95 - a.p95), [rows.length]);
   const found = rows
     .filter((row) => (!bad || isBad(row)) && (!unmet || row[8] > 0) && (!host || hostOf(row[4]) === host) && (!endpoint || endpointOf(row) === endpoint) && matches(row, data, words.toLowerCase()))
@@ -43,10 +39,10 @@ export function Exchanges({ data }: { data: RunData }) {
     <main class="exchanges">
       <h1>{count(data.exchanges, 'exchange')}</h1>
       {rows.length > 0 && <Totals rows={rows} />}
-      {loaded.some((file) => file.state === 'lost') && (
+      {lost && (
         <p class="reason">A file that holds them is missing beside the page. Copy or unpack its folder as a whole.</p>
       )}
-      {data.exchanges > MOST_FILES * CHUNK && <p class="reason">Only the first {whole(MOST_FILES * CHUNK)} are shown.</p>}
+      {data.exchanges > MOST_EXCHANGES && <p class="reason">Only the first {whole(MOST_EXCHANGES)} are shown.</p>}
       <Endpoints table={table} chosen={endpoint} onChoose={(name) => go({ endpoint: name === endpoint ? '' : name })} />
       <div class="controls">
         <label class="find">
@@ -163,7 +159,7 @@ function Line({ row, data }: { row: ExchangeRow; data: RunData }) {
 }
 
 function hostOf(url: string): string {
-  return /^[a-z][a-z0-9+.-]*:\/\/([^/?#]*)/i.exec(url)?.[1]?.replace(/^(127\.0\.0\.1|localhost|\[::1\]):\d+$/, '$1') ?? '';
+  return /^[a-z][a-z0-9+.-]*:\/\/([^/?#]*)/i.exec(withoutChancePort(url))?.[1] ?? '';
 }
 
 function matches(row: ExchangeRow, data: RunData, words: string): boolean {

@@ -8,7 +8,7 @@ import { Heard } from './heard';
 import { onKey } from './ledger';
 import { Mark } from './mark';
 import { DataRows } from './rows';
-import { minutesFiles, minutesLink, needsAttention, route } from './store';
+import { keyOf, minutesFiles, minutesLink, needsAttention, route } from './store';
 import { duration, moment } from './text';
 import type { About, Data, Entry, Minutes, Paper, Row, RunData } from './types';
 
@@ -115,8 +115,7 @@ function AboutTest({ about }: { about: About }) {
 
 /** A test that was executed several times in this run: the others are one step away. */
 function Executions({ data, row }: { data: RunData; row: Row }) {
-  const key = row.address.replace(/~\d+$/, '');
-  const all = data.rows.filter((other) => other.address.replace(/~\d+$/, '') === key);
+  const all = data.rows.filter((other) => keyOf(other) === keyOf(row));
   return (
     <p class="reason">
       {row.recovered ? 'It passed only when it was run again: ' : 'It was run again: '}

@@ -12,7 +12,8 @@ export function DataRows({ data, row }: { data: RunData; row: Row }) {
   const [words, setWords] = useState('');
   if (row.set === undefined) return null;
   const all = data.rows.filter((one) => one.set === row.set && !one.superseded);
-  const columns = [...new Set(all.flatMap((one) => one.values?.map(([name]) => name) ?? []))].slice(0, MOST_COLUMNS);
+  const names = [...new Set(all.flatMap((one) => one.values?.map(([name]) => name) ?? []))];
+  const columns = names.slice(0, MOST_COLUMNS);
   const same = shared(all.map((one) => one.name));
   const found = all.filter((one) => matches(one, words.toLowerCase()));
   const bad = all.filter((one) => one.outcome !== 'passed').length;
@@ -55,6 +56,7 @@ export function DataRows({ data, row }: { data: RunData; row: Row }) {
           ))}
         </tbody>
       </table>
+      {names.length > MOST_COLUMNS && <p class="dim">Not shown in the table: {names.slice(MOST_COLUMNS).join(', ')}</p>}
       {found.length > MOST_ROWS && <p class="dim">and {whole(found.length - MOST_ROWS)} more</p>}
     </details>
   );

@@ -1,6 +1,6 @@
 // What the page knows and where it is: the run, the files that were loaded so far, the address behind the hash.
 import { signal, type Signal } from '@preact/signals';
-import type { Entry, Exchange, ExchangeRow, Minutes, Outcome, PaperText, RunData } from './types';
+import type { Entry, Exchange, ExchangeRow, Minutes, Outcome, PaperText, Row, RunData } from './types';
 
 export const run = signal<RunData | undefined>(undefined);
 
@@ -87,6 +87,27 @@ export function exchangesLink(params: Record<string, string>): string {
 
 export function needsAttention(outcome: Outcome): boolean {
   return outcome === 'failed' || outcome === 'errored' || outcome === 'unfinished';
+}
+
+const EXCHANGES_A_FILE = 20_000;
+export const MOST_EXCHANGES = 10 * EXCHANGES_A_FILE;
+
+/** The list of all, as far as it is here; `lost` where a file of it is missing. */
+export function exchangeRows(data: RunData): { rows: ExchangeRow[]; lost: boolean } {
+  const files = Math.ceil(Math.min(MOST_EXCHANGES, data.exchanges) / EXCHANGES_A_FILE);
+  const loaded = Array.from({ length: files }, (_, file) => exchangeFiles.get(String(file)).value);
+  return { rows: loaded.flatMap((file) => (file.state === 'here' ? file.value : [])), lost: loaded.some((file) => file.state === 'lost') };
+}
+
+/** What the file that holds a row's part of them has for it; undefined while it is on its way, or lost. */
+export function ofRow<T>(files: ScriptFiles<T[]>, data: RunData, place: number): T | undefined {
+  const file = files.get(String(Math.floor(place / data.chunk))).value;
+  return file.state === 'here' ? file.value[place % data.chunk] : undefined;
+}
+
+/** The test of a row, whichever of its executions it is. */
+export function keyOf(row: Row): string {
+  return row.address.replace(/~\d+$/, '');
 }
 
 /** Those in steps too, in their order. */

@@ -167,17 +167,23 @@ class ExchangeTest {
         String lines = "{\"token\":\"" + SECRET + "\"}\n";
         String text = lines.repeat(3_000);
         recorder.secret("Basil-and-Kale");
+        recorder.secret("blue door seven");
+        String atTheCut = "y".repeat(19_991) + " blue door seven and so on " + "z".repeat(9_000);
+        recorder.exchange("GET", "https://orto.example/cut")
+                .responseBody(atTheCut.getBytes(UTF_8), "text/plain")
+                .ended();
         recorder.exchange("GET", "https://orto.example/feed")
                 .responseBody((text + "Basil-and-Kale").getBytes(UTF_8), "application/x-ndjson")
                 .ended();
 
-        Body body = exchanges().get(0).response().body();
+        Body body = exchanges().get(1).response().body();
         assertThat(body.text()).startsWith("{\"token\":\"[masked]\"}\n").hasSizeLessThanOrEqualTo(20_000);
         assertThat(body.isCut()).isTrue();
         assertThat(Files.readString(recorder.folder().resolve(body.file())).lines())
                 .hasSize(3_001);
         assertNowhere(SECRET);
         assertNowhere("Basil-and-Kale");
+        assertNowhere("blue");
     }
 
     @Test

@@ -77,7 +77,8 @@ public final class MediaTypes {
                 || plain.endsWith("/javascript");
     }
 
-    private static String plain(String type) {
+    /** {@code type} in small letters and without its parameters, such as a charset. */
+    public static String plain(String type) {
         int parameters = type.indexOf(';');
         return (parameters < 0 ? type : type.substring(0, parameters)).strip().toLowerCase(Locale.ROOT);
     }

@@ -12,7 +12,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Locale;
 
 /**
  * Makes bodies of exchanges fit for the journal: short text in it, long text by its beginning and as a file, everything else
@@ -50,7 +49,7 @@ final class Bodies {
         boolean whole = here && undone.isWhole() && bytes.length <= most;
         long decoded = bytes == raw.bytes() || !(here && undone.isWhole()) ? raw.size() : bytes.length;
         if (bytes.length > most) bytes = Arrays.copyOf(bytes, most);
-        String type = plain(raw.mediaType());
+        String type = MediaTypes.plain(raw.mediaType());
         if (type.startsWith("multipart/")) {
             List<Part> parts = parts(FormParts.in(bytes, raw.mediaType()));
             if (parts.isEmpty()) return leftOut(raw, "its parts cannot be told apart, and so not be masked");
@@ -62,7 +61,7 @@ final class Bodies {
     /** A body of which only its parts are known. */
     Body ofParts(List<FormParts.Part> parts) throws IOException {
         long size = 0;
-        for (FormParts.Part part : parts) size += part.content().length;
+        for (FormParts.Part part : parts) size += part.size();
         return new Body("multipart/form-data", -1, size, null, false, null, parts(parts), null);
     }
 
@@ -73,9 +72,9 @@ final class Bodies {
             int longest = recorder.options.logging().charactersALine();
             if (text.length() <= longest)
                 return new Body(raw.mediaType(), raw.size(), decoded, text, !whole, null, List.of(), null);
-            byte[] masked = recorder.redacted(text).getBytes(StandardCharsets.UTF_8);
-            String file = file(name, masked, isUnknown(type) ? "text/plain" : type);
-            String beginning = withoutCutWord(text.substring(0, longest));
+            String masked = recorder.redacted(text); // before it is cut: half a secret is not known for one
+            String file = file(name, masked.getBytes(StandardCharsets.UTF_8), isUnknown(type) ? "text/plain" : type);
+            String beginning = masked.substring(0, Math.min(longest, masked.length()));
             return new Body(raw.mediaType(), raw.size(), decoded, beginning, true, file, List.of(), null);
         }
         String file = file(name, bytes, isUnknown(type) ? MediaTypes.UNKNOWN : type);
@@ -90,12 +89,17 @@ final class Bodies {
         List<Part> parts = new ArrayList<>();
         for (FormParts.Part part : found) {
             byte[] content = part.content();
+            if (most == 0) {
+                var unread = new Raw(content, part.size(), part.mediaType());
+                parts.add(new Part(part.name(), part.fileName(), leftOut(unread, Settings.EXCHANGE_BYTES + " is 0")));
+                continue;
+            }
             if (recorder.isSecretName(part.name())) content = Redactor.MASK.getBytes(StandardCharsets.UTF_8);
-            boolean cut = content.length > most;
-            if (cut) content = Arrays.copyOf(content, most);
-            var raw = new Raw(content, part.content().length, part.mediaType());
+            boolean cut = part.size() > part.content().length || content.length > most;
+            if (content.length > most) content = Arrays.copyOf(content, most);
+            var raw = new Raw(content, part.size(), part.mediaType());
             String name = part.fileName() == null ? "part " + part.name() : part.fileName();
-            String type = plain(part.mediaType());
+            String type = MediaTypes.plain(part.mediaType());
             Body body = type.startsWith("multipart/")
                     ? leftOut(raw, "parts of a part are not told apart, and so not masked")
                     : kept(name, content, raw, raw.size(), !cut, type);
@@ -121,11 +125,5 @@ final class Bodies {
 
     private static boolean isUnknown(String type) {
         return type.isEmpty() || type.equals(MediaTypes.UNKNOWN);
-    }
-
-    private static String plain(String mediaType) {
-        int parameters = mediaType.indexOf(';');
-        String type = parameters < 0 ? mediaType : mediaType.substring(0, parameters);
-        return type.strip().toLowerCase(Locale.ROOT);
     }
 }

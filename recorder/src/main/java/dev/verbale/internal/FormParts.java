@@ -22,7 +22,10 @@ final class FormParts {
 
     private FormParts() {}
 
-    record Part(String name, @Nullable String fileName, byte[] content, String mediaType) {}
+    /**
+     * @param size of it in bytes, of which {@code content} may be the beginning
+     */
+    record Part(String name, @Nullable String fileName, byte[] content, long size, String mediaType) {}
 
     /** Its parts in their order; none where {@code mediaType} says no boundary. */
     static List<Part> in(byte[] body, String mediaType) {
@@ -57,6 +60,7 @@ final class FormParts {
                 name == null ? "" : utf8(name),
                 file == null ? null : utf8(file),
                 content.getBytes(StandardCharsets.ISO_8859_1),
+                content.length(),
                 type == null ? (file == null ? "text/plain" : "") : type.strip());
     }
 

@@ -61,6 +61,11 @@ enum NoExchange implements Exchange {
     }
 
     @Override
+    public Exchange requestPart(String name, @Nullable String fileName, Beginning content, String mediaType) {
+        return this;
+    }
+
+    @Override
     public Exchange requestPart(String name, @Nullable String fileName, byte[] content, String mediaType) {
         return this;
     }

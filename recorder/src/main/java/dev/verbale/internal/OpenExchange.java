@@ -95,7 +95,13 @@ final class OpenExchange implements Exchange {
 
     @Override
     public synchronized Exchange requestPart(String name, @Nullable String file, byte[] content, String mediaType) {
-        requestParts.add(new FormParts.Part(name, file, content, mediaType));
+        requestParts.add(new FormParts.Part(name, file, content, content.length, mediaType));
+        return this;
+    }
+
+    @Override
+    public synchronized Exchange requestPart(String name, @Nullable String file, Beginning content, String mediaType) {
+        requestParts.add(new FormParts.Part(name, file, content.bytes(), content.size(), mediaType));
         return this;
     }
 

@@ -1,7 +1,11 @@
 package dev.verbale.recorder;
 
 import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
 import java.nio.ByteBuffer;
+import java.nio.file.Files;
+import java.nio.file.Path;
 
 /** The beginning of a body that passes by, and how much of it there was. From any thread. */
 public final class Beginning {
@@ -32,6 +36,18 @@ public final class Beginning {
     /** Takes {@code length} bytes of {@code part} from {@code from} on. */
     public void add(byte[] part, int from, int length) {
         add(ByteBuffer.wrap(part, from, length));
+    }
+
+    /**
+     * Reads a file that is sent elsewhere: its beginning, and how long it is.
+     *
+     * @throws IOException where it cannot be read
+     */
+    public synchronized void read(Path file) throws IOException {
+        try (InputStream in = Files.newInputStream(file)) {
+            bytes.writeBytes(in.readNBytes(most - bytes.size()));
+        }
+        size += Files.size(file);
     }
 
     /** What was kept so far. */

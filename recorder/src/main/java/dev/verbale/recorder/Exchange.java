@@ -48,6 +48,9 @@ public interface Exchange {
      *
      * @param fileName as the form calls the file; null where it is a value
      */
+    Exchange requestPart(String name, @Nullable String fileName, Beginning content, String mediaType);
+
+    /** The same where it is all there. */
     Exchange requestPart(String name, @Nullable String fileName, byte[] content, String mediaType);
 
     /** How it was answered, such as 201. */

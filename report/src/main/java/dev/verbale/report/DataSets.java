@@ -20,7 +20,7 @@ final class DataSets {
         for (Row row : rows) {
             String method = method(row);
             if (method != null)
-                keys.computeIfAbsent(method, name -> new HashSet<>()).add(key(row));
+                keys.computeIfAbsent(method, name -> new HashSet<>()).add(row.key());
         }
         for (Row row : rows) {
             String method = method(row);
@@ -31,11 +31,6 @@ final class DataSets {
 
     private static @Nullable String method(Row row) {
         return row.methodName() == null ? null : row.className() + "#" + row.methodName();
-    }
-
-    /** The same for each attempt, and in each run. */
-    static String key(Row row) {
-        return row.address().replaceFirst("~\\d+$", "");
     }
 
     /** Into the object of {@code row}: which set it is of, its values, and the first check that failed. */

@@ -60,7 +60,7 @@ final class EarlierExchanges {
 
     private void exchanges(JsonGenerator json, Row row) throws IOException {
         json.writeStartArray();
-        for (ExchangeEntry exchange : byKey.getOrDefault(DataSets.key(row), List.of()))
+        for (ExchangeEntry exchange : byKey.getOrDefault(row.key(), List.of()))
             lines.writeAlone(json, exchange, earlier.started());
         json.writeEndArray();
     }

@@ -21,6 +21,7 @@ import org.jspecify.annotations.Nullable;
  * counts as no test.
  *
  * @param address names it in the page's links
+ * @param key the same for each attempt, and in each run
  * @param isTest whether it is a test's
  * @param superseded whether the run executed it again later, and it counts no more
  * @param recovered whether it passed when it was executed again
@@ -28,6 +29,7 @@ import org.jspecify.annotations.Nullable;
  */
 record Row(
         String address,
+        String key,
         boolean isTest,
         String name,
         List<String> path,
@@ -58,6 +60,7 @@ record Row(
     private static Row of(TestResult t) {
         return new Row(
                 t.address(),
+                t.key(),
                 true,
                 t.name(),
                 t.path(),
@@ -82,6 +85,7 @@ record Row(
         String lost =
                 c.notRun() == 0 ? "" : ": " + c.notRun() + (c.notRun() == 1 ? " test" : " tests") + " did not run";
         return new Row(
+                c.key() + "~itself",
                 c.key() + "~itself",
                 false,
                 c.name() + " itself" + lost,

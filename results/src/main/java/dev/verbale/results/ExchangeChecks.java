@@ -30,6 +30,7 @@ public final class ExchangeChecks {
     private final List<CheckEntry> checks = new ArrayList<>();
     private final Map<Integer, List<CheckEntry>> byExchange = new HashMap<>();
     private @Nullable StepEntry failedIn;
+    private boolean failedInTearDown;
 
     private record Moment(Instant end, int id, boolean inTearDown) {}
 
@@ -55,8 +56,12 @@ public final class ExchangeChecks {
             else if (entry instanceof CheckEntry check) checks.add(check);
             else if (entry instanceof StepEntry step) {
                 if (step.kind() == StepKind.BROWSER) browserActs.add(step.at());
-                if (step.failure() != null) failedIn = step;
-                gather(step.entries(), inTearDown || step.kind() == StepKind.TEAR_DOWN);
+                boolean tearsDown = inTearDown || step.kind() == StepKind.TEAR_DOWN;
+                if (step.failure() != null) {
+                    failedIn = step;
+                    failedInTearDown = tearsDown;
+                }
+                gather(step.entries(), tearsDown);
             }
         }
     }
@@ -68,12 +73,9 @@ public final class ExchangeChecks {
                 || !failure.gathered().isEmpty()) return;
         if (checks.stream().anyMatch(check -> same(check.failure(), failure))) return;
         StepEntry step = failedIn != null && same(failedIn.failure(), failure) ? failedIn : null;
-        if (step != null && step.kind() == StepKind.TEAR_DOWN) return;
+        if (step != null && failedInTearDown) return;
         Instant at = step == null ? test.started().plus(test.took()) : step.at().plus(step.took());
-        String said = failure.message() == null
-                ? failure.type()
-                : failure.message().strip().lines().findFirst().orElse(failure.type());
-        add(before(at, false), new CheckEntry(at, said, Outcome.FAILED, failure, 0));
+        add(before(at, false), new CheckEntry(at, Cause.title(failure), Outcome.FAILED, failure, 0));
     }
 
     private static boolean same(@Nullable Failure one, Failure other) {

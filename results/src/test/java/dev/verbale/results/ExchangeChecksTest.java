@@ -81,6 +81,14 @@ class ExchangeChecksTest {
         assertThat(checks(Outcome.FAILED, NO_BASIL, exchange(11, 10, 5), tearDown))
                 .containsOnlyKeys(11);
         assertThat(checks(Outcome.FAILED, NO_BASIL, tearDown)).isEmpty();
+        List<Event> failsInIt = List.of(
+                new StepStarted(50, 4, 1, StepKind.TEAR_DOWN, "bring it back", null),
+                new StepStarted(52, 5, 4, StepKind.ACTION, "look for it", null),
+                new StepEnded(60, 5, Outcome.FAILED, null, NO_BASIL),
+                new StepEnded(70, 4, Outcome.FAILED, null, null));
+        assertThat(checks(Outcome.FAILED, NO_BASIL, exchange(11, 10, 5), failsInIt))
+                .as("it failed in a step of the tear-down")
+                .isEmpty();
     }
 
     @Test

@@ -7,7 +7,8 @@ public final class ContractViolated extends AssertionError {
 
     private static final long serialVersionUID = 1;
 
-    private final transient List<String> violations;
+    @SuppressWarnings("serial") // what List.copyOf makes is
+    private final List<String> violations;
 
     ContractViolated(String subject, List<String> violations) {
         super(subject + " is not what the contract says:\n  " + String.join("\n  ", violations));

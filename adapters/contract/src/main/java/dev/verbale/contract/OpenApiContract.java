@@ -5,6 +5,7 @@ import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaLocation;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.dialect.Dialects;
+import dev.verbale.folder.MediaTypes;
 import java.io.IOException;
 import java.net.URL;
 import java.net.http.HttpResponse;
@@ -93,7 +94,7 @@ public final class OpenApiContract {
         if (response == null) return of("the contract has no status " + status + ", only " + paths.statuses(operation));
         List<String> types = paths.mediaTypes(response);
         if (types.isEmpty()) return List.of();
-        String type = typeOf(mediaType);
+        String type = MediaTypes.plain(mediaType);
         String known = known(types, type);
         if (known == null) return of("the media type is '" + type + "', the contract has " + String.join(", ", types));
         String schema = paths.schema(response, known);
@@ -109,14 +110,10 @@ public final class OpenApiContract {
         return schemas.computeIfAbsent(pointer, at -> registry.getSchema(SchemaLocation.of(DOCUMENT + "#" + at)));
     }
 
-    private static String typeOf(String mediaType) {
-        return mediaType.replaceFirst(";.*", "").strip().toLowerCase(Locale.ROOT);
-    }
-
     private static @Nullable String known(List<String> types, String type) {
         String family = type.replaceFirst("/.*", "/*");
         for (String one : List.of(type, family, "*/*"))
-            for (String known : types) if (typeOf(known).equals(one)) return known;
+            for (String known : types) if (MediaTypes.plain(known).equals(one)) return known;
         return null;
     }
 }

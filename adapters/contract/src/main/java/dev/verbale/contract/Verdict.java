@@ -27,6 +27,8 @@ final class Verdict {
         for (Violation one : violations.subList(0, Math.min(MOST_TOLD, violations.size())))
             gathered = recorder.checked(
                     one.at().isEmpty() ? name : name + " at " + one.at(), new ContractViolated(one.what(), all));
+        int more = violations.size() - MOST_TOLD;
+        if (more > 0) gathered = recorder.checked(name, new ContractViolated("and " + more + " violations more", all));
         if (!gathered) throw all;
     }
 }

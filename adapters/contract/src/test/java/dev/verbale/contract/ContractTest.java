@@ -77,6 +77,13 @@ class ContractTest {
         garden.holds("GET", "/api/plots/7", 200, JSON, "{}");
         garden.holds("GET", "/api/plots/7", 200, JSON, "{\"number\":7,\"crop\":\"Kale\"}");
 
+        String many =
+                "{\"number\":1,\"crop\":\"Kale\",\"beds\":[" + "{\"metres\":-1},".repeat(29) + "{\"metres\":-1}]}";
+        garden.holds("GET", "/api/plots/7", 200, JSON, many);
+
+        assertThat(Recorder.current().failedChecks())
+                .hasMessageContaining("/beds/24/metres")
+                .hasMessageContaining("and 5 violations more");
         assertThat(Recorder.current().failedChecks())
                 .hasMessageContaining("number")
                 .hasMessageContaining("crop");

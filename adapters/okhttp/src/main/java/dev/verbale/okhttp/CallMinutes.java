@@ -37,11 +37,12 @@ final class CallMinutes extends EventListener {
     synchronized Exchange begin(Request request) {
         begun = System.nanoTime();
         sent = false;
-        Exchange begins = recorder.exchange(
-                        scope, request.method(), request.url().toString())
-                .client("OkHttp");
-        exchange = begins;
-        return begins;
+        try (Recorder.Stay here = recorder.enter(scope)) {
+            Exchange begins = recorder.exchange(request.method(), request.url().toString())
+                    .client("OkHttp");
+            exchange = begins;
+            return begins;
+        }
     }
 
     /** The one that is about to go over the wire. */

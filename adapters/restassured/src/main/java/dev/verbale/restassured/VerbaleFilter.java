@@ -1,5 +1,6 @@
 package dev.verbale.restassured;
 
+import dev.verbale.recorder.Beginning;
 import dev.verbale.recorder.Exchange;
 import dev.verbale.recorder.Recorder;
 import io.restassured.filter.FilterContext;
@@ -13,7 +14,6 @@ import java.io.File;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.time.Duration;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -33,7 +33,11 @@ import org.jspecify.annotations.Nullable;
 public final class VerbaleFilter implements OrderedFilter {
 
     private static final String NAME = "REST Assured";
+    private static final String UNSEEN = "a stream, which can be read once and is not looked at";
     private static final String TRACE_PARENT = "traceparent";
+    /** Of a length in bytes: what is longer is not read into memory for the minutes alone. */
+    private static final int DIGITS_THAT_FIT = 8;
+
     private static final int LAST_BUT_SENDING = OrderedFilter.LOWEST_PRECEDENCE - 1_000;
 
     @Override
@@ -50,7 +54,11 @@ public final class VerbaleFilter implements OrderedFilter {
                 recorder.exchange(request.getMethod(), request.getURI()).client(NAME);
         String traceParent = request.getHeaders().hasHeaderWithName(TRACE_PARENT) ? null : exchange.traceParent();
         if (traceParent != null) request.header(TRACE_PARENT, traceParent);
-        tell(request, exchange);
+        try {
+            tell(request, exchange);
+        } catch (RuntimeException odd) { // what the suite sends may throw when it is asked for its text
+            exchange.attribute("request", "could not be told whole: " + odd);
+        }
         long begun = System.nanoTime();
         Response response;
         try {
@@ -71,6 +79,11 @@ public final class VerbaleFilter implements OrderedFilter {
 
     /** It is read here and kept by the response, from which the test can still read it. */
     private static void body(Response response, Exchange exchange) {
+        String length = response.getHeader("Content-Length");
+        if (length != null && length.length() > DIGITS_THAT_FIT) {
+            exchange.attribute("body", length + " bytes, left to the test").ended();
+            return;
+        }
         try {
             byte[] body = response.asByteArray();
             if (body.length > 0)
@@ -91,42 +104,47 @@ public final class VerbaleFilter implements OrderedFilter {
                             .map(cookie -> cookie.getName() + "=" + cookie.getValue())
                             .collect(Collectors.joining("; ")));
         String type = request.getContentType() == null ? "" : request.getContentType();
-        byte[] body = body(request);
-        if (body != null) exchange.requestBody(body, type);
+        Object body = request.getBody();
+        if (body == null) form(request.getFormParams(), type, exchange);
+        else if (body instanceof InputStream) exchange.attribute("request body", UNSEEN);
+        else exchange.requestBody(beginning(body, exchange), type);
         for (MultiPartSpecification part : request.getMultiPartParams()) part(part, exchange);
     }
 
-    private static void part(MultiPartSpecification part, Exchange exchange) {
-        String type = part.getMimeType() == null ? "" : part.getMimeType();
-        byte[] content = bytes(part.getContent());
-        String file = part.hasFileName() ? part.getFileName() : null;
-        if (content == null) exchange.attribute("part " + part.getControlName(), "a stream, which is not looked at");
-        exchange.requestPart(part.getControlName(), file, content == null ? new byte[0] : content, type);
-    }
-
-    private static byte @Nullable [] body(FilterableRequestSpecification request) {
-        Object body = request.getBody();
-        if (body != null) return bytes(body);
-        Map<String, ?> form = request.getFormParams();
-        if (form == null || form.isEmpty()) return null;
-        return form.entrySet().stream()
+    private static void form(@Nullable Map<String, ?> form, String type, Exchange exchange) {
+        if (form == null || form.isEmpty()) return;
+        String text = form.entrySet().stream()
                 .map(field -> field.getKey() + "=" + field.getValue())
-                .collect(Collectors.joining("&"))
-                .getBytes(StandardCharsets.UTF_8);
+                .collect(Collectors.joining("&"));
+        exchange.requestBody(text.getBytes(StandardCharsets.UTF_8), type);
     }
 
-    private static byte @Nullable [] bytes(Object content) {
-        if (content instanceof byte[] bytes) return bytes;
-        if (content instanceof File file) return file(file);
-        if (content instanceof InputStream) return null; // it can be read once, and is not ours
-        return content.toString().getBytes(StandardCharsets.UTF_8);
-    }
-
-    private static byte @Nullable [] file(File file) {
-        try {
-            return Files.readAllBytes(file.toPath());
-        } catch (IOException unreadable) {
-            return null; // the client is about to say so
+    private static void part(MultiPartSpecification part, Exchange exchange) {
+        String name = part.getControlName();
+        if (part.getContent() instanceof InputStream) {
+            exchange.attribute("part " + name, UNSEEN);
+            return;
         }
+        String type = part.getMimeType() == null ? "" : part.getMimeType();
+        String file = part.hasFileName() ? part.getFileName() : null;
+        exchange.requestPart(name, file, beginning(part.getContent(), exchange), type);
+    }
+
+    /** Of a file as much as is kept, however long it is. */
+    private static Beginning beginning(Object content, Exchange exchange) {
+        Beginning beginning = exchange.beginning();
+        if (content instanceof File file) {
+            try {
+                beginning.read(file.toPath());
+            } catch (IOException unreadable) {
+                exchange.attribute(
+                        "request body", "cannot be read: " + unreadable); // the client is about to say so too
+            }
+            return beginning;
+        }
+        byte[] bytes =
+                content instanceof byte[] there ? there : content.toString().getBytes(StandardCharsets.UTF_8);
+        beginning.add(bytes, 0, bytes.length);
+        return beginning;
     }
 }

@@ -19,10 +19,14 @@ import dev.verbale.results.TestResult;
 import io.restassured.response.Response;
 import io.restassured.specification.RequestSpecification;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.hamcrest.CustomMatcher;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 
 /** REST Assured. */
 class VerbaleFilterTest extends ExchangeContract {
@@ -93,6 +97,39 @@ class VerbaleFilterTest extends ExchangeContract {
                         .map(check -> (check.outcome() == Outcome.PASSED ? "passed " : "failed ") + check.name())
                         .toList()));
         return told;
+    }
+
+    @Test
+    void of_a_file_that_is_sent_as_much_is_read_as_is_kept_and_odd_matchers_harm_nobody(@TempDir Path folder)
+            throws Exception {
+        Path file = Files.write(
+                folder.resolve("plan.csv"), "bed,crop\n".repeat(300_000).getBytes(StandardCharsets.UTF_8));
+        given().filter(new VerbaleFilter())
+                .contentType("text/csv")
+                .body(file.toFile())
+                .put(GARDEN.address("/echo"))
+                .then()
+                .statusCode(new CustomMatcher<Integer>("odd") {
+                    @Override
+                    public boolean matches(Object status) {
+                        return true;
+                    }
+
+                    @Override
+                    public String toString() {
+                        throw new IllegalStateException("asked for its text");
+                    }
+                });
+        given().filter(new VerbaleFilter())
+                .multiPart("plan", file.toFile(), "text/csv")
+                .post(GARDEN.address("/echo"));
+
+        List<ExchangeMade> made = GARDEN.exchanges();
+        assertThat(made.get(0).request().body().size()).isEqualTo(2_700_000);
+        assertThat(made.get(0).request().body().isCut()).isTrue();
+        Part part = made.get(1).request().body().parts().get(0);
+        assertThat(part.body().size()).isEqualTo(2_700_000);
+        assertThat(part.body().isCut()).isTrue();
     }
 
     @Test
