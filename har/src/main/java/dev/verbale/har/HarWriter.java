@@ -42,7 +42,7 @@ public final class HarWriter {
             throws IOException {
         List<TestResult> tests = run.tests().stream()
                 .filter(wanted)
-                .filter(test -> hasSome(test.entries()))
+                .filter(test -> Entry.ExchangeEntry.in(test.entries()).stream().anyMatch(HarWriter::isHttp))
                 .toList();
         ObjectWriteContext context = new ObjectWriteContext.Base() {
             @Override
@@ -87,20 +87,11 @@ public final class HarWriter {
     }
 
     private void entries(List<Entry> some, String page) throws IOException {
-        for (Entry entry : some) {
-            if (entry instanceof Entry.StepEntry step) entries(step.entries(), page);
-            if (!(entry instanceof Entry.ExchangeEntry exchange) || !isHttp(exchange)) continue;
+        for (Entry.ExchangeEntry exchange : Entry.ExchangeEntry.in(some)) {
+            if (!isHttp(exchange)) continue;
             entries.write(exchange, page);
             written++;
         }
-    }
-
-    private static boolean hasSome(List<Entry> entries) {
-        for (Entry entry : entries) {
-            if (entry instanceof Entry.ExchangeEntry exchange && isHttp(exchange)) return true;
-            if (entry instanceof Entry.StepEntry step && hasSome(step.entries())) return true;
-        }
-        return false;
     }
 
     private static boolean isHttp(Entry.ExchangeEntry exchange) {

@@ -69,7 +69,8 @@ final class MaskedArchive {
                     inside.pop();
                     out.copyCurrentEvent(in);
                 }
-                case VALUE_STRING -> out.writeString(redactor.redacted(in.getString()));
+                case VALUE_STRING ->
+                    out.writeString(redactor.isSecretName(field) ? Redactor.MASK : redactor.redacted(in.getString()));
                 default -> out.copyCurrentEvent(in);
             }
             field = "";

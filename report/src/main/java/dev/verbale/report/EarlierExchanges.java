@@ -1,13 +1,11 @@
 package dev.verbale.report;
 
-import dev.verbale.results.Entry;
 import dev.verbale.results.Entry.ExchangeEntry;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -15,7 +13,7 @@ import tools.jackson.core.JsonGenerator;
 
 /**
  * {@code data/earlier/N.js}: for the rows of the minutes' file N, the exchanges that the same tests had in an earlier run, to
- * be compared. A file none of whose tests had any is left out.
+ * be compared.
  */
 final class EarlierExchanges {
 
@@ -29,20 +27,11 @@ final class EarlierExchanges {
         this.rows = rows;
         this.lines = new ExchangeLines(papers);
         for (TestResult test : earlier.tests())
-            byKey.put(test.key(), gathered(test.entries())); // the last execution stays
+            byKey.put(test.key(), ExchangeEntry.in(test.entries())); // the last execution stays
     }
 
     String name() {
         return earlier.name();
-    }
-
-    private static List<ExchangeEntry> gathered(List<Entry> entries) {
-        List<ExchangeEntry> found = new ArrayList<>();
-        for (Entry entry : entries) {
-            if (entry instanceof ExchangeEntry exchange) found.add(exchange);
-            if (entry instanceof Entry.StepEntry step) found.addAll(gathered(step.entries()));
-        }
-        return found;
     }
 
     void write(Path data) throws IOException {

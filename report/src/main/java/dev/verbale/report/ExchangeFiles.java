@@ -36,12 +36,8 @@ final class ExchangeFiles {
     }
 
     private void add(int row, List<Entry> entries, Map<Integer, List<CheckEntry>> checks) {
-        for (Entry entry : entries) {
-            if (entry instanceof Entry.ExchangeEntry exchange)
-                lines.add(new Line(
-                        row, exchange, failed(checks.get(exchange.made().id()))));
-            if (entry instanceof Entry.StepEntry step) add(row, step.entries(), checks);
-        }
+        for (Entry.ExchangeEntry exchange : Entry.ExchangeEntry.in(entries))
+            lines.add(new Line(row, exchange, failed(checks.get(exchange.made().id()))));
     }
 
     private static long failed(@Nullable List<CheckEntry> checks) {

@@ -7,6 +7,7 @@ import dev.verbale.event.StepKind;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -76,6 +77,20 @@ public sealed interface Entry {
 
         public ExchangeEntry {
             files = Map.copyOf(files);
+        }
+
+        /** Those among {@code entries} and in their steps, in their order. */
+        public static List<ExchangeEntry> in(List<Entry> entries) {
+            List<ExchangeEntry> found = new ArrayList<>();
+            gather(entries, found);
+            return found;
+        }
+
+        private static void gather(List<Entry> entries, List<ExchangeEntry> found) {
+            for (Entry entry : entries) {
+                if (entry instanceof ExchangeEntry exchange) found.add(exchange);
+                if (entry instanceof StepEntry step) gather(step.entries(), found);
+            }
         }
 
         /** From sending to the end of the answer. */

@@ -17,6 +17,9 @@ import org.jspecify.annotations.Nullable;
  */
 public final class BrowserExchanges {
 
+    /** The most bytes of an answer's body that a browser is asked for. */
+    public static final long MOST_ASKED_FOR = 4_000_000;
+
     private static final int MOST_UNDER_WAY = 1_000;
 
     private final Recorder recorder;
@@ -88,6 +91,12 @@ public final class BrowserExchanges {
 
     private synchronized @Nullable Exchange of(String id) {
         return underWay.get(id);
+    }
+
+    /** Ends an exchange whose body is too large to ask for. */
+    public static void endedWithout(Exchange exchange, long size) {
+        exchange.attribute("body", size + " bytes, which is too much to ask for")
+                .ended();
     }
 
     /** How long a part took, in milliseconds of the browser's own clock; one that did not happen is less than 0. */

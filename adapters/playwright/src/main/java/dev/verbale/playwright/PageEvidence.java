@@ -111,12 +111,22 @@ final class PageEvidence implements EvidenceSource {
             BrowserExchanges.timing(exchange, "connect", timing.connectStart, timing.connectEnd);
             BrowserExchanges.timing(exchange, "first byte", 0, timing.responseStart);
             Response response = request.response();
+            long size = response == null ? 0 : length(response);
+            if (size > BrowserExchanges.MOST_ASKED_FOR) {
+                BrowserExchanges.endedWithout(exchange, size);
+                return;
+            }
             byte[] body = response == null ? new byte[0] : response.body();
             if (body.length > 0) exchange.responseBody(body, "");
         } catch (PlaywrightException gone) {
             // as of a redirect, or of a page that closes
         }
         exchange.ended();
+    }
+
+    private static long length(Response response) {
+        String said = response.headers().getOrDefault("content-length", "");
+        return said.matches("\\d{1,18}") ? Long.parseLong(said) : 0;
     }
 
     private static String id(Request request) {

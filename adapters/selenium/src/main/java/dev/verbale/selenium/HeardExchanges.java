@@ -12,8 +12,6 @@ import java.util.function.BiConsumer;
 /** Brings what the protocol reports of the network into {@link BrowserExchanges}, and asks for the answers' bodies. */
 final class HeardExchanges {
 
-    private static final long MOST_ASKED_FOR = 4_000_000;
-
     private final BrowserExchanges exchanges;
     private final DevTools tools;
     private final Map<String, String> types = new ConcurrentHashMap<>();
@@ -56,7 +54,6 @@ final class HeardExchanges {
         exchanges.asked(id, DevTools.text(request, "method"), DevTools.text(request, "url"), type, exchange -> {
             headers(request, exchange::requestHeader);
             String body = DevTools.text(request, "postData"); // not there where it is no text
-
             if (!body.isEmpty()) exchange.requestBody(body.getBytes(StandardCharsets.UTF_8), contentType(request));
         });
     }
@@ -99,9 +96,8 @@ final class HeardExchanges {
         if (exchange == null) return;
         String type = types.getOrDefault(id, "");
         types.remove(id);
-        if (size > MOST_ASKED_FOR) {
-            exchange.attribute("body", size + " bytes, which is too much to ask for")
-                    .ended();
+        if (size > BrowserExchanges.MOST_ASKED_FOR) {
+            BrowserExchanges.endedWithout(exchange, size);
             return;
         }
         tools.ask(session, "Network.getResponseBody", Map.of("requestId", id)).whenComplete((answer, none) -> {
