@@ -1,11 +1,16 @@
 package dev.verbale;
 
 import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 
 /** Checks of a test that did not hold. The test went on after each, and fails with all of them at its end. */
 public final class ChecksFailed extends AssertionError {
 
     private static final long serialVersionUID = 1;
+
+    /** Of each: this one tells which failed, and the failures themselves have the rest. */
+    private static final int LONGEST_MESSAGE = 2_000;
 
     private final transient List<Throwable> failures;
 
@@ -15,8 +20,10 @@ public final class ChecksFailed extends AssertionError {
      */
     public ChecksFailed(List<String> names, List<Throwable> failures) {
         super(message(names, failures));
-        this.failures = List.copyOf(failures);
-        failures.forEach(this::addSuppressed);
+        this.failures = failures == null
+                ? List.of()
+                : failures.stream().filter(Objects::nonNull).toList();
+        for (Throwable failure : this.failures) if (failure != this) addSuppressed(failure);
     }
 
     /** What the checks threw, in order. */
@@ -25,12 +32,23 @@ public final class ChecksFailed extends AssertionError {
     }
 
     private static String message(List<String> names, List<Throwable> failures) {
-        var text = new StringBuilder(names.size() == 1 ? "1 check failed:" : names.size() + " checks failed:");
-        for (int i = 0; i < names.size(); i++)
-            text.append("\n  ")
-                    .append(names.get(i))
-                    .append(": ")
-                    .append(failures.get(i).getMessage());
+        int count = names == null ? 0 : names.size();
+        var text = new StringBuilder(count == 1 ? "1 check failed:" : count + " checks failed:");
+        for (int i = 0; i < count; i++) {
+            text.append("\n  ").append(names.get(i)).append(": ");
+            if (failures != null && i < failures.size()) text.append(said(failures.get(i)));
+        }
         return text.toString();
+    }
+
+    /** Whatever an exception class of the suite's own does when it is asked. */
+    private static @Nullable String said(@Nullable Throwable failure) {
+        try {
+            String said = failure == null ? null : failure.getMessage();
+            if (said == null || said.length() <= LONGEST_MESSAGE) return said;
+            return said.substring(0, LONGEST_MESSAGE) + " ... (" + said.length() + " characters)";
+        } catch (RuntimeException | Error broken) {
+            return "(" + broken.getClass().getSimpleName() + " in getMessage)";
+        }
     }
 }

@@ -5,8 +5,9 @@ import dev.verbale.evidence.EvidenceSource;
 import dev.verbale.internal.Carried;
 import dev.verbale.internal.CsvText;
 import dev.verbale.internal.ImagePaper;
-import dev.verbale.internal.NoteText;
 import dev.verbale.internal.Recorders;
+import dev.verbale.internal.TextStream;
+import dev.verbale.recorder.ContentSource;
 import dev.verbale.recorder.Description;
 import dev.verbale.recorder.Exchange;
 import dev.verbale.recorder.PromisedPaper;
@@ -14,9 +15,9 @@ import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.Step;
 import java.awt.image.RenderedImage;
 import java.io.InputStream;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executor;
@@ -42,54 +43,87 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Verbale {
 
+    private static final String NO_BODY = "it was given nothing to do";
+
     private Verbale() {}
+
+    // Each call catches for itself: where the stack ends, a method that catches for all of them could not be called.
 
     /** Runs {@code body} as a step, timed, inside the step that is open on this thread. */
     public static <X extends Throwable> void step(String name, Body<X> body) throws X {
-        run(recorder().startStep(name), body);
+        Step step = Recorders.NO_STEP;
+        try {
+            step = recorder().startStep(name);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
+        run(step, body);
     }
 
-    private static <X extends Throwable> void run(Step step, Body<X> body) throws X {
+    private static <X extends Throwable> void run(Step step, @Nullable Body<X> body) throws X {
+        if (body == null) {
+            step.skipped(NO_BODY);
+            return;
+        }
         try {
             body.run();
         } catch (Throwable failure) {
-            step.failed(failure);
+            try {
+                step.failed(failure);
+            } catch (StackOverflowError | LinkageError lost) {
+                Recorders.lost++;
+            }
             throw failure; // the user's own exception, the same instance
         }
-        step.passed();
+        try {
+            step.passed();
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
     }
 
-    /** Runs {@code work} as a step, timed, inside the step that is open on this thread, and gives its value back. */
+    /**
+     * Runs {@code work} as a step, timed, inside the step that is open on this thread, and gives its value back; null where
+     * {@code work} is null.
+     */
     public static <T extends @Nullable Object, X extends Throwable> T step(String name, Work<T, X> work) throws X {
-        Step step = recorder().startStep(name);
-        T value;
-        try {
-            value = work.run();
-        } catch (Throwable failure) {
-            step.failed(failure);
-            throw failure;
-        }
-        step.passed();
-        return value;
+        var done = new Done<T, X>(work);
+        step(name, done);
+        return done.value;
     }
 
     /**
      * Runs {@code body} as a step that should take no longer than {@code budget}. A step that does is marked, and goes on.
      */
     public static <X extends Throwable> void step(String name, Duration budget, Body<X> body) throws X {
-        run(recorder().startStep(name).within(budget), body);
+        Step step = Recorders.NO_STEP;
+        try {
+            step = recorder().startStep(name).within(budget);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
+        run(step, body);
     }
 
     /**
      * Begins a step where a lambda does not fit. End it on the same thread, best with try-with-resources; see {@link Step}.
      */
     public static Step begin(String name) {
-        return recorder().startStep(name);
+        try {
+            return recorder().startStep(name);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+            return Recorders.NO_STEP;
+        }
     }
 
     /** Writes down a step that is not done, and why. */
     public static void skip(String name, String reason) {
-        recorder().startStep(name).skipped(reason);
+        try {
+            recorder().startStep(name).skipped(reason);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
     }
 
     /**
@@ -99,57 +133,96 @@ public final class Verbale {
     public static void check(String name, Body<? extends Throwable> assertion) {
         Throwable failure = null;
         try {
+            if (assertion == null)
+                throw new IllegalArgumentException("the check '" + name + "' checks nothing: " + NO_BODY);
             assertion.run();
         } catch (VirtualMachineError fatal) {
             throw fatal;
         } catch (Throwable failed) {
             failure = failed;
         }
-        if (failure != null && !recorder().checked(name, failure)) throw sneaky(failure);
-        if (failure == null) recorder().checked(name, null);
+        boolean gathered = failure == null;
+        try {
+            gathered |= recorder().checked(name, failure);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
+        if (failure != null && !gathered) throw sneaky(failure);
     }
 
     /**
-     * Announces a value that must not be written down. From now on it is masked wherever it turns up, also URL-encoded, in
-     * Base64 or escaped; values shorter than four characters are not.
+     * Announces a value that must not be written down. When this has returned, it is masked wherever it turns up, on every
+     * thread, also URL-encoded, in Base64 or escaped; values shorter than four characters are not.
      */
     public static void secret(String value) {
-        recorder().secret(value);
+        try {
+            recorder().secret(value);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
     }
 
     /** Says what this test is about, how grave its failure is, who owns it; null leaves out. */
     public static void about(@Nullable String text, @Nullable String severity, @Nullable String owner) {
-        recorder().describe(new Description(text, severity, owner, List.of()));
+        try {
+            recorder().describe(new Description(text, severity, owner, List.of()));
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
     }
 
     /** Links this test to something: a whole address, or a name that the settings turn into one, such as {@code GARDEN-17}. */
     public static void link(String name) {
-        recorder().describe(new Description(null, null, null, List.of(name)));
+        try {
+            recorder().describe(new Description(null, null, null, Arrays.asList(name)));
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
     }
 
-    /** {@code work} that belongs to the step that is open here and now, on whatever thread it runs. */
+    /** {@code work} that belongs to the step that is open here and now, on whatever thread it runs; null gives null. */
     public static Runnable carry(Runnable work) {
-        return Carried.runnable(recorder(), work);
+        try {
+            return work == null ? work : Carried.runnable(recorder(), work);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+            return work;
+        }
     }
 
     /** The same with a value. */
     public static <T> Callable<T> carry(Callable<T> work) {
-        return Carried.callable(recorder(), work);
+        try {
+            return work == null ? work : Carried.callable(recorder(), work);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+            return work;
+        }
     }
 
     /** The same for a {@link Supplier}; of another name, since a lambda could not say which of two it is. */
     public static <T> Supplier<T> carrySupplier(Supplier<T> work) {
-        return Carried.supplier(recorder(), work);
+        try {
+            return work == null ? work : Carried.supplier(recorder(), work);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+            return work;
+        }
     }
 
     /** {@code executor}, and all that is handed to it belongs to the step that is open where it is handed over. */
     public static Executor carry(Executor executor) {
-        return work -> executor.execute(carry(work));
+        return executor == null ? executor : work -> executor.execute(carry(work));
     }
 
     /** The same for an executor service. */
     public static ExecutorService carry(ExecutorService executor) {
-        return Carried.executor(recorder(), executor);
+        try {
+            return executor == null ? executor : Carried.executor(recorder(), executor);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+            return executor;
+        }
     }
 
     /**
@@ -159,7 +232,12 @@ public final class Verbale {
      * @param url where to
      */
     public static Exchange exchange(String method, String url) {
-        return recorder().exchange(method, url);
+        try {
+            return recorder().exchange(method, url);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+            return Recorders.NO_EXCHANGE;
+        }
     }
 
     /**
@@ -168,8 +246,11 @@ public final class Verbale {
      * @param text each {@code {}} in it is replaced by the next of {@code values}; values without a place are appended
      */
     public static void note(String text, @Nullable Object... values) {
-        Recorder recorder = recorder();
-        if (recorder.isRecording()) recorder.note(NoteText.of(text, values));
+        try {
+            recorder().note(text, values);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
     }
 
     /**
@@ -178,12 +259,20 @@ public final class Verbale {
      * @param value shown as {@link String#valueOf(Object)} gives it now
      */
     public static void data(String name, @Nullable Object value) {
-        recorder().data(name, value);
+        try {
+            recorder().data(name, value);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
     }
 
     /** States something that is true of the whole run, such as the browser's version. The last value for a name stays. */
     public static void fact(String name, @Nullable Object value) {
-        recorder().fact(name, value);
+        try {
+            recorder().fact(name, value);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
     }
 
     /**
@@ -193,12 +282,24 @@ public final class Verbale {
      * @param mediaType such as {@code text/csv}
      */
     public static void attach(String name, String text, String mediaType) {
-        attach(name, String.valueOf(text).getBytes(StandardCharsets.UTF_8), mediaType);
+        attach(name, () -> new TextStream(String.valueOf(text)), mediaType);
+    }
+
+    private static void attach(String name, ContentSource content, String mediaType) {
+        try {
+            recorder().attach(name, content, mediaType);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
     }
 
     /** Keeps {@code content}, as it is now, as a paper of this test; the name and type are as in the call above. */
     public static void attach(String name, byte[] content, String mediaType) {
-        recorder().attach(name, content, mediaType);
+        try {
+            recorder().attach(name, content, mediaType);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
     }
 
     /**
@@ -206,17 +307,32 @@ public final class Verbale {
      * memory; closing it is left to the caller.
      */
     public static void attach(String name, InputStream content, String mediaType) {
-        recorder().attach(name, content, mediaType);
+        try {
+            recorder().attach(name, content, mediaType);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
     }
 
-    /** Keeps a copy of {@code file} as a paper of this test, under the file's own name. The type follows from that. */
+    /**
+     * Keeps a copy of {@code file} as a paper of this test, under the file's own name; of a folder, copies of all files in
+     * it. The type follows from the name.
+     */
     public static void attach(Path file) {
-        recorder().attach(file);
+        try {
+            recorder().attach(file);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
     }
 
     /** Moves {@code file} to the papers of this test, under its own name. */
     public static void attachMoved(Path file) {
-        recorder().attachMoved(file);
+        try {
+            recorder().attachMoved(file);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
     }
 
     /** Keeps {@code json}, which is JSON text. */
@@ -226,19 +342,26 @@ public final class Verbale {
 
     /** Keeps a table, as comma-separated values (RFC 4180). */
     public static void attachTable(String name, List<String> header, List<? extends List<?>> rows) {
-        Recorder recorder = recorder();
-        if (recorder.isRecording()) attach(name, CsvText.of(header, rows), "text/csv");
+        attach(name, () -> new TextStream(CsvText.of(header, rows)), "text/csv");
     }
 
     /** Keeps a picture, as PNG. */
     public static void attachImage(String name, RenderedImage image) {
-        Recorder recorder = recorder();
-        if (recorder.isRecording()) ImagePaper.attach(recorder, name, image);
+        try {
+            ImagePaper.attach(recorder(), name, image);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
     }
 
     /** Promises a paper to this test that comes later, perhaps after the test has ended. */
     public static PromisedPaper promise(String name) {
-        return recorder().promise(name, PaperKept.ATTACHMENT);
+        try {
+            return recorder().promise(name, PaperKept.ATTACHMENT);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+            return Recorders.NO_PROMISE;
+        }
     }
 
     /**
@@ -246,7 +369,11 @@ public final class Verbale {
      * lasts: the test, or, in the set-up of a class, the class. Announcing the same source again changes nothing.
      */
     public static void announce(EvidenceSource source) {
-        recorder().announce(source);
+        try {
+            recorder().announce(source);
+        } catch (StackOverflowError | LinkageError lost) {
+            Recorders.lost++;
+        }
     }
 
     /** A check hides what its body may throw; what it threw is thrown all the same. */
@@ -257,5 +384,22 @@ public final class Verbale {
 
     private static Recorder recorder() {
         return Recorders.current();
+    }
+
+    /** Remembers what the work of a step gave. */
+    private static final class Done<T extends @Nullable Object, X extends Throwable> implements Body<X> {
+        private final @Nullable Work<T, X> work;
+
+        @SuppressWarnings("NullAway") // null where there is no work, or it threw
+        T value = null;
+
+        Done(@Nullable Work<T, X> work) {
+            this.work = work;
+        }
+
+        @Override
+        public void run() throws X {
+            if (work != null) value = work.run();
+        }
     }
 }

@@ -3,6 +3,7 @@ package dev.verbale;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.results.Entry;
+import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import java.nio.charset.StandardCharsets;
@@ -69,6 +70,9 @@ class LoggingTest {
                         "err console in two parts");
         assertThat(lines.stream().filter(line -> line.equals("warn garden.gate plot 12 squeaks, password=[masked]")))
                 .hasSize(1);
-        assertThat(run.problems()).hasSize(1);
+        assertThat(run.problems())
+                .extracting(Problem::what)
+                .satisfiesExactly(first -> assertThat(first).contains("nowhere"), sum -> assertThat(sum)
+                        .isEqualTo("1 event could not be recorded: {paper=1}"));
     }
 }

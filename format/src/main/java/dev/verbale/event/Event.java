@@ -20,6 +20,7 @@ public sealed interface Event
                 DataNamed,
                 FactStated,
                 ProblemMet,
+                EventsMissed,
                 JournalEnded {
 
     /** Microseconds since the journal was opened, from a monotonic clock; never negative. */

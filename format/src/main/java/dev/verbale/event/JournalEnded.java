@@ -7,9 +7,10 @@ import java.util.TreeMap;
 /**
  * The last line of a journal whose JVM ended in order; late events may still follow it.
  *
- * @param missing how many events could not be written
- * @param missingByKind the same by what they were, such as {@code NoteWritten}; empty where none is missing
- * @param cost microseconds that recording took of the recording threads' time, from a sample of the calls
+ * @param missing how much could not be recorded
+ * @param missingByKind the same by what they were, as in {@link EventsMissed}; empty where none is missing
+ * @param cost microseconds that recording took of the recording threads' time, estimated: what is slow is timed,
+ *     what is quick from a sample of the calls
  */
 public record JournalEnded(long at, long missing, Map<String, Long> missingByKind, long cost) implements Event {
 

@@ -46,6 +46,19 @@ public final class FileNames {
         return of(text).toLowerCase(Locale.ROOT);
     }
 
+    /** {@code name} in ASCII alone: letters without their accents, and every other character by its number. */
+    public static String ascii(String name) {
+        var ascii = new StringBuilder();
+        Normalizer.normalize(name, Normalizer.Form.NFD).codePoints().forEach(c -> {
+            if (c < 128) ascii.appendCodePoint(c);
+            else if (Character.getType(c) != Character.NON_SPACING_MARK)
+                ascii.append('u').append(Integer.toHexString(c));
+        });
+        if (ascii.length() <= LONGEST + 20) return ascii.toString();
+        // By numbers a name grows; what makes it another one than its neighbours must not be cut.
+        return ascii.substring(0, LONGEST) + "-" + Integer.toHexString(name.hashCode()) + extension(name);
+    }
+
     /** The extension of {@code fileName} in small letters with its dot, or nothing where it has none that is plain. */
     public static String extension(String fileName) {
         int dot = fileName.lastIndexOf('.');

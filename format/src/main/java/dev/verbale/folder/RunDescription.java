@@ -2,10 +2,13 @@ package dev.verbale.folder;
 
 import dev.verbale.journal.JournalFormat;
 import dev.verbale.journal.JsonOut;
+import dev.verbale.journal.PlainFile;
 import dev.verbale.journal.WallClockText;
+import dev.verbale.journal.WellFormedText;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
@@ -30,6 +33,8 @@ import tools.jackson.core.ObjectReadContext;
  * @param facts such as {@code os} or {@code java}, in the order in which they are shown
  */
 public record RunDescription(int format, String name, Instant started, Map<String, String> facts) {
+
+    private static final int LONGEST = 1 << 20;
 
     public RunDescription {
         facts = Collections.unmodifiableMap(new LinkedHashMap<>(facts));
@@ -74,7 +79,8 @@ public record RunDescription(int format, String name, Instant started, Map<Strin
         String name = null;
         String started = null;
         Map<String, String> facts = new LinkedHashMap<>();
-        try (JsonParser json = JournalFormat.JSON.createParser(ObjectReadContext.empty(), Files.readAllBytes(file))) {
+        try (JsonParser json =
+                JournalFormat.JSON.createParser(ObjectReadContext.empty(), PlainFile.bytes(file, LONGEST))) {
             if (json.nextToken() != JsonToken.START_OBJECT) throw new IOException("not a JSON object");
             for (String field = json.nextName(); field != null; field = json.nextName()) {
                 json.nextToken();
@@ -86,7 +92,10 @@ public record RunDescription(int format, String name, Instant started, Map<Strin
                     default -> json.skipChildren();
                 }
             }
-            return new RunDescription(format, there(name, "name"), Instant.parse(there(started, "started")), facts);
+            return new RunDescription(
+                    format, there(name, "name"), WallClockText.read(there(started, "started")), facts);
+        } catch (FileSystemException unusable) {
+            throw unusable.getReason() == null ? unusable : new IOException(unusable.getReason(), unusable);
         } catch (JacksonException broken) {
             throw new IOException("not JSON: " + broken.getOriginalMessage(), broken);
         } catch (DateTimeException broken) {
@@ -97,7 +106,8 @@ public record RunDescription(int format, String name, Instant started, Map<Strin
     private static void readFacts(JsonParser json, Map<String, String> facts) {
         for (String fact = json.nextName(); fact != null; fact = json.nextName()) {
             json.nextToken();
-            facts.put(fact, String.valueOf(json.getString()));
+            if (json.currentToken().isStructStart()) json.skipChildren(); // a newer format may say more
+            else facts.put(WellFormedText.of(fact), WellFormedText.of(String.valueOf(json.getString())));
         }
     }
 

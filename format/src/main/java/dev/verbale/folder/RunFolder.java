@@ -1,13 +1,15 @@
 package dev.verbale.folder;
 
 import dev.verbale.journal.JournalFormat;
+import dev.verbale.journal.PlainFile;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * The places inside one run's folder.
@@ -61,11 +63,12 @@ public record RunFolder(Path path) {
 
     /** The films of a test that are there, by name. */
     public List<Path> films(long pid, int id) throws IOException {
-        if (!Files.isDirectory(films())) return List.of();
+        if (!Files.isDirectory(films(), LinkOption.NOFOLLOW_LINKS)) return List.of();
         try (Stream<Path> all = Files.list(films())) {
             String beginning = pid + "-" + id + "-";
             return all.filter(file -> file.getFileName().toString().startsWith(beginning)
-                            && file.getFileName().toString().endsWith(".mkv"))
+                            && file.getFileName().toString().endsWith(".mkv")
+                            && PlainFile.isThere(file))
                     .sorted()
                     .toList();
         }
@@ -78,16 +81,16 @@ public record RunFolder(Path path) {
 
     /** Whether this is the folder of a run. */
     public boolean exists() {
-        return Files.isRegularFile(runFile());
+        return PlainFile.isThere(runFile());
     }
 
     /**
-     * The journals in the order of their names; none where there is no such folder.
+     * What is called a journal, in the order of the names; none where there is no such folder. A link to a folder is none.
      *
      * @throws IOException where the folder is there and cannot be listed
      */
     public List<Path> journalFiles() throws IOException {
-        if (!Files.isDirectory(journals())) return List.of();
+        if (!Files.isDirectory(journals(), LinkOption.NOFOLLOW_LINKS)) return List.of();
         try (Stream<Path> files = Files.list(journals())) {
             return files.filter(f -> f.getFileName().toString().endsWith(JournalFormat.FILE_SUFFIX))
                     .sorted()
@@ -101,18 +104,34 @@ public record RunFolder(Path path) {
     }
 
     /**
-     * The file that a journal names, or empty where the name leads out of this folder. Journals come from elsewhere, and
-     * a page must not carry off a file that its run did not write.
+     * The file that a journal names. Journals come from elsewhere, and a page must not carry off a file that its run did not
+     * write: only a regular file inside this folder is one, and no link is followed.
      */
-    public Optional<Path> file(String nameInJournal) {
+    public FileInRun file(String nameInJournal) {
+        Path root = path.toAbsolutePath().normalize();
+        Path file;
         try {
-            Path root = path.toAbsolutePath().normalize();
-            Path file = root.resolve(nameInJournal).normalize();
-            if (!file.startsWith(root) || file.equals(root)) return Optional.empty();
-            if (Files.exists(file) && !file.toRealPath().startsWith(root.toRealPath())) return Optional.empty();
-            return Optional.of(file);
-        } catch (InvalidPathException | IOException unusable) {
-            return Optional.empty();
+            file = root.resolve(nameInJournal).normalize();
+        } catch (InvalidPathException unusable) {
+            return FileInRun.refused("has a name that is none on this machine");
+        }
+        if (!file.startsWith(root) || file.equals(root)) return FileInRun.refused("lies outside the run folder");
+        for (Path one = file; one != null && !one.equals(root); one = one.getParent())
+            if (Files.isSymbolicLink(one)) return FileInRun.refused("is a link, which is not followed");
+        if (!Files.exists(file, LinkOption.NOFOLLOW_LINKS)) return FileInRun.refused("is missing");
+        return PlainFile.isThere(file) ? new FileInRun(file, null) : FileInRun.refused("is no regular file");
+    }
+
+    /**
+     * What is behind a name in a journal.
+     *
+     * @param path of the file; null where it is not to be opened
+     * @param why it is not; null where it is
+     */
+    public record FileInRun(@Nullable Path path, @Nullable String why) {
+
+        static FileInRun refused(String why) {
+            return new FileInRun(null, why);
         }
     }
 }

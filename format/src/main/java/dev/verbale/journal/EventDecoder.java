@@ -5,6 +5,7 @@ import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.Event;
+import dev.verbale.event.EventsMissed;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.FactStated;
 import dev.verbale.event.Failure;
@@ -24,9 +25,9 @@ import dev.verbale.event.TestDescribed;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import java.time.DateTimeException;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 
@@ -36,19 +37,30 @@ final class EventDecoder {
     private EventDecoder() {}
 
     /**
+     * What a line holds.
+     *
+     * @param repeated names of fields that stand in one object more than once
+     */
+    record Decoded(Event event, Set<String> repeated) {}
+
+    /**
      * The event in the first {@code length} bytes.
      *
      * @throws MalformedLine where there is none, or one of a kind that this version does not know
      */
-    static Event decode(byte[] bytes, int length) {
+    static Decoded decode(byte[] bytes, int length) {
         try {
             Fields fields = Fields.parse(bytes, length);
             String kind = fields.text("event");
-            return event(kind, fields.as(kind));
+            return new Decoded(event(kind, fields.as(kind)), fields.repeated());
+        } catch (MalformedLine known) {
+            throw known;
         } catch (JacksonException broken) {
             throw new MalformedLine("not JSON: " + broken.getOriginalMessage());
         } catch (IllegalArgumentException | ArithmeticException | DateTimeException unfit) {
             throw new MalformedLine(String.valueOf(unfit.getMessage()));
+        } catch (RuntimeException odd) { // lines come from strangers, and one of them must not cost a run
+            throw new MalformedLine("cannot be read (" + odd + ")");
         }
     }
 
@@ -57,10 +69,10 @@ final class EventDecoder {
             return new JournalOpened(
                     f.id("format"),
                     f.text("worker"),
-                    Instant.parse(f.text("wall")),
+                    WallClockText.read(f.text("wall")),
                     f.number("pid"),
                     f.text("verbale"));
-        long at = f.number("at");
+        long at = f.micros("at");
         return switch (kind) {
             case "container-started" ->
                 new ContainerStarted(
@@ -105,7 +117,7 @@ final class EventDecoder {
                         f.number("size"),
                         f.textOrNull("sha256"),
                         f.idOrZero("promise"),
-                        f.longOrZero("begins"));
+                        f.microsOrZero("begins"));
             case "exchange" -> exchange(at, f);
             case "log" ->
                 new LogWritten(
@@ -119,7 +131,7 @@ final class EventDecoder {
                         failure(f));
             case "check" ->
                 new CheckMade(at, f.idOrZero("in"), f.text("name"), outcome(f), failure(f), f.idOrZero("about"));
-            case "step-budget" -> new StepBudgeted(at, f.id("id"), f.number("micros"));
+            case "step-budget" -> new StepBudgeted(at, f.id("id"), f.micros("micros"));
             case "paper-promised" ->
                 new PaperPromised(at, f.idOrZero("in"), f.id("id"), f.text("name"), f.text("kind"));
             case "test-described" ->
@@ -135,8 +147,9 @@ final class EventDecoder {
             case "data" -> new DataNamed(at, f.idOrZero("in"), f.text("name"), f.text("value"));
             case "fact" -> new FactStated(at, f.text("name"), f.text("value"));
             case "problem" -> new ProblemMet(at, f.text("text"));
+            case "events-missed" -> new EventsMissed(at, f.numbers("missingByKind"));
             case "journal-ended" ->
-                new JournalEnded(at, f.number("missing"), f.numbers("missingByKind"), f.longOrZero("cost"));
+                new JournalEnded(at, f.number("missing"), f.numbers("missingByKind"), f.microsOrZero("cost"));
             default -> throw new MalformedLine("unknown event '" + kind + "'");
         };
     }
@@ -151,7 +164,10 @@ final class EventDecoder {
     }
 
     private static Failure failureOf(Fields f) {
+        int id = f.idOrZero("id");
+        if (id != 0 && f.textOrNull("type") == null) return Failure.reference(id);
         return new Failure(
+                id,
                 f.text("type"),
                 f.textOrNull("message"),
                 f.text("stack"),
@@ -172,8 +188,8 @@ final class EventDecoder {
                 f.text("method"),
                 f.text("url"),
                 f.textOrNull("protocol"),
-                f.number("micros"),
-                f.numbers("timings"),
+                f.micros("micros"),
+                f.manyMicros("timings"),
                 request == null ? new ExchangeMade.Message(List.of(), null) : message(request),
                 f.idOrZero("status"),
                 response == null ? null : message(response),

@@ -5,6 +5,7 @@ import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.Event;
+import dev.verbale.event.EventsMissed;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.FactStated;
 import dev.verbale.event.Failure;
@@ -118,6 +119,7 @@ final class EventEncoder {
     private static final Head CONTAINER_ENDED = new Head("container-ended");
     private static final Head FACT_EVENT = new Head("fact");
     private static final Head PROBLEM_EVENT = new Head("problem");
+    private static final Head EVENTS_MISSED = new Head("events-missed");
     private static final Head JOURNAL_ENDED = new Head("journal-ended");
     private static final Head TEST_STARTED = new Head("test-started");
     private static final Head PAPER_EVENT = new Head("paper");
@@ -244,13 +246,11 @@ final class EventEncoder {
         } else if (event instanceof JournalEnded e) {
             head(json, JOURNAL_ENDED, e.at());
             number(json, MISSING, e.missing());
-            if (!e.missingByKind().isEmpty()) {
-                json.writeName(MISSING_BY_KIND);
-                json.writeStartObject();
-                e.missingByKind().forEach(json::writeNumberProperty);
-                json.writeEndObject();
-            }
+            if (!e.missingByKind().isEmpty()) numbers(json, MISSING_BY_KIND, e.missingByKind());
             number(json, COST, e.cost());
+        } else if (event instanceof EventsMissed e) {
+            head(json, EVENTS_MISSED, e.at());
+            numbers(json, MISSING_BY_KIND, e.byKind());
         } else {
             throw new IllegalArgumentException("no line is known for " + event.getClass());
         }
@@ -268,7 +268,7 @@ final class EventEncoder {
         if (!e.tags().isEmpty()) {
             json.writeName(TAGS);
             json.writeStartArray();
-            for (String tag : e.tags()) json.writeString(filter.filtered(tag));
+            for (String tag : e.tags()) json.writeString(filtered(tag));
             json.writeEndArray();
         }
     }
@@ -295,12 +295,7 @@ final class EventEncoder {
         text(json, URL, e.url());
         text(json, PROTOCOL, e.protocol());
         number(json, MICROS, e.micros());
-        if (!e.timings().isEmpty()) {
-            json.writeName(TIMINGS);
-            json.writeStartObject();
-            e.timings().forEach(json::writeNumberProperty);
-            json.writeEndObject();
-        }
+        if (!e.timings().isEmpty()) numbers(json, TIMINGS, e.timings());
         message(json, REQUEST, e.request());
         if (e.status() != 0) number(json, STATUS, e.status());
         if (e.response() != null) message(json, RESPONSE, e.response());
@@ -361,7 +356,14 @@ final class EventEncoder {
         if (texts.isEmpty()) return;
         json.writeName(name);
         json.writeStartObject();
-        texts.forEach((key, value) -> json.writeStringProperty(key, filter.filtered(value)));
+        texts.forEach((key, value) -> json.writeStringProperty(filtered(key), filtered(value)));
+        json.writeEndObject();
+    }
+
+    private void numbers(JsonGenerator json, SerializedString name, Map<String, Long> numbers) {
+        json.writeName(name);
+        json.writeStartObject();
+        numbers.forEach((key, number) -> json.writeNumberProperty(filtered(key), number));
         json.writeEndObject();
     }
 
@@ -415,7 +417,12 @@ final class EventEncoder {
     private void text(JsonGenerator json, SerializedString name, @Nullable String value) {
         if (value == null) return;
         json.writeName(name);
-        json.writeString(filter.filtered(value));
+        json.writeString(filtered(value));
+    }
+
+    /** As it may be written: masked, and without halves of characters, which no UTF-8 can hold. */
+    private String filtered(String text) {
+        return WellFormedText.of(filter.filtered(text));
     }
 
     /** One of our own words, which hold nothing to hide. */
@@ -437,6 +444,11 @@ final class EventEncoder {
 
     private void failureObject(JsonGenerator json, Failure failure, int depth) {
         json.writeStartObject();
+        if (failure.id() != 0) number(json, ID, failure.id());
+        if (failure.isReference()) {
+            json.writeEndObject();
+            return;
+        }
         text(json, TYPE, failure.type());
         text(json, MESSAGE, failure.message());
         text(json, EXPECTED, failure.expected());

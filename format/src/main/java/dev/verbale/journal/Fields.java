@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
@@ -12,44 +14,57 @@ import tools.jackson.core.ObjectReadContext;
 /** The fields of one JSON object, asked for by name and type; what is asked for and not there is said by name. */
 final class Fields {
 
+    /** Ten years: no run lasts longer, and sums of such times are far from what a number can hold. */
+    private static final long LONGEST_MICROS = 10L * 366 * 86_400 * 1_000_000;
+
     private final String what;
     private final Map<String, @Nullable Object> values;
+    private final Set<String> repeated;
 
-    private Fields(String what, Map<String, @Nullable Object> values) {
+    private Fields(String what, Map<String, @Nullable Object> values, Set<String> repeated) {
         this.what = what;
         this.values = values;
+        this.repeated = repeated;
     }
 
     /** @throws tools.jackson.core.JacksonException where the bytes are no JSON object */
     static Fields parse(byte[] bytes, int length) {
         try (JsonParser parser = JournalFormat.JSON.createParser(ObjectReadContext.empty(), bytes, 0, length)) {
             if (parser.nextToken() != JsonToken.START_OBJECT) throw new MalformedLine("not a JSON object");
-            Map<String, @Nullable Object> values = object(parser);
+            Set<String> repeated = new TreeSet<>();
+            Map<String, @Nullable Object> values = object(parser, repeated);
             if (parser.nextToken() != null) throw new MalformedLine("more than one JSON object in the line");
-            return new Fields("the line", values);
+            return new Fields("the line", values, repeated);
         }
     }
 
-    private static Map<String, @Nullable Object> object(JsonParser parser) {
+    /** Names that one of its objects has more than once; of such fields the last one counts. */
+    Set<String> repeated() {
+        return repeated;
+    }
+
+    private static Map<String, @Nullable Object> object(JsonParser parser, Set<String> repeated) {
         Map<String, @Nullable Object> values = new LinkedHashMap<>();
         for (String name = parser.nextName(); name != null; name = parser.nextName()) {
             parser.nextToken();
-            values.put(name, value(parser));
+            String known = WellFormedText.of(name);
+            if (values.containsKey(known)) repeated.add(known);
+            values.put(known, value(parser, repeated));
         }
         return values;
     }
 
-    private static @Nullable Object value(JsonParser parser) {
+    private static @Nullable Object value(JsonParser parser, Set<String> repeated) {
         return switch (parser.currentToken()) {
-            case VALUE_STRING -> parser.getString();
+            case VALUE_STRING -> WellFormedText.of(parser.getString());
             case VALUE_NUMBER_INT -> parser.getLongValue();
             case VALUE_NUMBER_FLOAT -> parser.getDoubleValue();
             case VALUE_TRUE -> Boolean.TRUE;
             case VALUE_FALSE -> Boolean.FALSE;
-            case START_OBJECT -> object(parser);
+            case START_OBJECT -> object(parser, repeated);
             case START_ARRAY -> {
                 List<@Nullable Object> items = new ArrayList<>();
-                while (parser.nextToken() != JsonToken.END_ARRAY) items.add(value(parser));
+                while (parser.nextToken() != JsonToken.END_ARRAY) items.add(value(parser, repeated));
                 yield items;
             }
             default -> null;
@@ -57,7 +72,7 @@ final class Fields {
     }
 
     Fields as(String name) {
-        return new Fields("'" + name + "'", values);
+        return new Fields("'" + name + "'", values, repeated);
     }
 
     String text(String name) {
@@ -75,6 +90,28 @@ final class Fields {
         Long number = (Long) typed(name, Long.class, "a whole number");
         if (number == null) throw new MalformedLine(what + " has no '" + name + "'");
         return number;
+    }
+
+    /** A time in microseconds that a run can have. */
+    long micros(String name) {
+        return bounded(name, number(name));
+    }
+
+    long microsOrZero(String name) {
+        return bounded(name, longOrZero(name));
+    }
+
+    /** Microseconds by name. */
+    Map<String, Long> manyMicros(String name) {
+        Map<String, Long> many = numbers(name);
+        many.forEach(this::bounded);
+        return many;
+    }
+
+    private long bounded(String name, long micros) {
+        if (micros < 0 || micros > LONGEST_MICROS)
+            throw new MalformedLine(what + " has '" + name + "' that is no time of a run: " + micros);
+        return micros;
     }
 
     int id(String name) {
@@ -116,7 +153,7 @@ final class Fields {
     @Nullable
     Fields objectOrNull(String name) {
         var object = (Map<String, @Nullable Object>) typed(name, Map.class, "an object");
-        return object == null ? null : new Fields("'" + name + "'", object);
+        return object == null ? null : new Fields("'" + name + "'", object, repeated);
     }
 
     @SuppressWarnings("unchecked") // object() makes no other maps
@@ -125,7 +162,8 @@ final class Fields {
         if (items == null) return List.of();
         List<Fields> objects = new ArrayList<>();
         for (Object item : items)
-            if (item instanceof Map<?, ?> map) objects.add(new Fields(name, (Map<String, @Nullable Object>) map));
+            if (item instanceof Map<?, ?> map)
+                objects.add(new Fields(name, (Map<String, @Nullable Object>) map, repeated));
         return objects;
     }
 

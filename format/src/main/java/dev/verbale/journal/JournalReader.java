@@ -4,7 +4,6 @@ import dev.verbale.event.Event;
 import dev.verbale.event.JournalOpened;
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.file.Files;
 import java.nio.file.Path;
 
 /**
@@ -20,7 +19,13 @@ public final class JournalReader {
 
         /** Line {@code line} could not be read; {@code why} is one sentence without the place. */
         void unread(int line, String why);
+
+        /** Line {@code line} was read, and something about it is odd. */
+        void odd(int line, String what);
     }
+
+    /** No recorder writes such a line. One that is longer is passed over: reading it would take all memory there is. */
+    static final int LONGEST_LINE = 64 << 20;
 
     private final Listener listener;
     private boolean opened;
@@ -32,10 +37,11 @@ public final class JournalReader {
     /**
      * Reads {@code file} to its end.
      *
-     * @throws IOException where the file cannot be opened or read
+     * @throws IOException where the file cannot be opened or read, or is no regular file: a link leads elsewhere, and a pipe
+     *     may never end
      */
     public static void read(Path file, Listener listener) throws IOException {
-        try (InputStream in = Files.newInputStream(file)) {
+        try (InputStream in = PlainFile.open(file)) {
             new JournalReader(listener).lines(in);
         }
     }
@@ -44,33 +50,46 @@ public final class JournalReader {
         var line = new LineBuffer();
         var chunk = new byte[1 << 16];
         int number = 1;
+        boolean tooLong = false;
         for (int filled = in.read(chunk); filled >= 0; filled = in.read(chunk)) {
             int from = 0;
             for (int i = 0; i < filled; i++) {
                 if (chunk[i] != '\n') continue;
-                line.write(chunk, from, i - from);
-                line(line, number++, true);
+                if (!tooLong) {
+                    line.write(chunk, from, i - from);
+                    line(line, number, true);
+                }
+                number++;
+                tooLong = false;
                 line.reset();
                 from = i + 1;
             }
+            if (tooLong) continue;
             line.write(chunk, from, filled - from);
+            tooLong = line.size() > LONGEST_LINE;
+            if (!tooLong) continue;
+            listener.unread(number, "longer than " + (LONGEST_LINE >> 20) + " MB, which no recorder writes");
+            line = new LineBuffer();
         }
         if (line.size() > 0) line(line, number, false);
-        else if (number == 1) listener.unread(1, "the journal is empty");
+        else if (number == 1 && !tooLong) listener.unread(1, "the journal is empty");
     }
 
     private void line(LineBuffer bytes, int number, boolean ended) {
         if (bytes.size() == 0) return; // a line that a full disk tore is closed by an extra newline
         Event event;
         try {
-            event = EventDecoder.decode(bytes.bytes(), bytes.size());
+            EventDecoder.Decoded decoded = EventDecoder.decode(bytes.bytes(), bytes.size());
+            event = decoded.event();
+            if (!decoded.repeated().isEmpty())
+                listener.odd(number, "has the same field twice, of which the last one counts: " + decoded.repeated());
         } catch (MalformedLine malformed) {
             String why = String.valueOf(malformed.getMessage());
             listener.unread(number, ended ? why : "torn: the journal ends in the middle of a line");
             return;
         }
         if (!opened && !(event instanceof JournalOpened))
-            listener.unread(number, "the journal does not begin with 'journal-opened'; its times are unknown");
+            listener.odd(number, "the journal does not begin with 'journal-opened'; its times are unknown");
         opened = true;
         listener.event(event, number);
     }

@@ -9,7 +9,6 @@ import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.util.concurrent.locks.ReentrantLock;
 
 /**
  * Appends events to a journal file. When {@link #append} has returned, the event is with the operating system: killing
@@ -20,18 +19,20 @@ import java.util.concurrent.locks.ReentrantLock;
  * process's until its end.
  *
  * <p>Safe from any thread; lines are in the order in which they were written. An interrupt neither stops a write nor
- * is swallowed.
+ * is swallowed. A stack overflow at whatever call costs its own line at the most: see {@link AppendLock}.
  */
 public final class JournalWriter {
 
     private final ThreadLocal<EventEncoder> encoders = ThreadLocal.withInitial(this::newEncoder);
-    // Not synchronized: in JDK 21 to 23 a virtual thread that blocks in a monitor holds its carrier.
-    private final ReentrantLock lock = new ReentrantLock();
+    private final AppendLock lock = new AppendLock();
+    private final Path file;
     private final OutputStream out;
     private final TextFilter filter;
-    private boolean torn;
+    private boolean torn; // this and the next only with the lock
+    private long written;
 
-    private JournalWriter(OutputStream out, TextFilter filter) {
+    private JournalWriter(Path file, OutputStream out, TextFilter filter) {
+        this.file = file;
         this.out = out;
         this.filter = filter;
     }
@@ -53,7 +54,7 @@ public final class JournalWriter {
         OutputStream out = file.getFileSystem() == FileSystems.getDefault()
                 ? new FileOutputStream(file.toFile(), true)
                 : Files.newOutputStream(file, StandardOpenOption.APPEND);
-        var writer = new JournalWriter(out, filter);
+        var writer = new JournalWriter(file, out, filter);
         writer.append(first);
         return writer;
     }
@@ -65,8 +66,10 @@ public final class JournalWriter {
      */
     public void append(Event event) throws IOException {
         LineBuffer line = encoders.get().encode(event);
-        lock.lock();
+        Thread me = Thread.currentThread();
         try {
+            if (!lock.acquired(me, AppendLock.limitNanos()))
+                throw new IOException("another thread has been writing for seconds: the disk does not answer");
             if (torn) {
                 out.write('\n'); // or this line would be glued to the part that a full disk left of an earlier one
                 torn = false;
@@ -74,14 +77,31 @@ public final class JournalWriter {
             torn = true;
             out.write(line.bytes(), 0, line.size());
             torn = false;
+            written++;
         } finally {
-            lock.unlock();
+            if (lock.owner == me) lock.owner = null;
         }
     }
 
     /** Does all that {@link #append} does but writing, so that the first real event finds everything loaded. */
     public void rehearse(Event event) {
         encoders.get().encode(event);
+    }
+
+    /** Whether its file is where it was made. Somebody may delete a run while it is recorded, and writing goes on unseen. */
+    public boolean isThere() {
+        return file.getFileSystem() == FileSystems.getDefault() ? file.toFile().exists() : Files.exists(file);
+    }
+
+    /** How many events it has written, its first line included. Exact once nobody writes any more. */
+    public long written() {
+        Thread me = Thread.currentThread();
+        try {
+            lock.acquired(me, AppendLock.limitNanos());
+            return written;
+        } finally {
+            if (lock.owner == me) lock.owner = null;
+        }
     }
 
     /** Asks the operating system to bring the file to the disk. Costs up to milliseconds: once, at the end. */

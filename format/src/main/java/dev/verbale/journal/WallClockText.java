@@ -1,5 +1,6 @@
 package dev.verbale.journal;
 
+import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
@@ -9,6 +10,10 @@ import java.time.ZoneOffset;
  * loads a hundred classes, and a JVM with one test would wait for them.
  */
 public final class WallClockText {
+
+    private static final Instant FIRST = Instant.EPOCH;
+    /** The nanoseconds from the first to the last fit into a number. */
+    private static final Instant LAST = Instant.ofEpochSecond(7_258_118_400L); // 2200
 
     private WallClockText() {}
 
@@ -23,6 +28,18 @@ public final class WallClockText {
         number(text, time.getMinute(), 2).append(':');
         number(text, time.getSecond(), 2).append('.');
         return number(text, time.getNano() / 1_000, 6).append('Z').toString();
+    }
+
+    /**
+     * The moment that {@code text} says.
+     *
+     * @throws DateTimeException where it says none, or one that no machine's clock shows, mistaken and unset ones included
+     */
+    public static Instant read(String text) {
+        Instant moment = Instant.parse(text);
+        if (moment.isBefore(FIRST) || !moment.isBefore(LAST))
+            throw new DateTimeException("no time of a test run: " + text);
+        return moment;
     }
 
     private static StringBuilder number(StringBuilder text, int number, int digits) {

@@ -3,6 +3,8 @@ package dev.verbale.folder;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.verbale.journal.PlainFile;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -135,18 +137,54 @@ class FolderTest {
     void a_journal_cannot_name_a_file_outside_its_run(String named) throws Exception {
         var run = new RunFolder(Files.createDirectory(folder.resolve("run")));
 
-        assertThat(run.file(named)).isEmpty();
+        assertThat(run.file(named).path()).isNull();
+        assertThat(run.file(named).why()).isNotNull();
     }
 
     @Test
-    void a_link_out_of_the_run_is_no_way_out_either() throws Exception {
+    void a_link_is_no_way_out_of_the_run_wherever_it_stands_in_a_path() throws Exception {
         var run = new RunFolder(Files.createDirectory(folder.resolve("run")));
-        Path secret = Files.writeString(folder.resolve("secret.txt"), "secret");
+        Path elsewhere = Files.createDirectory(folder.resolve("elsewhere"));
+        Path secret = Files.writeString(elsewhere.resolve("secret.txt"), "secret");
         Files.createSymbolicLink(run.path().resolve("link.txt"), secret);
+        Files.createSymbolicLink(run.path().resolve("dangling.txt"), folder.resolve("nowhere"));
+        Files.createSymbolicLink(run.path().resolve("tests"), elsewhere);
+        Path plain = Files.writeString(
+                Files.createDirectories(run.path().resolve("run")).resolve("01-b.png"), "png");
 
-        assertThat(run.file("link.txt")).isEmpty();
-        assertThat(run.file("tests/a/01-b.png"))
-                .contains(run.path().toAbsolutePath().resolve("tests/a/01-b.png"));
+        for (String named : List.of("link.txt", "dangling.txt", "tests/secret.txt"))
+            assertThat(run.file(named))
+                    .as(named)
+                    .isEqualTo(RunFolder.FileInRun.refused("is a link, which is not followed"));
+        assertThat(run.file("run").why()).isEqualTo("is no regular file");
+        assertThat(run.file("run/02-c.png").why()).isEqualTo("is missing");
+        assertThat(run.file("run/01-b.png").path()).isEqualTo(plain.toAbsolutePath());
+    }
+
+    @Test
+    void pipes_and_links_are_not_opened_and_files_are_not_read_without_end() throws Exception {
+        Path pipe = folder.resolve("pipe");
+        assertThat(new ProcessBuilder("mkfifo", pipe.toString()).start().waitFor())
+                .isZero();
+        Path file = Files.writeString(folder.resolve("file"), "12345");
+        Path link = Files.createSymbolicLink(folder.resolve("link"), file);
+
+        for (Path one : List.of(pipe, link, folder))
+            assertThatThrownBy(() -> PlainFile.open(one).close()).hasMessageContaining("is no regular file");
+        assertThatThrownBy(() -> PlainFile.bytes(file, 4)).hasMessageContaining("longer than 4 bytes");
+        assertThat(PlainFile.bytes(file, 5)).hasSize(5);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"+999999999-01-01T00:00:00Z", "1969-12-31T23:59:59Z", "yesterday", ""})
+    void a_run_that_started_at_no_time_says_so(String started) throws Exception {
+        Path file = Files.writeString(
+                folder.resolve("run.json"),
+                "{\"format\":1,\"name\":\"n\",\"started\":\"" + started + "\",\"facts\":{}}");
+
+        assertThatThrownBy(() -> RunDescription.read(file))
+                .isInstanceOf(IOException.class)
+                .hasMessageContaining("'started' is not a time");
     }
 
     @Test

@@ -5,9 +5,12 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.google.common.jimfs.Configuration;
 import com.google.common.jimfs.Jimfs;
+import dev.verbale.event.DataNamed;
 import dev.verbale.event.Event;
 import dev.verbale.event.NoteWritten;
 import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -18,9 +21,13 @@ import java.util.List;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** What is written comes back, and what cannot come back is named. */
 class JournalTest {
@@ -44,17 +51,6 @@ class JournalTest {
                 .containsExactlyInAnyOrderElementsOf(Arrays.stream(Event.class.getPermittedSubclasses())
                         .map(Class::getName)
                         .toList());
-    }
-
-    @Test
-    void half_a_character_comes_back_too_and_the_next_line_is_whole() throws Exception {
-        Path file = written(new NoteWritten(1, 0, "half \uD83C end", null), new NoteWritten(2, 0, "next", null));
-
-        read(file);
-
-        assertThat(events)
-                .contains(new NoteWritten(1, 0, "half \uD83C end", null), new NoteWritten(2, 0, "next", null));
-        assertThat(unread).isEmpty();
     }
 
     @Test
@@ -181,6 +177,133 @@ class JournalTest {
         assertThat(unread.get(6)).startsWith("8: not JSON");
     }
 
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "{\"event\":\"journal-opened\",\"at\":0,\"format\":1,\"worker\":\"w\",\"wall\":\"+999999999-01-01T00:00:00Z\",\"pid\":1,\"verbale\":\"1\"}",
+                "{\"event\":\"note\",\"at\":9223372036854775807,\"text\":\"x\"}",
+                "{\"event\":\"note\",\"at\":-1,\"text\":\"x\"}",
+                "{\"event\":\"note\",\"at\":99999999999999999999999,\"text\":\"x\"}",
+                "{\"event\":\"step-budget\",\"at\":1,\"id\":1,\"micros\":9223372036854775}"
+            })
+    void a_time_that_no_run_has_is_named_and_not_reckoned_with(String line) throws Exception {
+        Path file = written();
+        Files.writeString(file, line + "\n", StandardOpenOption.APPEND);
+
+        read(file);
+
+        assertThat(events).hasSize(1);
+        assertThat(unread).singleElement().asString().startsWith("2: ");
+    }
+
+    @Test
+    void a_line_without_end_is_passed_over_and_the_next_one_is_read() throws Exception {
+        Path file = written();
+        try (var out = Files.newOutputStream(file, StandardOpenOption.APPEND)) {
+            byte[] piece = "x".repeat(1 << 20).getBytes(StandardCharsets.UTF_8);
+            for (int written = 0; written <= JournalReader.LONGEST_LINE; written += piece.length) out.write(piece);
+            out.write("\n{\"event\":\"note\",\"at\":1,\"text\":\"still read\"}\n".getBytes(StandardCharsets.UTF_8));
+        }
+
+        read(file);
+
+        assertThat(events).contains(new NoteWritten(1, 0, "still read", null));
+        assertThat(unread).containsExactly("2: longer than 64 MB, which no recorder writes");
+    }
+
+    @Test
+    void a_field_that_stands_twice_is_said_and_its_last_value_kept() throws Exception {
+        Path file = written();
+        Files.writeString(
+                file, "{\"event\":\"note\",\"at\":1,\"text\":\"a\",\"text\":\"b\"}\n", StandardOpenOption.APPEND);
+
+        read(file);
+
+        assertThat(events).contains(new NoteWritten(1, 0, "b", null));
+        assertThat(unread).containsExactly("2: has the same field twice, of which the last one counts: [text]");
+    }
+
+    @Test
+    void half_a_character_is_replaced_by_the_writer_and_by_the_reader() throws Exception {
+        Path file = written(new NoteWritten(1, 0, "a\uD83C, \uDF31b, \uD83C\uDF31", null));
+        Files.writeString(
+                file,
+                "{\"event\":\"data\",\"at\":1,\"name\":\"k\\uD800\",\"value\":\"v\"}\n",
+                StandardOpenOption.APPEND);
+
+        read(file);
+
+        assertThat(unread).isEmpty();
+        assertThat(events)
+                .contains(
+                        new NoteWritten(1, 0, "a\uFFFD, \uFFFDb, \uD83C\uDF31", null),
+                        new DataNamed(1, 0, "k\uFFFD", "v"));
+    }
+
+    /** The stack ends at each depth in turn, while others write: nobody is left waiting, and no line is spoiled. */
+    @Test
+    void a_stack_that_ends_inside_of_a_write_leaves_the_journal_open_for_the_others() throws Exception {
+        Path file = folder.resolve("worker-1.jsonl");
+        JournalWriter writer = JournalWriter.open(file, SampleEvents.OPENED, TextFilter.NONE);
+        var others = new AtomicInteger();
+        var over = new AtomicBoolean();
+        var other = new Thread(() -> {
+            while (!over.get()) {
+                try {
+                    writer.append(new NoteWritten(1, 0, "other", null));
+                    others.incrementAndGet();
+                } catch (IOException unwritten) {
+                    throw new UncheckedIOException(unwritten);
+                }
+            }
+        });
+        other.start();
+        var acknowledged = new AtomicInteger();
+        for (int round = 0; round < 150; round++) {
+            int frames = round;
+            var overflowing = new Thread(null, () -> overflow(writer, frames % 97, acknowledged), "deep", 1 << 18);
+            overflowing.start();
+            overflowing.join();
+        }
+        over.set(true);
+        other.join();
+
+        read(file);
+
+        assertThat(unread).isEmpty();
+        assertThat(events.stream()
+                        .filter(event ->
+                                event instanceof NoteWritten note && note.text().equals("other")))
+                .hasSize(others.get());
+        assertThat(events.stream()
+                        .filter(event ->
+                                event instanceof NoteWritten note && note.text().equals("deep")))
+                .hasSizeGreaterThanOrEqualTo(acknowledged.get());
+        assertThat(acknowledged).hasPositiveValue();
+    }
+
+    /** Writes at every depth on the way down, until the stack ends somewhere; {@code phase} shifts where. */
+    private static void overflow(JournalWriter writer, int phase, AtomicInteger acknowledged) {
+        try {
+            if (phase > 0) overflow(writer, phase - 1, acknowledged);
+            else writeAndGoDeeper(writer, acknowledged, 0);
+        } catch (StackOverflowError ended) {
+            // as was wanted
+        }
+    }
+
+    private static void writeAndGoDeeper(JournalWriter writer, AtomicInteger acknowledged, int depth) {
+        try {
+            if (depth > 1_000) writer.append(new NoteWritten(1, 0, "deep", null));
+            if (depth > 1_000) acknowledged.incrementAndGet();
+        } catch (IOException unwritten) {
+            throw new UncheckedIOException(unwritten);
+        } catch (StackOverflowError here) {
+            // and deeper still
+        }
+        writeAndGoDeeper(writer, acknowledged, depth + 1);
+    }
+
     @Test
     void an_empty_journal_says_so() throws Exception {
         read(Files.createFile(folder.resolve("worker-1.jsonl")));
@@ -216,6 +339,11 @@ class JournalTest {
             @Override
             public void unread(int line, String why) {
                 unread.add(line + ": " + why);
+            }
+
+            @Override
+            public void odd(int line, String what) {
+                unread.add(line + ": " + what);
             }
         });
     }

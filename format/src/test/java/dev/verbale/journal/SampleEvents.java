@@ -5,6 +5,7 @@ import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.Event;
+import dev.verbale.event.EventsMissed;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.FactStated;
 import dev.verbale.event.Failure;
@@ -36,7 +37,7 @@ final class SampleEvents {
 
     private static final Failure INNER = new Failure("java.lang.AssertionError", null, "at b", null, null, List.of());
     private static final Failure FAILURE =
-            new Failure("org.opentest4j.MultipleFailuresError", "two", "at a", "Ada", "Dario", List.of(INNER));
+            new Failure(7, "org.opentest4j.MultipleFailuresError", "two", "at a", "Ada", "Dario", List.of(INNER));
 
     private SampleEvents() {}
 
@@ -129,7 +130,9 @@ final class SampleEvents {
                 new DataNamed(6, 2, "plot", "12"),
                 new FactStated(6, "browser", "Chromium"),
                 new ProblemMet(6, "disk full"),
-                new JournalEnded(10, 2, Map.of("NoteWritten", 2L), 7),
+                new EventsMissed(9, Map.of("note", 2L, "deleted", 40L)),
+                new StepEnded(7, 3, Outcome.FAILED, null, Failure.reference(7)),
+                new JournalEnded(10, 2, Map.of("note", 2L), 7),
                 new JournalEnded(10, 0, Map.of(), 0));
     }
 }

@@ -82,7 +82,7 @@ final class Bodies {
     }
 
     private String file(String name, byte[] bytes, String type) throws IOException {
-        return recorder.store(scope, name, new ByteArrayInputStream(bytes), type);
+        return recorder.papers.store(scope, name, new ByteArrayInputStream(bytes), type);
     }
 
     private List<Part> parts(List<FormParts.Part> found) throws IOException {
@@ -94,7 +94,7 @@ final class Bodies {
                 parts.add(new Part(part.name(), part.fileName(), leftOut(unread, Settings.EXCHANGE_BYTES + " is 0")));
                 continue;
             }
-            if (recorder.isSecretName(part.name())) content = Redactor.MASK.getBytes(StandardCharsets.UTF_8);
+            if (recorder.hasSecretName(part.name())) content = Redactor.MASK.getBytes(StandardCharsets.UTF_8);
             boolean cut = part.size() > part.content().length || content.length > most;
             if (content.length > most) content = Arrays.copyOf(content, most);
             var raw = new Raw(content, part.size(), part.mediaType());

@@ -31,8 +31,14 @@ record BuildProcess(long pid, Instant started, String commandLine) {
      * join: it is a run of its own.
      */
     static Optional<BuildProcess> ofThisFork() {
-        if (!System.getProperty("sun.java.command", "").contains("surefire")) return Optional.empty();
-        Optional<ProcessHandle> process = ProcessHandle.current().parent();
+        String own = System.getProperty("sun.java.command", "");
+        // Where nothing is forked the tests run in the build itself: each module in a class loader of its own, one
+        // process.
+        boolean inBuild = own.startsWith(MAVEN);
+        if (!inBuild && !own.contains("surefire")) return Optional.empty();
+        Optional<ProcessHandle> process = inBuild
+                ? Optional.of(ProcessHandle.current())
+                : ProcessHandle.current().parent();
         for (int i = 0; i < FURTHEST_ANCESTOR && process.isPresent(); i++) {
             ProcessHandle.Info info = process.get().info();
             String commandLine = info.commandLine().orElse("");

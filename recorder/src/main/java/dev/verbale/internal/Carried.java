@@ -57,7 +57,7 @@ public final class Carried {
 
         @Override
         public void execute(Runnable task) {
-            inner.execute(runnable(recorder, task));
+            inner.execute(task == null ? task : runnable(recorder, task));
         }
 
         @Override

@@ -13,6 +13,9 @@ import java.util.Map;
  */
 final class ConsoleTee extends OutputStream {
 
+    /** A program that prints dots for an hour prints one line; what waits for its end must not grow for an hour. */
+    private static final int LONGEST_LINE = 1 << 18;
+
     private final PrintStream console;
     private final Recorder recorder;
     private final String level;
@@ -40,7 +43,7 @@ final class ConsoleTee extends OutputStream {
         ByteArrayOutputStream line = lines.get();
         for (int i = from; i < from + length; i++) {
             if (bytes[i] != '\n') line.write(bytes[i]);
-            else keep(line);
+            if (bytes[i] == '\n' || line.size() >= LONGEST_LINE) keep(line);
         }
     }
 

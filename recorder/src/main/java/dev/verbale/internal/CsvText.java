@@ -11,12 +11,12 @@ public final class CsvText {
 
     public static String of(List<String> header, List<? extends List<?>> rows) {
         var text = new StringBuilder(line(header));
-        for (List<?> row : rows) text.append(line(row));
+        if (rows != null) for (List<?> row : rows) text.append(line(row));
         return text.toString();
     }
 
-    private static String line(List<?> cells) {
-        return cells.stream().map(CsvText::cell).collect(Collectors.joining(",", "", "\r\n"));
+    private static String line(@Nullable List<?> cells) {
+        return cells == null ? "\r\n" : cells.stream().map(CsvText::cell).collect(Collectors.joining(",", "", "\r\n"));
     }
 
     private static String cell(@Nullable Object value) {

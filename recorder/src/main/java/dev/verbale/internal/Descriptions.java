@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.regex.PatternSyntaxException;
+import org.jspecify.annotations.Nullable;
 
 /** Writes down what is said about tests, with the addresses of what they are linked to. */
 final class Descriptions {
@@ -24,7 +25,7 @@ final class Descriptions {
             try {
                 known.add(new Known(Pattern.compile(pattern.name()), pattern.address()));
             } catch (PatternSyntaxException broken) {
-                recorder.minutes.problems.add("the link pattern " + pattern.name(), broken);
+                recorder.minutes.problems.add("the link pattern " + pattern.name() + ": " + broken);
             }
         }
     }
@@ -32,16 +33,23 @@ final class Descriptions {
     void write(ScopeNode here, Description said) {
         ScopeNode test = here;
         while (test.outer != null && test.outer.owner == test.owner) test = test.outer; // out of the steps
-        recorder.minutes.append(new TestDescribed(
-                recorder.minutes.clock.micros(),
-                test.id(),
-                said.text(),
-                said.severity(),
-                said.owner(),
-                said.links().stream().map(this::link).toList()));
+        recorder.minutes.append(
+                test,
+                new TestDescribed(
+                        recorder.minutes.clock.micros(),
+                        test.id(),
+                        cut(said.text()),
+                        cut(said.severity()),
+                        cut(said.owner()),
+                        said.links().stream().map(this::link).toList()));
     }
 
-    private Link link(String name) {
+    private static @Nullable String cut(@Nullable String text) {
+        return text == null ? null : LongText.cut(text, LongText.LONGEST);
+    }
+
+    private Link link(String given) {
+        String name = FileRecorder.name(given);
         if (name.matches("https?://\\S+")) return new Link(name, name);
         for (Known one : known) {
             Matcher matcher = one.name().matcher(name);

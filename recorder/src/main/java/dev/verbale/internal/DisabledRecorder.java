@@ -3,6 +3,7 @@ package dev.verbale.internal;
 import dev.verbale.ChecksFailed;
 import dev.verbale.event.StepKind;
 import dev.verbale.evidence.EvidenceSource;
+import dev.verbale.recorder.ContentSource;
 import dev.verbale.recorder.Description;
 import dev.verbale.recorder.Ending;
 import dev.verbale.recorder.Exchange;
@@ -43,6 +44,9 @@ final class DisabledRecorder implements Recorder {
         public void close() {}
     };
 
+    /** The only one there has to be. */
+    static final DisabledRecorder NONE = new DisabledRecorder();
+
     static final PromisedPaper NO_PROMISE = new PromisedPaper() {
         @Override
         public void keep(InputStream content, String mediaType) {}
@@ -52,7 +56,9 @@ final class DisabledRecorder implements Recorder {
     };
 
     private static final Scope NOWHERE = () -> 0;
-    private static final Stay NO_STAY = () -> {};
+    static final Stay NO_STAY = () -> {};
+
+    private DisabledRecorder() {}
 
     @Override
     public boolean isRecording() {
@@ -143,7 +149,15 @@ final class DisabledRecorder implements Recorder {
     public void log(LogLine line) {}
 
     @Override
+    public boolean isSecretName(@Nullable String name) {
+        return false;
+    }
+
+    @Override
     public void note(String text) {}
+
+    @Override
+    public void note(String text, @Nullable Object @Nullable [] values) {}
 
     @Override
     public void data(String name, @Nullable Object value) {}
@@ -156,6 +170,9 @@ final class DisabledRecorder implements Recorder {
 
     @Override
     public void attach(String name, InputStream content, String mediaType) {}
+
+    @Override
+    public void attach(String name, ContentSource content, String mediaType) {}
 
     @Override
     public void attach(Path file) {}

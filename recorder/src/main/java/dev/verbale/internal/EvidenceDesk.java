@@ -3,6 +3,8 @@ package dev.verbale.internal;
 import dev.verbale.evidence.Evidence;
 import dev.verbale.evidence.EvidenceSource;
 import dev.verbale.recorder.PromisedPaper;
+import java.io.ByteArrayInputStream;
+import java.io.InputStream;
 
 /** Asks the sources when something fails. */
 final class EvidenceDesk {
@@ -18,8 +20,9 @@ final class EvidenceDesk {
         for (EvidenceSource source : scope.owner.sourcesToAsk()) {
             try {
                 source.take(new Taken(scope));
+            } catch (ThreadDeath stopped) {
+                throw stopped; // somebody wants this thread to end
             } catch (Throwable none) {
-                Guard.rethrowFatal(none);
                 if (none instanceof InterruptedException) Thread.currentThread().interrupt();
                 recorder.noteIn(scope, "No evidence from " + name(source) + ": " + NoteText.shown(none));
             }
@@ -31,17 +34,18 @@ final class EvidenceDesk {
         for (EvidenceSource source : node.owner.sources) {
             try {
                 source.ended(node);
+            } catch (ThreadDeath stopped) {
+                throw stopped;
             } catch (Throwable broken) {
-                Guard.rethrowFatal(broken);
-                recorder.minutes.problems.add("ending the evidence of " + name(source), broken);
+                recorder.minutes.problems.add("ending the evidence of " + name(source) + ": " + NoteText.shown(broken));
             }
         }
     }
 
     private static String name(EvidenceSource source) {
         try {
-            return source.name();
-        } catch (RuntimeException broken) {
+            return String.valueOf(source.name());
+        } catch (RuntimeException | Error broken) {
             return source.getClass().getName();
         }
     }
@@ -55,12 +59,13 @@ final class EvidenceDesk {
 
         @Override
         public void paper(String name, String kind, byte[] content, String mediaType) {
-            recorder.keepIn(scope, name, kind, content, mediaType);
+            InputStream stream = content == null ? null : new ByteArrayInputStream(content);
+            recorder.papers.paper(scope, name, kind, stream, mediaType, 0);
         }
 
         @Override
         public PromisedPaper promise(String name, String kind) {
-            return recorder.promiseIn(scope, name, kind);
+            return recorder.papers.promise(scope, name, kind);
         }
 
         @Override

@@ -5,11 +5,11 @@ import dev.verbale.event.CheckMade;
 import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
+import dev.verbale.event.Event;
 import dev.verbale.event.FactStated;
 import dev.verbale.event.Failure;
 import dev.verbale.event.NoteWritten;
 import dev.verbale.event.Outcome;
-import dev.verbale.event.PaperKept;
 import dev.verbale.event.StepBudgeted;
 import dev.verbale.event.StepEnded;
 import dev.verbale.event.StepKind;
@@ -17,7 +17,7 @@ import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.evidence.EvidenceSource;
-import dev.verbale.folder.MediaTypes;
+import dev.verbale.recorder.ContentSource;
 import dev.verbale.recorder.Description;
 import dev.verbale.recorder.Ending;
 import dev.verbale.recorder.Exchange;
@@ -29,10 +29,8 @@ import dev.verbale.recorder.RecorderOptions;
 import dev.verbale.recorder.Scope;
 import dev.verbale.recorder.Step;
 import dev.verbale.secrets.Redactor;
-import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
@@ -40,42 +38,49 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /** Writes the minutes to a run folder. Every call goes through the {@link Guard}, and nearly every one is one event. */
 public final class FileRecorder implements Recorder {
 
+    /** Of names: of steps, tests, data. They stand in lists and in one line each. */
+    private static final int LONGEST_NAME = 1_000;
+
+    /** Of what an assertion expected and got: a reader compares them, and more than this nobody does by eye. */
+    private static final int LONGEST_VALUE = 100_000;
+
     final Minutes minutes = new Minutes();
-    final Guard guard = new Guard(minutes.problems);
-    final FailureReading failures = FailureReading.withInstalledReaders(minutes.problems);
+    final Guard guard = new Guard(minutes);
+    final FailureReading failures = FailureReading.withInstalledReaders(minutes.problems, guard.foreign);
     final AtomicInteger ids = new AtomicInteger();
 
     private final EvidenceDesk evidence = new EvidenceDesk(this);
     private final Map<String, String> facts = new ConcurrentHashMap<>();
-    private final Totals totals = new Totals();
-    private final AtomicInteger said = new AtomicInteger();
-    private final ScopeNode run = new ScopeNode(0, null, new Owner(null, false, () -> Path.of("run")), null);
+    private final ScopeNode run = new ScopeNode(0, null, new Owner(null, false, () -> List.of("run")), null);
     private final Set<ScopeNode> openTests = ConcurrentHashMap.newKeySet();
 
     final RecorderOptions options;
     private final Redactor redactor;
     private final RunOpening opening;
-    private final PaperStore papers;
+    final Papers papers;
     private final LogKeeping logs;
     private final Descriptions descriptions;
+    private final LastWord lastWord;
     final ExchangeKeeping exchanges;
 
     private FileRecorder(RecorderOptions options, List<String> problemsSoFar) throws IOException {
         this.options = options;
         this.redactor = Redactors.of(options, problemsSoFar);
         this.opening = RunOpening.open(options, minutes.clock, Version.text(), redactor);
-        this.papers = new PaperStore(opening.folder(), redactor);
+        this.papers = new Papers(this, new PaperStore(opening.folder(), redactor));
         this.logs = new LogKeeping(this, options.logging());
         this.descriptions = new Descriptions(this, options.linkPatterns());
+        this.lastWord = new LastWord(this, options.closingLine());
         this.exchanges = new ExchangeKeeping(this, minutes.problems);
         Rehearsal.of(opening.journal(), redactor, failures); // before the first real event, and before a shutdown
-        minutes.open(opening.journal());
+        minutes.open(opening.journal(), opening.again());
         problemsSoFar.forEach(minutes.problems::add);
     }
 
@@ -99,31 +104,48 @@ public final class FileRecorder implements Recorder {
     }
 
     @Override
+    public boolean isSecretName(@Nullable String name) {
+        return name != null && guard.get(Task.SECRET, true, seat -> redactor.isSecretName(name));
+    }
+
+    @Override
     public Scope run() {
         return run;
     }
 
     @Override
     public Scope here() {
-        return here(guard.seat());
+        return hereNow();
+    }
+
+    /** The scope of this thread, for callers that stand outside the border. */
+    private ScopeNode hereNow() {
+        try {
+            return here(guard.seat());
+        } catch (StackOverflowError tooDeep) {
+            guard.lost++;
+            return run;
+        }
     }
 
     @Override
     public Scope startContainer(Scope in, Identity who) {
-        return guard.get("starting container " + who.name(), () -> run, seat -> {
+        return guard.get(Task.CONTAINER_STARTED, run, seat -> {
             ScopeNode outer = node(in);
-            Supplier<Path> folder = () -> Path.of("tests", ScopeFolders.ofClass(masked(who)), "class");
+            Supplier<List<String>> folder = () -> List.of("tests", ScopeFolders.ofClass(masked(who)), "class");
             var container =
                     new ScopeNode(ids.incrementAndGet(), outer, new Owner(outer.owner, false, folder), seat.here);
             seat.here = container;
-            minutes.append(new ContainerStarted(
-                    minutes.clock.micros(),
-                    container.id(),
-                    outer.id(),
-                    who.key(),
-                    who.name(),
-                    who.className(),
-                    who.methodName()));
+            minutes.begins(
+                    container,
+                    new ContainerStarted(
+                            minutes.clock.micros(),
+                            container.id(),
+                            outer.id(),
+                            text(who.key()),
+                            name(who.name()),
+                            who.className(),
+                            who.methodName()));
             return container;
         });
     }
@@ -131,37 +153,46 @@ public final class FileRecorder implements Recorder {
     @Override
     public void endContainer(Scope container, Ending ending, int notRun) {
         ScopeNode node = node(container);
-        if (ending.failure() != null) takeEvidenceIn(node, ending.failure());
+        Ending how = ending == null ? Ending.passed() : ending;
+        if (how.failure() != null) takeEvidenceIn(node, how.failure());
         evidence.ends(node);
-        guard.run("ending a container", seat -> {
+        guard.run(Task.CONTAINER_ENDED, seat -> {
             if (!endsOnce(node, "container")) return;
             node.leave(seat);
-            minutes.append(new ContainerEnded(
-                    minutes.clock.micros(), node.id(), outcome(ending), reason(ending), failure(ending), notRun));
+            Event end = new ContainerEnded(
+                    minutes.clock.micros(),
+                    node.id(),
+                    outcome(how),
+                    reason(how),
+                    failure(node, how),
+                    Math.max(0, notRun));
+            wrote(node, how.failure(), end);
         });
     }
 
     @Override
     public Scope startTest(Scope in, Identity who) {
-        return guard.get("starting test " + who.name(), () -> run, seat -> {
+        return guard.get(Task.TEST_STARTED, run, seat -> {
             ScopeNode outer = node(in);
-            Supplier<Path> folder = () -> {
+            Supplier<List<String>> folder = () -> {
                 Identity masked = masked(who);
-                return Path.of("tests", ScopeFolders.ofClass(masked), ScopeFolders.ofTest(masked));
+                return List.of("tests", ScopeFolders.ofClass(masked), ScopeFolders.ofTest(masked));
             };
             var test = new ScopeNode(ids.incrementAndGet(), outer, new Owner(outer.owner, true, folder), seat.here);
             seat.here = test;
             openTests.add(test);
-            minutes.append(new TestStarted(
-                    minutes.clock.micros(),
-                    test.id(),
-                    outer.id(),
-                    who.key(),
-                    who.name(),
-                    who.className(),
-                    who.methodName(),
-                    Thread.currentThread().getName(),
-                    who.tags()));
+            minutes.begins(
+                    test,
+                    new TestStarted(
+                            minutes.clock.micros(),
+                            test.id(),
+                            outer.id(),
+                            text(who.key()),
+                            name(who.name()),
+                            who.className(),
+                            who.methodName(),
+                            Thread.currentThread().getName(),
+                            who.tags()));
             return test;
         });
     }
@@ -169,8 +200,8 @@ public final class FileRecorder implements Recorder {
     /** For names of folders, in which a secret could not be found any more once it lost its odd characters. */
     private Identity masked(Identity who) {
         return new Identity(
-                redactor.redacted(who.key()),
-                redactor.redacted(who.name()),
+                redactor.redacted(text(who.key())),
+                redactor.redacted(name(who.name())),
                 maskedOrNull(who.className()),
                 maskedOrNull(who.methodName()),
                 List.of());
@@ -183,17 +214,19 @@ public final class FileRecorder implements Recorder {
     @Override
     public void endTest(Scope test, Ending ending) {
         ScopeNode node = node(test);
-        if (ending.failure() != null && ending.outcome() != Outcome.EXPECTED) takeEvidenceIn(node, ending.failure());
+        Ending how = ending == null ? Ending.passed() : ending;
+        if (how.failure() != null && how.outcome() != Outcome.EXPECTED) takeEvidenceIn(node, how.failure());
         evidence.ends(node);
         for (OpenExchange open : node.owner.openExchanges()) open.ownerEnded();
-        guard.run("ending a test", seat -> {
+        guard.run(Task.TEST_ENDED, seat -> {
             if (!endsOnce(node, "test")) return;
             openTests.remove(node);
             logs.sayWhatWasLeftOut(node);
             node.leave(seat);
-            Outcome outcome = outcome(ending);
-            totals.add(outcome);
-            minutes.append(new TestEnded(minutes.clock.micros(), node.id(), outcome, reason(ending), failure(ending)));
+            Outcome outcome = outcome(how);
+            lastWord.ended(node, outcome);
+            Event end = new TestEnded(minutes.clock.micros(), node.id(), outcome, reason(how), failure(node, how));
+            wrote(node, how.failure(), end);
         });
     }
 
@@ -207,164 +240,221 @@ public final class FileRecorder implements Recorder {
         return startStep(kind, name, true);
     }
 
-    private Step startStep(StepKind kind, String name, boolean beside) {
-        Seat seat = guard.seat();
-        if (seat.recording) return DisabledRecorder.NO_STEP; // by a log line that storing another one caused
-        var step = new OpenStep(this, ids.incrementAndGet(), here(seat), seat.here, beside);
-        if (!beside) seat.here = step;
-        guard.run("starting a step", step, kind, name, FileRecorder::stepStarts);
-        return step;
+    private Step startStep(@Nullable StepKind kind, @Nullable String name, boolean beside) {
+        try {
+            Seat seat = guard.seat();
+            if (seat.recording) return DisabledRecorder.NO_STEP; // by a log line that storing another one caused
+            var step = new OpenStep(this, ids.incrementAndGet(), here(seat), seat.here, beside);
+            if (!beside) seat.here = step;
+            guard.run(
+                    Task.STEP_STARTED,
+                    step,
+                    kind == null ? StepKind.ACTION : kind,
+                    name == null ? "null" : name,
+                    FileRecorder::stepStarts);
+            return step;
+        } catch (StackOverflowError | OutOfMemoryError gone) {
+            guard.lost++;
+            return DisabledRecorder.NO_STEP;
+        }
     }
 
     private static void stepStarts(OpenStep step, Seat seat, StepKind kind, @Nullable String name) {
         FileRecorder self = step.recorder;
         ScopeNode outer = step.outer == null ? self.run : step.outer;
-        self.minutes.append(new StepStarted(
-                self.minutes.clock.micros(),
-                step.id(),
-                outer.id(),
-                kind,
-                String.valueOf(name),
-                self.strayThread(step.before, outer)));
+        self.minutes.begins(
+                step,
+                new StepStarted(
+                        self.minutes.clock.micros(),
+                        step.id(),
+                        outer.id(),
+                        kind,
+                        name(name),
+                        self.strayThread(step.before, outer)));
     }
 
     void endStep(OpenStep step, Outcome outcome, @Nullable Failure failure) {
-        guard.run("ending a step", step, outcome, failure, FileRecorder::stepEnds);
+        guard.run(Task.STEP_ENDED, step, outcome, failure, FileRecorder::stepEnds);
     }
 
     private static void stepEnds(OpenStep step, Seat seat, Outcome outcome, @Nullable Failure failure) {
         step.recorder.stepEnds(step, seat, outcome, null, failure);
     }
 
-    private void stepEnds(
+    private boolean stepEnds(
             OpenStep step, Seat seat, Outcome outcome, @Nullable String reason, @Nullable Failure failure) {
-        if (!endsOnce(step, "step")) return;
+        if (!endsOnce(step, "step")) return false;
         if (!step.beside && !step.leave(seat))
             minutes.problems.add(
                     "A step was ended on another thread than began it, or after a step around it, on thread "
                             + Thread.currentThread().getName());
-        minutes.append(new StepEnded(minutes.clock.micros(), step.id(), outcome, reason, failure));
+        return minutes.append(step, new StepEnded(minutes.clock.micros(), step.id(), outcome, reason, failure));
     }
 
-    void skipStep(OpenStep step, String reason) {
-        guard.run("skipping a step", seat -> stepEnds(step, seat, Outcome.SKIPPED, String.valueOf(reason), null));
+    void skipStep(OpenStep step, @Nullable String reason) {
+        guard.run(Task.STEP_ENDED, seat -> stepEnds(step, seat, Outcome.SKIPPED, shown(step, reason), null));
     }
 
     void budgetStep(OpenStep step, Duration budget) {
-        guard.run("giving a step its time", seat -> {
-            long micros = Math.max(1, budget.toNanos() / 1_000);
-            minutes.append(new StepBudgeted(minutes.clock.micros(), step.id(), micros));
+        guard.run(Task.STEP_BUDGETED, seat -> {
+            long micros = Math.max(1, micros(budget));
+            minutes.append(step, new StepBudgeted(minutes.clock.micros(), step.id(), micros));
         });
     }
 
     void failStep(OpenStep step, Throwable thrown) {
         boolean first = takeEvidenceIn(step, thrown);
-        guard.run(
-                "failing a step",
-                seat -> stepEnds(step, seat, failures.outcome(thrown), null, first ? failures.failure(thrown) : null));
+        guard.run(Task.STEP_FAILED, seat -> {
+            Outcome outcome = failures.outcome(thrown);
+            if (!first) stepEnds(step, seat, outcome, null, null);
+            else {
+                Failure told = failure(step, thrown);
+                if (stepEnds(step, seat, outcome, null, told)) step.owner.wrote(thrown, told.id());
+            }
+        });
+    }
+
+    void endWithoutEvidence(OpenStep step, Throwable thrown) {
+        guard.run(Task.STEP_ENDED, seat -> stepEnds(step, seat, failures.outcome(thrown), null, null));
     }
 
     @Override
     public Stay enter(Scope scope) {
-        Seat seat = guard.seat();
-        ScopeNode before = seat.here;
-        ScopeNode node = node(scope);
-        if (node == run || (before != null && before.isWithin(node))) return () -> {};
-        seat.here = node;
-        return () -> seat.here = before;
+        try {
+            Seat seat = guard.seat();
+            ScopeNode before = seat.here;
+            ScopeNode node = node(scope);
+            if (node == run || (before != null && before.isWithin(node))) return DisabledRecorder.NO_STAY;
+            seat.here = node;
+            return () -> seat.here = before;
+        } catch (StackOverflowError | OutOfMemoryError gone) {
+            guard.lost++;
+            return DisabledRecorder.NO_STAY;
+        }
     }
 
     @Override
     public void takeEvidence(Throwable failure) {
-        takeEvidenceIn(here(guard.seat()), failure);
+        if (failure != null) takeEvidenceIn(hereNow(), failure);
     }
 
     /** Whether this failure was not seen before. */
     private boolean takeEvidenceIn(ScopeNode scope, Throwable failure) {
-        boolean first = scope.owner.seesFirst(failure);
-        if (first && failures.outcome(failure).needsAttention()) evidence.take(scope);
+        boolean first = guard.get(Task.EVIDENCE, false, seat -> scope.owner.seesFirst(failure, guard.foreign));
+        if (first
+                && guard.get(
+                        Task.EVIDENCE, false, seat -> failures.outcome(failure).needsAttention())) evidence.take(scope);
         return first;
     }
 
     @Override
     public void announce(EvidenceSource source) {
-        guard.run("announcing a source of evidence", seat -> here(seat).owner.announce(source));
+        guard.run(Task.EVIDENCE, seat -> {
+            if (source == null) minutes.problems.add("null was announced as a source of evidence");
+            else here(seat).owner.announce(source);
+        });
     }
 
     @Override
     public void secret(String value) {
-        guard.run("announcing a secret", seat -> redactor.announce(value));
+        guard.run(Task.SECRET, seat -> redactor.announce(text(value)));
     }
 
     @Override
     public void gatherChecks() {
-        guard.run("gathering checks", seat -> here(seat).owner.checks = new GatheredChecks());
+        guard.run(Task.CHECK, seat -> here(seat).owner.checks = new GatheredChecks());
     }
 
     @Override
     public @Nullable ChecksFailed failedChecks() {
-        GatheredChecks checks = here(guard.seat()).owner.checks;
-        return checks == null ? null : checks.all();
+        GatheredChecks checks = hereNow().owner.checks;
+        if (checks == null) return null;
+        var all = new AtomicReference<@Nullable ChecksFailed>();
+        guard.run(Task.CHECK, seat -> all.set(checks.all(guard.foreign)));
+        return all.get();
     }
 
     @Override
     public boolean checked(String name, @Nullable Throwable failure) {
-        return checkedIn(here(guard.seat()), name, failure, 0);
+        return checkedIn(hereNow(), name, failure, 0);
     }
 
     /** Whether its failure is gathered. */
-    boolean checkedIn(ScopeNode here, String name, @Nullable Throwable failure, int exchange) {
+    boolean checkedIn(ScopeNode here, @Nullable String name, @Nullable Throwable failure, int exchange) {
         writeCheck(here, name, failure, exchange);
         GatheredChecks checks = here.owner.checks;
         if (failure == null || checks == null) return false;
-        checks.add(String.valueOf(name), failure);
-        return true;
+        return guard.get(Task.CHECK, false, seat -> {
+            checks.add(String.valueOf(name), failure);
+            return true;
+        });
     }
 
     @Override
     public void observed(String name, Throwable failure) {
-        writeCheck(here(guard.seat()), name, failure, 0);
+        if (failure != null) writeCheck(hereNow(), name, failure, 0);
     }
 
-    private void writeCheck(ScopeNode here, String name, @Nullable Throwable failure, int exchange) {
+    private void writeCheck(ScopeNode here, @Nullable String name, @Nullable Throwable failure, int exchange) {
         if (failure != null) takeEvidenceIn(here, failure);
-        guard.run("writing a check", seat -> {
+        guard.run(Task.CHECK, seat -> {
             Outcome outcome = failure == null ? Outcome.PASSED : failures.outcome(failure);
-            Failure told = failure == null ? null : failures.failure(failure);
+            Failure told = failure == null ? null : failure(here, failure);
             long at = minutes.clock.micros();
-            minutes.append(new CheckMade(at, here.id(), String.valueOf(name), outcome, told, exchange));
+            wrote(here, failure, told, new CheckMade(at, here.id(), name(name), outcome, told, exchange));
         });
     }
 
     @Override
     public void describe(Description description) {
-        guard.run("describing a test", seat -> descriptions.write(here(seat), description));
+        guard.run(Task.DESCRIPTION, seat -> descriptions.write(here(seat), description));
     }
 
     @Override
     public void note(String text) {
-        guard.run("writing a note", this, text, null, FileRecorder::noteHere);
+        guard.run(Task.NOTE, this, text == null ? "null" : text, null, FileRecorder::noteHere);
     }
 
     private void noteHere(Seat seat, String text, @Nullable Void nothing) {
         noteNow(seat, here(seat), text);
     }
 
+    @Override
+    public void note(String text, @Nullable Object @Nullable [] values) {
+        guard.run(Task.NOTE, this, text == null ? "null" : text, values, FileRecorder::noteWith);
+    }
+
+    private void noteWith(Seat seat, String text, @Nullable Object @Nullable [] values) {
+        Pieces filled = NoteText.of(guard.foreign, text, values);
+        ScopeNode scope = here(seat);
+        write(seat, scope, LongText.shown(this, scope, filled));
+    }
+
     void noteIn(ScopeNode scope, String text) {
-        guard.run("writing a note", seat -> noteNow(seat, scope, text));
+        guard.run(Task.NOTE, seat -> noteNow(seat, scope, text));
     }
 
     private void noteNow(Seat seat, ScopeNode scope, String text) {
-        String shown = LongText.shown(this, scope, String.valueOf(text));
-        minutes.append(new NoteWritten(minutes.clock.micros(), scope.id(), shown, strayThread(seat.here, scope)));
+        write(seat, scope, shown(scope, text));
+    }
+
+    private void write(Seat seat, ScopeNode scope, String shown) {
+        minutes.append(
+                scope, new NoteWritten(minutes.clock.micros(), scope.id(), shown, strayThread(seat.here, scope)));
+    }
+
+    /** A short text as it is, of a long one the beginning; all of it is a paper then. */
+    private String shown(ScopeNode scope, @Nullable String text) {
+        String given = text(text);
+        return given.length() <= LongText.LONGEST ? given : LongText.shown(this, scope, new Pieces().add(given));
     }
 
     @Override
     public Exchange exchange(String method, String url) {
-        return guard.get("beginning an exchange", () -> NoExchange.NONE, seat -> {
+        return guard.get(Task.EXCHANGE, NoExchange.NONE, seat -> {
             ScopeNode scope = here(seat);
             String thread = strayThread(seat.here, scope);
-            var begun = new OpenExchange(this, scope, thread, String.valueOf(method), String.valueOf(url));
+            var begun = new OpenExchange(this, scope, thread, text(method), text(url));
             if (scope.owner.isTest) scope.owner.begins(begun);
             return begun;
         });
@@ -372,37 +462,33 @@ public final class FileRecorder implements Recorder {
 
     @Override
     public Exchange exchange(Scope in, String method, String url) {
-        return guard.get("beginning an exchange", () -> NoExchange.NONE, seat -> {
+        return guard.get(Task.EXCHANGE, NoExchange.NONE, seat -> {
             ScopeNode scope = node(in);
             String thread = scope.owner.isTest ? null : Thread.currentThread().getName();
-            return new OpenExchange(this, scope, thread, String.valueOf(method), String.valueOf(url));
+            return new OpenExchange(this, scope, thread, text(method), text(url));
         });
-    }
-
-    /** Stores something that an event names, and gives the name. */
-    String store(ScopeNode scope, String name, InputStream content, String mediaType) throws IOException {
-        return papers.keep(scope.owner, name, mediaType, content).fileInJournal();
     }
 
     @Override
     public void log(LogLine line) {
-        guard.run("keeping a log line", logs, line, null, LogKeeping::keep);
+        guard.run(Task.LOG, logs, line, null, LogKeeping::keep);
     }
 
     @Override
     public void data(String name, @Nullable Object value) {
-        guard.run(
-                "naming data",
-                seat -> minutes.append(new DataNamed(
-                        minutes.clock.micros(), here(seat).id(), String.valueOf(name), shown(name, value))));
+        guard.run(Task.DATA, seat -> {
+            ScopeNode here = here(seat);
+            String shown = shown(here, shown(name, value));
+            minutes.append(here, new DataNamed(minutes.clock.micros(), here.id(), name(name), shown));
+        });
     }
 
     @Override
     public void fact(String name, @Nullable Object value) {
-        guard.run("stating a fact", seat -> {
-            String text = shown(name, value);
-            if (text.equals(facts.put(String.valueOf(name), text))) return; // set-up code states it for each test
-            minutes.append(new FactStated(minutes.clock.micros(), String.valueOf(name), text));
+        guard.run(Task.FACT, seat -> {
+            String text = shown(run, shown(name, value));
+            if (text.equals(facts.put(name(name), text))) return; // set-up code states it for each test
+            minutes.append(run, new FactStated(minutes.clock.micros(), name(name), text));
         });
     }
 
@@ -410,47 +496,53 @@ public final class FileRecorder implements Recorder {
         return redactor.redacted(text);
     }
 
-    boolean isSecretName(String name) {
+    /** The first {@code length} characters of a text that goes on behind {@code beginning}. */
+    String redactedBeginning(String beginning, int length) {
+        String masked = redactor.redacted(beginning);
+        return masked.substring(0, Math.min(length, masked.length()));
+    }
+
+    boolean hasSecretName(String name) {
         return redactor.isSecretName(name);
     }
 
     String shown(@Nullable String name, @Nullable Object value) {
-        return name != null && redactor.isSecretName(name) ? Redactor.MASK : NoteText.shown(value);
+        return name != null && redactor.isSecretName(name) ? MASK : guard.foreign.text(value);
     }
 
     @Override
     public void attach(String name, byte[] content, String mediaType) {
-        attach(name, new ByteArrayInputStream(content), mediaType);
+        papers.attach(name, content, mediaType);
     }
 
     @Override
     public void attach(String name, InputStream content, String mediaType) {
-        guard.run("attaching " + name, seat -> keep(here(seat), name, PaperKept.ATTACHMENT, content, mediaType, 0, 0));
+        papers.attach(name, () -> content, mediaType);
+    }
+
+    @Override
+    public void attach(String name, ContentSource content, String mediaType) {
+        papers.attach(name, content, mediaType);
     }
 
     @Override
     public void attach(Path file) {
-        guard.run(
-                "attaching " + file,
-                seat -> keepFile(here(seat), String.valueOf(file.getFileName()), PaperKept.ATTACHMENT, file, 0, 0));
+        papers.attach(file, false);
     }
 
     @Override
     public void attachMoved(Path file) {
-        guard.run("attaching " + file, seat -> {
-            keepFile(here(seat), String.valueOf(file.getFileName()), PaperKept.ATTACHMENT, file, 0, 0);
-            Files.delete(file);
-        });
+        papers.attach(file, true);
     }
 
     @Override
     public void paper(Scope in, String name, String kind, InputStream content, String mediaType, long begins) {
-        guard.run("keeping " + name, seat -> keep(node(in), name, kind, content, mediaType, 0, begins));
+        papers.paper(node(in), name, kind, content, mediaType, begins);
     }
 
     @Override
     public Scope owner() {
-        return here(guard.seat()).ofOwner();
+        return hereNow().ofOwner();
     }
 
     @Override
@@ -460,9 +552,9 @@ public final class FileRecorder implements Recorder {
 
     @Override
     public String setting(String key, String otherwise, List<String> allowed) {
-        String value = options.adapters().get(key);
+        String value = key == null ? null : options.adapters().get(key);
         if (value == null || value.isEmpty()) return otherwise;
-        if (allowed.isEmpty() || allowed.contains(value)) return value;
+        if (allowed == null || allowed.isEmpty() || allowed.contains(value)) return value;
         minutes.problems.add(
                 key + ": '" + value + "' is none of " + String.join(", ", allowed) + ". Using " + otherwise + ".");
         return otherwise;
@@ -470,72 +562,24 @@ public final class FileRecorder implements Recorder {
 
     @Override
     public PromisedPaper promise(String name, String kind) {
-        return promiseIn(null, name, kind);
+        return papers.promise(null, name, kind);
     }
 
-    /** In the scope of this thread where {@code scope} is null. */
-    PromisedPaper promiseIn(@Nullable ScopeNode scope, String name, String kind) {
-        return guard.get("promising " + name, () -> DisabledRecorder.NO_PROMISE, seat -> {
-            ScopeNode owner = scope == null ? here(seat) : scope;
-            var promised = new Promised(this, owner, ids.incrementAndGet(), String.valueOf(name), kind);
-            minutes.append(promised.event(minutes.clock.micros()));
-            return promised;
-        });
-    }
-
-    void keepIn(ScopeNode scope, String name, String kind, byte[] content, String mediaType) {
-        guard.run(
-                "keeping " + name, seat -> keep(scope, name, kind, new ByteArrayInputStream(content), mediaType, 0, 0));
-    }
-
-    void keepFile(ScopeNode scope, String name, String kind, Path file, int promise, long begins) throws IOException {
-        try (InputStream content = Files.newInputStream(file)) {
-            keep(scope, name, kind, content, MediaTypes.ofFile(String.valueOf(file.getFileName())), promise, begins);
-        }
-    }
-
+    /** Keeps what {@code content} gives, inside the border. */
     void keep(
             ScopeNode scope, String name, String kind, InputStream content, String mediaType, int promise, long begins)
             throws IOException {
-        long at = minutes.clock.micros(); // the moment it was taken; a large one takes a while to store
-        try {
-            PaperStore.Stored stored = papers.keep(scope.owner, name, mediaType, content);
-            minutes.append(new PaperKept(
-                    at,
-                    scope.id(),
-                    name,
-                    kind,
-                    stored.mediaType(),
-                    stored.fileInJournal(),
-                    stored.size(),
-                    stored.sha256(),
-                    promise,
-                    begins));
-        } catch (IOException unwritten) {
-            minutes.missed("PaperKept");
-            throw unwritten;
-        }
+        papers.keep(scope, name, kind, content, mediaType, promise, begins);
     }
 
     @Override
     public void sessionEnded() {
-        guard.run("saying the totals", seat -> {
-            int all = totals.all();
-            if (!options.closingLine() || said.getAndSet(all) == all) return;
-            System.out.println("Verbale: " + totals.sentence() + ". Minutes in " + shown(folder()));
-        });
+        lastWord.sessionEnded();
     }
 
     /** The JVM ends: whatever is still recorded after this is kept too, only behind the journal's last word. */
     void end() {
-        sessionEnded();
-        guard.run("ending the journal", seat -> minutes.end(guard.cost()));
-    }
-
-    private static String shown(Path folder) {
-        Path here = Path.of("").toAbsolutePath();
-        Path there = folder.toAbsolutePath().normalize();
-        return String.valueOf(there.startsWith(here) ? here.relativize(there) : there);
+        lastWord.end();
     }
 
     private boolean endsOnce(ScopeNode node, String what) {
@@ -562,8 +606,13 @@ public final class FileRecorder implements Recorder {
         return run;
     }
 
-    private ScopeNode node(Scope scope) {
-        return scope instanceof ScopeNode node ? node : run; // a token of a recorder that was switched off
+    /** A token of a recorder that was switched off, or of nobody, is the run's. */
+    ScopeNode node(@Nullable Scope scope) {
+        return scope instanceof ScopeNode node ? node : run;
+    }
+
+    ScopeNode runNode() {
+        return run;
     }
 
     private Outcome outcome(Ending ending) {
@@ -572,11 +621,71 @@ public final class FileRecorder implements Recorder {
     }
 
     private @Nullable String reason(Ending ending) {
-        if (ending.reason() != null || ending.failure() == null) return ending.reason();
-        return outcome(ending) == Outcome.ABORTED ? ending.failure().getMessage() : null;
+        String reason = ending.reason();
+        if (reason == null && ending.failure() != null && outcome(ending) == Outcome.ABORTED)
+            reason = guard.foreign.message(ending.failure());
+        return reason == null ? null : LongText.cut(reason, LongText.LONGEST);
     }
 
-    private @Nullable Failure failure(Ending ending) {
-        return ending.failure() == null ? null : failures.failure(ending.failure());
+    private @Nullable Failure failure(ScopeNode node, Ending ending) {
+        return ending.failure() == null ? null : failure(node, ending.failure());
+    }
+
+    /** The whole of it, or where it stands already; long texts of it are papers. */
+    Failure failure(ScopeNode scope, Throwable thrown) {
+        int known = scope.owner.written(thrown);
+        if (known != 0) return Failure.reference(known);
+        Failure whole = failures.failure(thrown, ids.incrementAndGet(), scope.owner::written);
+        return new Failure(
+                whole.id(),
+                whole.type(),
+                shortened(scope, "failure message", whole.message(), LongText.LONGEST),
+                whole.stack(),
+                shortened(scope, "expected value", whole.expected(), LONGEST_VALUE),
+                shortened(scope, "actual value", whole.actual(), LONGEST_VALUE),
+                whole.gathered().stream().map(one -> shortened(scope, one)).toList());
+    }
+
+    private Failure shortened(ScopeNode scope, Failure one) {
+        return new Failure(
+                one.id(),
+                one.type(),
+                shortened(scope, "failure message", one.message(), LongText.LONGEST),
+                one.stack(),
+                shortened(scope, "expected value", one.expected(), LONGEST_VALUE),
+                shortened(scope, "actual value", one.actual(), LONGEST_VALUE),
+                one.gathered().stream().map(inner -> shortened(scope, inner)).toList());
+    }
+
+    private @Nullable String shortened(ScopeNode scope, String name, @Nullable String text, int longest) {
+        return text == null ? null : LongText.shown(this, scope, name, new Pieces().add(text), longest);
+    }
+
+    private void wrote(ScopeNode scope, @Nullable Throwable thrown, Event event) {
+        Failure told = event instanceof TestEnded test
+                ? test.failure()
+                : event instanceof ContainerEnded container ? container.failure() : null;
+        wrote(scope, thrown, told, event);
+    }
+
+    /** Writes {@code event}, in which {@code thrown} is told; from now on it is known where that stands. */
+    private void wrote(ScopeNode scope, @Nullable Throwable thrown, @Nullable Failure told, Event event) {
+        if (minutes.append(scope, event) && thrown != null && told != null) scope.owner.wrote(thrown, told.id());
+    }
+
+    static long micros(Duration duration) {
+        long seconds = Math.max(0, Math.min(duration.getSeconds(), LONGEST_SECONDS));
+        return seconds * 1_000_000 + duration.getNano() / 1_000;
+    }
+
+    /** A year; what is longer than that is a mistake, and readers refuse it. */
+    private static final long LONGEST_SECONDS = 366L * 86_400;
+
+    static String text(@Nullable String text) {
+        return text == null ? "null" : text;
+    }
+
+    static String name(@Nullable String name) {
+        return LongText.cut(text(name), LONGEST_NAME);
     }
 }

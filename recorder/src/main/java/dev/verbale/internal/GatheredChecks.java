@@ -17,7 +17,16 @@ final class GatheredChecks {
     }
 
     /** All of them in one, or null where there is none. */
-    synchronized @Nullable ChecksFailed all() {
-        return names.isEmpty() ? null : new ChecksFailed(names, failures);
+    @Nullable
+    ChecksFailed all(Foreign foreign) {
+        List<String> namesNow;
+        List<Throwable> failuresNow;
+        synchronized (this) {
+            namesNow = List.copyOf(names);
+            failuresNow = List.copyOf(failures);
+        }
+        if (namesNow.isEmpty()) return null;
+        // It asks the failures for their messages, which may do anything.
+        return foreign.<@Nullable ChecksFailed>asked(() -> new ChecksFailed(namesNow, failuresNow), broken -> null);
     }
 }

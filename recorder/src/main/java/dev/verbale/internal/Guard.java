@@ -1,17 +1,25 @@
 package dev.verbale.internal;
 
 import java.util.concurrent.atomic.LongAdder;
-import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /**
  * The one border between recording and the tests: all recording runs in here, and nothing that goes wrong gets out. The
- * user's code never runs in here, or its exceptions would be lost.
+ * suite's own code that recording has to call, such as a {@code toString}, is asked through {@link Foreign}.
+ *
+ * <p>The stack may end at any call in here, the first and the last ones too. So what must be undone is a store to a field in
+ * {@code finally}, which needs no stack, and what cannot even be told is counted in the same way and told later.
  */
 final class Guard {
 
-    /** One call in so many is timed, a power of two: reading the clock twice for each would be a tenth of its cost. */
+    /** One quick call in so many is timed, a power of two: reading the clock twice for each would be a tenth of its cost. */
     private static final int SAMPLE = 64;
+
+    /** A quick call that took longer was waiting for a processor or a collection, and stands for no other one. */
+    private static final long LONGEST_QUICK_NANOS = 100_000;
+
+    /** Of the smallest frames that a compiler makes. The deepest that recording goes, with what it may have to load. */
+    private static final int FRAMES_NEEDED = 400;
 
     private final InheritableThreadLocal<Seat> seats = new InheritableThreadLocal<>() {
         @Override
@@ -25,11 +33,17 @@ final class Guard {
         }
     };
 
-    private final Problems problems;
+    final Foreign foreign = new Foreign(this);
+    private final Minutes minutes;
     private final LongAdder nanos = new LongAdder();
 
-    Guard(Problems problems) {
-        this.problems = problems;
+    /** What was lost where not even a method could be called. Plain: two threads at once may count one for two. */
+    int lost;
+
+    private int lostAndTold;
+
+    Guard(Minutes minutes) {
+        this.minutes = minutes;
     }
 
     /** What is known of the calling thread. */
@@ -39,58 +53,80 @@ final class Guard {
         return seat;
     }
 
-    /** Nanoseconds that recording took of the recording threads' time so far. */
+    /** Nanoseconds that recording took of the recording threads' time so far, estimated. */
     long cost() {
         return nanos.sum();
     }
 
-    /** Runs {@code recording} unless this thread is recording already. {@code task} says what a problem interrupted. */
-    void run(String task, Recording recording) {
+    /** Runs {@code recording} unless this thread is recording already. */
+    void run(Task task, Recording recording) {
         run(task, recording, task, null, Guard::runIt);
     }
 
-    private static void runIt(Recording recording, Seat seat, String task, @Nullable Void nothing) throws Exception {
+    private static void runIt(Recording recording, Seat seat, Task task, @Nullable Void nothing) throws Exception {
         recording.run(seat);
     }
 
-    /** The same with a result; {@code otherwise} is the result where there is none. */
-    <T> T get(String task, Supplier<T> otherwise, RecordingWithResult<T> recording) {
-        var result = new Result<T>();
-        run(task, seat -> {
-            result.value = recording.run(seat);
-            result.there = true;
-        });
-        return result.there ? result.value : otherwise.get();
+    /** The same with a result; {@code fallback} is the result where there is none. */
+    <T extends @Nullable Object> T get(Task task, T fallback, RecordingWithResult<T> recording) {
+        var result = new Result<>(fallback);
+        run(task, seat -> result.value = recording.run(seat));
+        return result.value;
     }
 
     /** As {@link #run}, with what it needs as arguments: for the calls that are made by the million, and must not allocate. */
-    <R, A, B> void run(String task, R self, A first, @Nullable B second, RecordingOf<R, A, B> recording) {
-        Seat seat = seat();
-        if (seat.recording) return;
-        seat.recording = true;
-        long from = (++seat.calls & (SAMPLE - 1)) == 0 ? System.nanoTime() : 0;
+    <R, A, B> void run(Task task, R self, A first, @Nullable B second, RecordingOf<R, A, B> recording) {
+        Seat entered = null;
         try {
+            Seat seat = seat();
+            if (seat.recording) return;
+            entered = seat;
+            seat.recording = true;
+            if (task.slow) hasStack(FRAMES_NEEDED);
+            boolean timed = task.slow || (++seat.calls & (SAMPLE - 1)) == 0;
+            long from = timed ? System.nanoTime() : 0;
             recording.run(self, seat, first, second);
+            if (timed) took(task, System.nanoTime() - from);
+            if (lost != lostAndTold) tellWhatWasLost();
         } catch (Throwable problem) {
-            kept(task, problem);
+            if (problem instanceof ThreadDeath stopped) throw stopped; // somebody wants this thread to end
+            if (problem instanceof VirtualMachineError fatal
+                    && !(fatal instanceof StackOverflowError)
+                    && !(fatal instanceof OutOfMemoryError))
+                throw fatal; // the JVM itself is failing; a test that passes now would be a lie
+            try {
+                kept(task, problem);
+            } catch (Throwable worse) {
+                lost++;
+            }
         } finally {
-            seat.recording = false;
-            if (from != 0) nanos.add((System.nanoTime() - from) * SAMPLE);
+            if (entered != null) entered.recording = false;
         }
     }
 
-    private void kept(String task, Throwable problem) {
-        rethrowFatal(problem);
-        if (problem instanceof InterruptedException) Thread.currentThread().interrupt();
-        problems.add(task, problem);
+    /** Overflows now, where nothing has begun yet, rather than in the middle. */
+    private static int hasStack(int frames) {
+        return frames == 0 ? 0 : 1 + hasStack(frames - 1);
     }
 
-    /**
-     * The JVM itself is failing; a test that passes now would be a lie. A stack overflow is only this thread's, and deep
-     * recursion is what some tests are about.
-     */
-    static void rethrowFatal(Throwable problem) {
-        if (problem instanceof VirtualMachineError fatal && !(problem instanceof StackOverflowError)) throw fatal;
+    private void took(Task task, long elapsed) {
+        if (task.slow) nanos.add(elapsed);
+        else if (elapsed < LONGEST_QUICK_NANOS) nanos.add(elapsed * SAMPLE);
+    }
+
+    private void kept(Task task, Throwable problem) {
+        if (problem instanceof InterruptedException) Thread.currentThread().interrupt();
+        minutes.missed(task.kind, 1);
+        minutes.problems.add(task.doing + ": " + foreign.text(problem));
+    }
+
+    /** Later, on whatever thread: the one that lost it may be over. */
+    void tellWhatWasLost() {
+        int now = lost;
+        if (now == lostAndTold) return;
+        minutes.missed("stack", now - lostAndTold);
+        lostAndTold = now;
+        minutes.problems.add("a call came where a thread's stack, or the memory, was at its end");
     }
 
     @FunctionalInterface
@@ -99,7 +135,7 @@ final class Guard {
     }
 
     @FunctionalInterface
-    interface RecordingWithResult<T> {
+    interface RecordingWithResult<T extends @Nullable Object> {
         T run(Seat seat) throws Exception;
     }
 
@@ -109,10 +145,11 @@ final class Guard {
         void run(R self, Seat seat, A first, @Nullable B second) throws Exception;
     }
 
-    private static final class Result<T> {
-        @SuppressWarnings("NullAway.Init")
+    private static final class Result<T extends @Nullable Object> {
         T value;
 
-        boolean there;
+        Result(T fallback) {
+            value = fallback;
+        }
     }
 }

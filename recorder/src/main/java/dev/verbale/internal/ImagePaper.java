@@ -2,6 +2,7 @@ package dev.verbale.internal;
 
 import dev.verbale.recorder.Recorder;
 import java.awt.image.RenderedImage;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import javax.imageio.ImageIO;
@@ -12,13 +13,14 @@ public final class ImagePaper {
     private ImagePaper() {}
 
     public static void attach(Recorder recorder, String name, RenderedImage image) {
-        var png = new ByteArrayOutputStream();
-        try {
-            ImageIO.write(image, "png", png);
-        } catch (IOException | RuntimeException broken) {
-            recorder.note("The picture " + name + " could not be encoded: " + NoteText.shown(broken));
-            return;
-        }
-        recorder.attach(name, png.toByteArray(), "image/png");
+        recorder.attach(
+                name,
+                () -> {
+                    if (image == null) return null;
+                    var png = new ByteArrayOutputStream();
+                    if (!ImageIO.write(image, "png", png)) throw new IOException("nobody here encodes such a picture");
+                    return new ByteArrayInputStream(png.toByteArray());
+                },
+                "image/png");
     }
 }

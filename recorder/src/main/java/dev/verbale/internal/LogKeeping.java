@@ -23,17 +23,22 @@ final class LogKeeping {
     void keep(Seat seat, LogLine line, @Nullable Void nothing) {
         ScopeNode scope = recorder.here(seat);
         if (scope.owner.logLines.incrementAndGet() > limits.linesATest()) return;
-        Failure failure = line.thrown() == null ? null : recorder.failures.failure(line.thrown());
-        boolean own = seat.here != null && Thread.currentThread().getName().equals(line.thread());
-        recorder.minutes.append(new LogWritten(
-                recorder.minutes.clock.micros(),
-                scope.id(),
-                line.level(),
-                line.logger(),
-                cut(line.text()),
-                own && scope.owner.isTest ? null : line.thread(),
-                masked(line.context()),
-                failure));
+        Throwable thrown = line.thrown();
+        Failure failure = thrown == null ? null : recorder.failure(scope, thrown);
+        String thread = FileRecorder.text(line.thread());
+        boolean own = seat.here != null && Thread.currentThread().getName().equals(thread);
+        boolean written = recorder.minutes.append(
+                scope,
+                new LogWritten(
+                        recorder.minutes.clock.micros(),
+                        scope.id(),
+                        FileRecorder.text(line.level()),
+                        FileRecorder.name(line.logger()),
+                        cut(FileRecorder.text(line.text())),
+                        own && scope.owner.isTest ? null : thread,
+                        masked(line.context()),
+                        failure));
+        if (written && thrown != null && failure != null) scope.owner.wrote(thrown, failure.id());
     }
 
     /** A value like these says nothing of itself, so that only its name tells that it is secret. */
@@ -47,17 +52,25 @@ final class LogKeeping {
     private String cut(String text) {
         int most = limits.charactersALine();
         if (text.length() <= most) return text;
-        return text.substring(0, most) + " ... (" + (text.length() - most) + " more characters are left out)";
+        // Masked before it is cut: of a secret at the edge only a part would be left, which nothing knows for one.
+        String beginning = text.substring(0, Math.min(text.length(), 2 * most));
+        return recorder.redactedBeginning(beginning, most)
+                + " ... ("
+                + (text.length() - most)
+                + " more characters are left out)";
     }
 
     /** Said once, at the end of a test: its lines are not all there, and why. */
     void sayWhatWasLeftOut(ScopeNode test) {
         int leftOut = test.owner.logLines.get() - limits.linesATest();
         if (leftOut <= 0) return;
-        recorder.minutes.append(new NoteWritten(
-                recorder.minutes.clock.micros(),
-                test.id(),
-                leftOut + " log lines are left out: verbale.log.lines allows " + limits.linesATest() + " a test",
-                null));
+        recorder.minutes.append(
+                test,
+                new NoteWritten(
+                        recorder.minutes.clock.micros(),
+                        test.id(),
+                        leftOut + " log lines are left out: verbale.log.lines allows " + limits.linesATest()
+                                + " a test",
+                        null));
     }
 }

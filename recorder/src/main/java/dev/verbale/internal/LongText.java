@@ -1,27 +1,49 @@
 package dev.verbale.internal;
 
 import dev.verbale.event.PaperKept;
-import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 
 /** Texts that would make a journal slow to read: they go to a file of their own, and their beginning stays. */
 final class LongText {
 
-    private static final int LONGEST = 8_000;
     private static final int BEGINNING = 2_000;
+
+    /** Of a note, a value, a message. */
+    static final int LONGEST = 8_000;
 
     private LongText() {}
 
-    static String shown(FileRecorder recorder, ScopeNode scope, String text) {
-        if (text.length() <= LONGEST) return text;
+    /** {@code text}, or its beginning and where the rest is. */
+    static String shown(FileRecorder recorder, ScopeNode scope, Pieces text) {
+        return shown(recorder, scope, "whole text", text, LONGEST);
+    }
+
+    /**
+     * @param name of the paper that holds the whole
+     * @param longest that stands in the journal, in characters
+     */
+    static String shown(FileRecorder recorder, ScopeNode scope, String name, Pieces text, int longest) {
+        if (text.length() <= longest) return text.beginning(longest);
+        String beginning = text.beginning(BEGINNING);
+        // Half of a character at the end would be none.
+        if (Character.isHighSurrogate(beginning.charAt(beginning.length() - 1)))
+            beginning = beginning.substring(0, beginning.length() - 1);
+        // Masked before it is cut: of a secret at the edge only a part would be left, which nothing knows for one.
+        String kept = recorder.redactedBeginning(text.beginning(2 * BEGINNING), beginning.length());
         try {
-            var content = new ByteArrayInputStream(text.getBytes(StandardCharsets.UTF_8));
-            recorder.keep(scope, "whole text", PaperKept.ATTACHMENT, content, "text/plain", 0, 0);
-            return text.substring(0, BEGINNING) + " ... (" + text.length()
-                    + " characters; all of them are in the paper before this line)";
+            recorder.keep(scope, name, PaperKept.ATTACHMENT, text.utf8(), "text/plain", 0, 0);
+            return kept + " ... (" + text.length() + " characters; all of them are in the paper '" + name + "')";
         } catch (IOException noFile) {
-            return text; // then the journal has to take it
+            recorder.minutes.missed("paper", 1);
+            recorder.minutes.problems.add("keeping a long text: " + noFile);
+            return kept + " ... (" + text.length() + " characters; the rest could not be kept)";
         }
+    }
+
+    /** The beginning alone, of a text that is whole elsewhere, or is no text that somebody reads to its end. */
+    static String cut(String text, int longest) {
+        if (text.length() <= longest) return text;
+        int end = Character.isHighSurrogate(text.charAt(longest - 1)) ? longest - 1 : longest;
+        return text.substring(0, end) + " ... (" + (text.length() - end) + " more characters are left out)";
     }
 }

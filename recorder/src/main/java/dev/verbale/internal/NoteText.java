@@ -4,38 +4,50 @@ import java.util.Arrays;
 import org.jspecify.annotations.Nullable;
 
 /** Puts values into the places of a note's text. */
-public final class NoteText {
+final class NoteText {
 
     private static final String PLACE = "{}";
 
     private NoteText() {}
 
     /** {@code text} with each <code>{}</code> replaced by the next of {@code values}, and what is left over appended. */
-    public static String of(@Nullable String text, @Nullable Object @Nullable [] values) {
+    static Pieces of(Foreign foreign, @Nullable String text, @Nullable Object @Nullable [] values) {
         String template = String.valueOf(text);
-        if (values == null || values.length == 0) return template;
-        var filled = new StringBuilder();
+        var filled = new Pieces();
+        if (values == null || values.length == 0) return filled.add(template);
         int from = 0;
         int used = 0;
         for (int place = template.indexOf(PLACE);
                 place >= 0 && used < values.length;
                 place = template.indexOf(PLACE, from)) {
-            filled.append(template, from, place).append(shown(values[used++]));
+            filled.add(template.substring(from, place)).add(foreign.text(values[used++]));
             from = place + PLACE.length();
         }
-        filled.append(template, from, template.length());
-        while (used < values.length) filled.append(' ').append(shown(values[used++]));
-        return filled.toString();
+        filled.add(template.substring(from));
+        while (used < values.length) filled.add(" ").add(foreign.text(values[used++]));
+        return filled;
     }
 
     /** {@code value} as text, whatever its {@code toString} does. */
     static String shown(@Nullable Object value) {
         try {
-            if (value instanceof Object[] array) return Arrays.deepToString(array);
-            return String.valueOf(value);
-        } catch (RuntimeException broken) {
-            return "(" + broken.getClass().getSimpleName() + " in toString of "
-                    + (value == null ? "null" : value.getClass().getName()) + ")";
+            return String.valueOf(value instanceof Object[] array ? Arrays.deepToString(array) : (Object) text(value));
+        } catch (ThreadDeath stopped) {
+            throw stopped; // somebody wants this thread to end
+        } catch (Throwable broken) {
+            return refusal("toString", value, broken);
         }
+    }
+
+    /** Not by {@code valueOf}, which is null where the value's own text is. */
+    private static String text(@Nullable Object value) {
+        String text = value == null ? null : value.toString();
+        return text == null ? "null" : text;
+    }
+
+    /** Says that {@code value} threw {@code broken} when it was asked. */
+    static String refusal(String method, @Nullable Object value, Throwable broken) {
+        return "(" + broken.getClass().getSimpleName() + " in " + method + " of "
+                + (value == null ? "null" : value.getClass().getName()) + ")";
     }
 }

@@ -54,19 +54,19 @@ final class OpenExchange implements Exchange {
 
     @Override
     public synchronized Exchange client(String name) {
-        client = name;
+        client = FileRecorder.name(name);
         return this;
     }
 
     @Override
-    public synchronized Exchange protocol(String name) {
+    public synchronized Exchange protocol(@Nullable String name) {
         protocol = name;
         return this;
     }
 
     @Override
     public synchronized Exchange url(String there) {
-        url = there;
+        if (there != null) url = there;
         return this;
     }
 
@@ -77,7 +77,7 @@ final class OpenExchange implements Exchange {
 
     @Override
     public synchronized Exchange requestHeader(String name, String value) {
-        requestHeaders.add(new Header(name, value));
+        if (name != null) requestHeaders.add(new Header(name, FileRecorder.text(value)));
         return this;
     }
 
@@ -95,13 +95,21 @@ final class OpenExchange implements Exchange {
 
     @Override
     public synchronized Exchange requestPart(String name, @Nullable String file, byte[] content, String mediaType) {
-        requestParts.add(new FormParts.Part(name, file, content, content.length, mediaType));
+        if (content != null)
+            requestParts.add(new FormParts.Part(
+                    FileRecorder.name(name), file, content, content.length, mediaType == null ? "" : mediaType));
         return this;
     }
 
     @Override
     public synchronized Exchange requestPart(String name, @Nullable String file, Beginning content, String mediaType) {
-        requestParts.add(new FormParts.Part(name, file, content.bytes(), content.size(), mediaType));
+        if (content != null)
+            requestParts.add(new FormParts.Part(
+                    FileRecorder.name(name),
+                    file,
+                    content.bytes(),
+                    content.size(),
+                    mediaType == null ? "" : mediaType));
         return this;
     }
 
@@ -114,7 +122,7 @@ final class OpenExchange implements Exchange {
 
     @Override
     public synchronized Exchange responseHeader(String name, String value) {
-        responseHeaders.add(new Header(name, value));
+        if (name != null) responseHeaders.add(new Header(name, FileRecorder.text(value)));
         answered = true;
         return this;
     }
@@ -135,6 +143,7 @@ final class OpenExchange implements Exchange {
 
     @Override
     public InputStream responseBody(InputStream body, String mediaType) {
+        if (body == null) return body;
         Beginning heard = beginning();
         responseBody(heard, mediaType);
         return new HeardStream(body, this, heard);
@@ -147,13 +156,13 @@ final class OpenExchange implements Exchange {
 
     @Override
     public synchronized Exchange timing(String part, Duration took) {
-        timings.put(part, took.toNanos() / 1_000);
+        if (took != null) timings.put(FileRecorder.name(part), FileRecorder.micros(took));
         return this;
     }
 
     @Override
     public synchronized Exchange attribute(String name, String value) {
-        attributes.put(name, value);
+        attributes.put(FileRecorder.name(name), FileRecorder.text(value));
         return this;
     }
 
@@ -164,7 +173,7 @@ final class OpenExchange implements Exchange {
 
     @Override
     public void failed(Throwable failure) {
-        write(NoteText.shown(failure));
+        write(LongText.cut(NoteText.shown(failure), LongText.LONGEST));
     }
 
     /** The test is over and waits for no answer: what is known until now is written. */
@@ -184,7 +193,7 @@ final class OpenExchange implements Exchange {
         if (!over.compareAndSet(false, true)) return;
         scope.owner.ends(this);
         long micros = recorder.minutes.clock.micros() - at;
-        recorder.guard.run("writing an exchange", seat -> recorder.minutes.append(event(micros, failure)));
+        recorder.guard.run(Task.EXCHANGE, seat -> recorder.minutes.append(scope, event(micros, failure)));
     }
 
     private synchronized ExchangeMade event(long micros, @Nullable String failure) throws IOException {
@@ -238,7 +247,7 @@ final class OpenExchange implements Exchange {
         void is(byte @Nullable [] there, @Nullable Beginning passing, String mediaType) {
             this.there = there;
             this.passing = passing;
-            this.mediaType = mediaType;
+            this.mediaType = mediaType == null ? "" : mediaType;
         }
 
         /** Null where there is none, or nothing passed by. */

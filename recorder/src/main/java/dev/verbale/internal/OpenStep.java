@@ -23,32 +23,57 @@ final class OpenStep extends ScopeNode implements Step {
 
     @Override
     public void passed() {
-        recorder.endStep(this, Outcome.PASSED, null);
+        try {
+            recorder.endStep(this, Outcome.PASSED, null);
+        } catch (StackOverflowError tooDeep) {
+            recorder.guard.lost++;
+        }
     }
 
     @Override
     public void failed(@Nullable Throwable failure) {
-        recorder.failStep(this, failure == null ? new IllegalStateException("no throwable was given") : failure);
+        try {
+            recorder.failStep(this, failure == null ? new IllegalStateException("no throwable was given") : failure);
+        } catch (StackOverflowError tooDeep) {
+            recorder.guard.lost++;
+        }
     }
 
     @Override
-    public void failedWithoutEvidence(Throwable failure) {
-        recorder.endStep(this, recorder.failures.outcome(failure), null);
+    public void failedWithoutEvidence(@Nullable Throwable failure) {
+        try {
+            recorder.endWithoutEvidence(
+                    this, failure == null ? new IllegalStateException("no throwable was given") : failure);
+        } catch (StackOverflowError tooDeep) {
+            recorder.guard.lost++;
+        }
     }
 
     @Override
-    public void skipped(String reason) {
-        recorder.skipStep(this, reason);
+    public void skipped(@Nullable String reason) {
+        try {
+            recorder.skipStep(this, reason);
+        } catch (StackOverflowError tooDeep) {
+            recorder.guard.lost++;
+        }
     }
 
     @Override
     public Step within(Duration budget) {
-        recorder.budgetStep(this, budget);
+        try {
+            recorder.budgetStep(this, budget);
+        } catch (StackOverflowError tooDeep) {
+            recorder.guard.lost++;
+        }
         return this;
     }
 
     @Override
     public void close() {
-        if (!hasEnded()) recorder.endStep(this, Outcome.UNFINISHED, null);
+        try {
+            if (!hasEnded()) recorder.endStep(this, Outcome.UNFINISHED, null);
+        } catch (StackOverflowError tooDeep) {
+            recorder.guard.lost++;
+        }
     }
 }

@@ -2,6 +2,7 @@ package dev.verbale.internal;
 
 import dev.verbale.evidence.EvidenceSource;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -18,12 +19,12 @@ import org.jspecify.annotations.Nullable;
 final class Owner {
 
     /** Enough for a failure that passes through its causes; keeping every failure would grow with a looping test. */
-    private static final int SEEN_FAILURES = 8;
+    private static final int SEEN_FAILURES = 16;
 
     final @Nullable Owner outer;
     final boolean isTest;
     /** Where the papers would like to go; the store may number it. Nearly every test passes and keeps none. */
-    private final Supplier<Path> wantedFolder;
+    private final Supplier<List<String>> wantedFolder;
 
     final AtomicInteger papers = new AtomicInteger();
     /** Log lines so far, kept or not. */
@@ -35,10 +36,10 @@ final class Owner {
     private @Nullable Set<OpenExchange> exchanges;
 
     final List<EvidenceSource> sources = new CopyOnWriteArrayList<>();
-    private final Deque<Throwable> seen = new ArrayDeque<>(SEEN_FAILURES);
+    private final Deque<Seen> seen = new ArrayDeque<>(2);
     private @Nullable Path folder;
 
-    Owner(@Nullable Owner outer, boolean isTest, Supplier<Path> wantedFolder) {
+    Owner(@Nullable Owner outer, boolean isTest, Supplier<List<String>> wantedFolder) {
         this.outer = outer;
         this.isTest = isTest;
         this.wantedFolder = wantedFolder;
@@ -48,12 +49,18 @@ final class Owner {
     List<EvidenceSource> sourcesToAsk() {
         List<EvidenceSource> all = new ArrayList<>();
         for (Owner owner = this; owner != null; owner = owner.outer)
-            for (EvidenceSource source : owner.sources) if (!all.contains(source)) all.add(source);
+            for (EvidenceSource source : owner.sources) if (!isIn(all, source)) all.add(source);
         return all;
     }
 
     void announce(EvidenceSource source) {
-        if (!sources.contains(source)) sources.add(source);
+        if (!isIn(sources, source)) sources.add(source);
+    }
+
+    /** The very same: what {@code equals} says, or throws, is the suite's own affair. */
+    private static boolean isIn(List<EvidenceSource> sources, EvidenceSource source) {
+        for (EvidenceSource one : sources) if (one == source) return true;
+        return false;
     }
 
     synchronized void begins(OpenExchange exchange) {
@@ -73,29 +80,56 @@ final class Owner {
         return exchanges == null ? List.of() : List.copyOf(exchanges);
     }
 
-    /** Whether neither {@code failure} nor what caused it was seen here before; from now on it was. */
-    synchronized boolean seesFirst(Throwable failure) {
+    /** Whether neither {@code failure} nor what caused it asked for evidence here before; from now on it did. */
+    synchronized boolean seesFirst(Throwable failure, Foreign foreign) {
         int depth = 0;
-        for (Throwable one = failure; one != null && depth < 20; one = cause(one), depth++) {
-            for (Throwable known : seen) if (known == one) return false;
+        for (Throwable one = failure; one != null && depth < 20; one = foreign.cause(one), depth++) {
+            Seen known = seen(one);
+            if (known != null && known.evidence) return false;
         }
-        if (seen.size() == SEEN_FAILURES) seen.removeFirst();
-        seen.addLast(failure);
+        remember(failure).evidence = true;
         return true;
     }
 
-    private static @Nullable Throwable cause(Throwable thrown) {
-        try {
-            return thrown.getCause();
-        } catch (RuntimeException broken) {
-            return null; // an exception class of the suite's own may do anything here
+    /** Under which id {@code failure} stands in the journal; 0 where it does not, or nobody remembers. */
+    synchronized int written(Throwable failure) {
+        Seen known = seen(failure);
+        if (known != null && known.id != 0) return known.id;
+        return outer == null ? 0 : outer.written(failure);
+    }
+
+    synchronized void wrote(Throwable failure, int id) {
+        remember(failure).id = id;
+    }
+
+    private Seen remember(Throwable failure) {
+        Seen known = seen(failure);
+        if (known != null) return known;
+        if (seen.size() == SEEN_FAILURES) seen.removeFirst();
+        var fresh = new Seen(failure);
+        seen.addLast(fresh);
+        return fresh;
+    }
+
+    private @Nullable Seen seen(Throwable failure) {
+        for (Seen known : seen) if (known.failure == failure) return known;
+        return null;
+    }
+
+    private static final class Seen {
+        final Throwable failure;
+        boolean evidence;
+        int id;
+
+        Seen(Throwable failure) {
+            this.failure = failure;
         }
     }
 
-    /** The folder of the papers, made by {@code making} at the first call. */
+    /** The folder of the papers, made by {@code making} at the first call, and where it is gone. */
     synchronized Path folder(FolderMaking making) throws IOException {
         Path made = folder;
-        if (made == null) {
+        if (made == null || !Files.isDirectory(made)) {
             made = making.make(wantedFolder.get());
             folder = made;
         }
@@ -104,6 +138,6 @@ final class Owner {
 
     @FunctionalInterface
     interface FolderMaking {
-        Path make(Path wanted) throws IOException;
+        Path make(List<String> wanted) throws IOException;
     }
 }

@@ -9,13 +9,14 @@ import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
-import java.util.Locale;
+import java.util.List;
 
 /**
  * Puts papers into their owner's folder, as {@code 01-rota-before-swap.png}: numbered in the order in which they were
@@ -43,19 +44,16 @@ final class PaperStore {
         var known = new TypedContent(content, mediaType);
         Path file = newFile(owner, name, known.mediaType());
         MessageDigest digest = sha256();
+        boolean whole = false;
         try (OutputStream out = Files.newOutputStream(file, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
                 var digested = new DigestOutputStream(out, digest)) {
             if (known.mediaType().equals(MediaTypes.HTTP_ARCHIVE))
                 MaskedArchive.copy(known.stream(), digested, redactor);
-            else if (MediaTypes.isText(known.mediaType())) MaskedCopy.copy(known.stream(), digested, redactor);
+            else if (known.isText()) MaskedCopy.copy(known.stream(), digested, redactor);
             else known.stream().transferTo(digested);
-        } catch (IOException cut) {
-            try {
-                Files.deleteIfExists(file);
-            } catch (IOException also) {
-                cut.addSuppressed(also);
-            }
-            throw cut;
+            whole = true;
+        } finally {
+            if (!whole) Files.deleteIfExists(file); // whatever it was that ended it
         }
         return new Stored(
                 run.nameInJournal(file),
@@ -79,18 +77,30 @@ final class PaperStore {
         String extension = FileNames.extension(shown);
         String stem = extension.isEmpty() ? shown : shown.substring(0, shown.length() - extension.length());
         if (extension.isEmpty()) extension = MediaTypes.extension(mediaType);
-        return folder.resolve(String.format(Locale.ROOT, "%02d-%s%s", number, FileNames.small(stem), extension));
+        String prefix = number < 10 ? "0" + number : String.valueOf(number);
+        return named(folder, prefix + "-" + FileNames.small(stem) + extension);
+    }
+
+    /** A JVM that was started for plain English cannot name a file otherwise; the event has the true name. */
+    private static Path named(Path folder, String name) {
+        try {
+            return folder.resolve(name);
+        } catch (InvalidPathException unnameable) {
+            return folder.resolve(FileNames.ascii(name));
+        }
     }
 
     /** Another attempt, another JVM or a namesake may own the folder that is wanted: then {@code name-2} and so on. */
-    private Path makeFolder(Path wanted) throws IOException {
-        Path folder = run.path().resolve(wanted.toString());
+    private Path makeFolder(List<String> wanted) throws IOException {
+        Path folder = run.path();
+        for (String name : wanted) folder = named(folder, name);
         Files.createDirectories(folder.getParent());
+        String last = String.valueOf(folder.getFileName());
         for (int number = 2; ; number++) {
             try {
                 return Files.createDirectory(folder);
             } catch (FileAlreadyExistsException taken) {
-                folder = folder.resolveSibling(wanted.getFileName() + "-" + number);
+                folder = folder.resolveSibling(last + "-" + number);
             }
         }
     }

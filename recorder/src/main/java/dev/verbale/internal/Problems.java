@@ -17,11 +17,7 @@ final class Problems {
         this.minutes = minutes;
     }
 
-    /** Something went wrong while {@code task}, such as "writing the journal". */
-    void add(String task, Throwable problem) {
-        add(task + ": " + NoteText.shown(problem));
-    }
-
+    /** In one sentence that says what was tried. */
     void add(String problem) {
         int number = count.incrementAndGet();
         if (number == 1) warn("Verbale met a problem and the tests go on; more of them are only counted. " + problem);
@@ -31,7 +27,7 @@ final class Problems {
     static void warn(String text) {
         try {
             System.getLogger("dev.verbale").log(Level.WARNING, text);
-        } catch (RuntimeException brokenLogging) {
+        } catch (RuntimeException | Error brokenLogging) {
             // a warning that cannot be given must not harm the test either
         }
     }

@@ -2,6 +2,7 @@ package dev.verbale.internal;
 
 import dev.verbale.event.PaperPromised;
 import dev.verbale.recorder.PromisedPaper;
+import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -31,16 +32,18 @@ final class Promised implements PromisedPaper {
 
     @Override
     public void keep(InputStream content, String mediaType) {
-        recorder.guard.run("keeping " + name, seat -> {
+        recorder.guard.run(Task.PAPER, seat -> {
+            if (content == null) throw new IOException("'" + name + "' was kept without content");
             if (keepsNow()) recorder.keep(scope, name, kind, content, mediaType, id, 0);
         });
     }
 
     @Override
     public void keep(Path file, long begins) {
-        recorder.guard.run("keeping " + file, seat -> {
+        recorder.guard.run(Task.PAPER, seat -> {
+            if (file == null) throw new IOException("'" + name + "' was kept without a file");
             if (!keepsNow()) return;
-            recorder.keepFile(scope, name, kind, file, id, begins);
+            recorder.papers.keepFile(scope, name, kind, file, id, begins);
             Files.delete(file);
         });
     }

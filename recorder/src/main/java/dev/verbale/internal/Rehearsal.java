@@ -5,6 +5,7 @@ import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.Event;
+import dev.verbale.event.EventsMissed;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.ExchangeMade.Message;
 import dev.verbale.event.FactStated;
@@ -22,6 +23,7 @@ import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestDescribed;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
+import dev.verbale.journal.EventWords;
 import dev.verbale.journal.JournalWriter;
 import dev.verbale.secrets.Redactor;
 import java.util.List;
@@ -36,7 +38,7 @@ final class Rehearsal {
     private Rehearsal() {}
 
     static void of(JournalWriter journal, Redactor redactor, FailureReading failures) {
-        var failure = failures.failure(new IllegalStateException("rehearsed"));
+        var failure = failures.failure(new IllegalStateException("rehearsed"), 1, one -> 0);
         List<Event> events = List.of(
                 new ContainerStarted(0, 1, 0, "", "", null, null),
                 new ContainerEnded(0, 1, Outcome.PASSED, null, null, 0),
@@ -71,8 +73,12 @@ final class Rehearsal {
                 new DataNamed(0, 0, "", ""),
                 new FactStated(0, "", ""),
                 new ProblemMet(0, ""),
+                new EventsMissed(0, Map.of()),
                 new JournalEnded(0, 0, Map.of(), 0));
-        for (Event event : events) journal.rehearse(event);
+        for (Event event : events) {
+            journal.rehearse(event);
+            EventWords.of(event);
+        }
         redactor.redacted("plot 12");
     }
 }

@@ -19,8 +19,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 
-/** Finds or makes the run folder of this JVM and opens its journal in there. */
-record RunOpening(RunFolder folder, JournalWriter journal) {
+/**
+ * Finds or makes the run folder of this JVM and opens its journal in there.
+ *
+ * @param again does it once more, where somebody deleted the folder
+ */
+record RunOpening(RunFolder folder, JournalWriter journal, Minutes.Reopening again) {
 
     private static final int MOST_WORKERS = 100_000;
 
@@ -29,14 +33,14 @@ record RunOpening(RunFolder folder, JournalWriter journal) {
         Optional<BuildProcess> build = BuildProcess.ofThisFork();
         var root = new ResultsRoot(root(options, build));
         RunFolder folder = folder(options, build, root, clock.wallAtOrigin());
-        Files.createDirectories(folder.journals());
-        new RunDescription(
-                        JournalFormat.VERSION,
-                        folder.name(),
-                        clock.wallAtOrigin(),
-                        redacted(RunFacts.gather(), redactor))
-                .writeIfAbsent(folder.runFile());
-        return new RunOpening(folder, journal(folder, clock.wallAtOrigin(), version, redactor));
+        var description = new RunDescription(
+                JournalFormat.VERSION, folder.name(), clock.wallAtOrigin(), redacted(RunFacts.gather(), redactor));
+        Minutes.Reopening opening = () -> {
+            Files.createDirectories(folder.journals());
+            description.writeIfAbsent(folder.runFile());
+            return journal(folder, clock.wallAtOrigin(), version, redactor);
+        };
+        return new RunOpening(folder, opening.open(), opening);
     }
 
     private static RunFolder folder(

@@ -1,5 +1,6 @@
 package dev.verbale.internal;
 
+import dev.verbale.event.Event;
 import dev.verbale.recorder.Scope;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.jspecify.annotations.Nullable;
@@ -14,6 +15,11 @@ class ScopeNode extends AtomicBoolean implements Scope {
     final transient Owner owner;
     /** What was current on the starting thread before. */
     final transient @Nullable ScopeNode before;
+
+    /** What began it; null for the run, which nothing begins. */
+    transient volatile @Nullable Event start;
+    /** In which journal of this JVM its beginning stands, see {@link Minutes}; 0 for none. */
+    transient volatile int generation;
 
     ScopeNode(int id, @Nullable ScopeNode outer, Owner owner, @Nullable ScopeNode before) {
         this.id = id;

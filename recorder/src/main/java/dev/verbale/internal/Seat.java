@@ -16,6 +16,9 @@ final class Seat {
     /** Whether this thread is inside the recorder: a log adapter hears the lines that storing its last line caused. */
     boolean recording;
 
+    /** How many values this thread asks for their texts, one inside the other; see {@link Foreign}. */
+    int asking;
+
     /** Calls so far; some of them are timed. */
     int calls;
 

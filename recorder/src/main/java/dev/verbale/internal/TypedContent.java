@@ -7,26 +7,29 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Locale;
 
-/** Content with its type: the one that was given, or where nobody knew it, the one that the first bytes tell. */
+/**
+ * Content with its type: the one that was given, or where nobody knew it, the one that the first bytes tell. Whether it is
+ * text, and so masked, is told by the bytes in any case: a name and a type say what somebody thought of it.
+ */
 final class TypedContent {
-
-    private static final int LOOK = 16;
 
     private final InputStream stream;
     private final String mediaType;
+    private final boolean isText;
 
     TypedContent(InputStream content, String given) throws IOException {
-        boolean unknown = given.isBlank() || given.equals(MediaTypes.UNKNOWN);
-        if (!unknown) {
-            stream = content;
-            mediaType = given;
-            return;
-        }
-        stream = new BufferedInputStream(content);
-        stream.mark(LOOK);
-        byte[] first = stream.readNBytes(LOOK);
+        stream = new BufferedInputStream(content, 2 * PlainText.LOOK);
+        stream.mark(PlainText.LOOK);
+        byte[] first = stream.readNBytes(PlainText.LOOK);
         stream.reset();
-        mediaType = detected(new String(first, StandardCharsets.ISO_8859_1));
+        boolean likely = PlainText.isLikely(first);
+        boolean unknown = given.isBlank() || given.equals(MediaTypes.UNKNOWN);
+        mediaType = unknown ? detected(new String(first, StandardCharsets.ISO_8859_1), likely) : given;
+        isText = likely || MediaTypes.isText(mediaType);
+    }
+
+    boolean isText() {
+        return isText;
     }
 
     InputStream stream() {
@@ -37,7 +40,7 @@ final class TypedContent {
         return mediaType;
     }
 
-    private static String detected(String first) {
+    private static String detected(String first, boolean isText) {
         if (first.startsWith("\u0089PNG")) return "image/png";
         if (first.startsWith("\u00FF\u00D8\u00FF")) return "image/jpeg";
         if (first.startsWith("GIF8")) return "image/gif";
@@ -50,6 +53,6 @@ final class TypedContent {
         if (text.startsWith("<!doctype html") || text.startsWith("<html")) return "text/html";
         if (text.startsWith("<?xml")) return "application/xml";
         if (text.startsWith("{") || text.startsWith("[")) return "application/json";
-        return MediaTypes.UNKNOWN;
+        return isText && !first.isEmpty() ? "text/plain" : MediaTypes.UNKNOWN;
     }
 }

@@ -16,11 +16,13 @@ public final class Beginning {
 
     /** An empty one that keeps {@code most} bytes. */
     public Beginning(int most) {
-        this.most = most;
+        this.most = Math.max(0, most);
     }
 
     /** Reads {@code part} and leaves it as it was. */
     public synchronized void add(ByteBuffer part) {
+        if (part == null)
+            return; // whoever hands this on is in the middle of a request, and must not fail because of us
         size += part.remaining();
         int wanted = Math.min(part.remaining(), most - bytes.size());
         if (wanted <= 0) return;
@@ -35,6 +37,7 @@ public final class Beginning {
 
     /** Takes {@code length} bytes of {@code part} from {@code from} on. */
     public void add(byte[] part, int from, int length) {
+        if (part == null || from < 0 || length < 0 || length > part.length - from) return;
         add(ByteBuffer.wrap(part, from, length));
     }
 

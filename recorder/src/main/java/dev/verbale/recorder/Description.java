@@ -1,7 +1,6 @@
 package dev.verbale.recorder;
 
 import java.util.Collection;
-import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -19,6 +18,6 @@ public record Description(
         Collection<String> links) {
 
     public Description {
-        links = List.copyOf(links);
+        links = Given.texts(links);
     }
 }

@@ -7,7 +7,7 @@ import org.jspecify.annotations.Nullable;
  * How a test or a container ended.
  *
  * @param outcome or null: then it follows from {@code failure}
- * @param reason why it was skipped or aborted, where that is known
+ * @param reason why it was skipped or aborted, where that is known; else an assumption's own message
  * @param failure what was thrown, where something was
  */
 public record Ending(
@@ -27,8 +27,8 @@ public record Ending(
 
     /** It was given up: an assumption did not hold. */
     public static Ending aborted(@Nullable Throwable assumption) {
-        String reason = assumption == null ? null : assumption.getMessage();
-        return new Ending(Outcome.ABORTED, reason, assumption);
+        return new Ending(
+                Outcome.ABORTED, null, assumption); // the recorder asks it for its message, and stands what it does
     }
 
     /** It failed as it was announced to fail. */

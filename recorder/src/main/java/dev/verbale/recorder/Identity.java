@@ -20,6 +20,8 @@ public record Identity(
         List<String> tags) {
 
     public Identity {
-        tags = tags.size() < 2 ? List.copyOf(tags) : tags.stream().sorted().toList();
+        tags = tags != null && tags.isEmpty()
+                ? List.of()
+                : Given.texts(tags).stream().sorted().toList();
     }
 }

@@ -18,4 +18,9 @@ public record LogLine(
         String text,
         String thread,
         Map<String, String> context,
-        @Nullable Throwable thrown) {}
+        @Nullable Throwable thrown) {
+
+    public LogLine {
+        context = Given.textsByName(context);
+    }
+}

@@ -18,8 +18,13 @@ import org.jspecify.annotations.Nullable;
  */
 public interface Recorder {
 
-    /** Records nothing. */
-    Recorder NONE = Recorders.none();
+    /** What stands in the place of a secret. */
+    String MASK = "[masked]";
+
+    /** One that records nothing. */
+    static Recorder none() {
+        return Recorders.none();
+    }
 
     /** The recorder of this JVM. The first call opens it; with recording switched off it is one that does nothing. */
     static Recorder current() {
@@ -125,8 +130,14 @@ public interface Recorder {
     /** Keeps what a logger wrote. */
     void log(LogLine line);
 
-    /** @see dev.verbale.Verbale#note */
+    /** Whether the value that goes by {@code name} is secret, by the known words and those of the settings. */
+    boolean isSecretName(@Nullable String name);
+
+    /** Writes a line as it is. */
     void note(String text);
+
+    /** @see dev.verbale.Verbale#note */
+    void note(String text, @Nullable Object @Nullable [] values);
 
     /** @see dev.verbale.Verbale#data */
     void data(String name, @Nullable Object value);
@@ -139,6 +150,12 @@ public interface Recorder {
 
     /** @see dev.verbale.Verbale#attach(String, InputStream, String) */
     void attach(String name, InputStream content, String mediaType);
+
+    /**
+     * Keeps what {@code content} gives when it is asked, which is before this returns, and where it does no harm whatever it
+     * throws.
+     */
+    void attach(String name, ContentSource content, String mediaType);
 
     /** @see dev.verbale.Verbale#attach(Path) */
     void attach(Path file);

@@ -4,6 +4,7 @@ import dev.verbale.folder.ResultsRoot;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 
@@ -37,10 +38,13 @@ public record RecorderOptions(
         Map<String, String> adapters) {
 
     public RecorderOptions {
-        adapters = Map.copyOf(adapters);
-        secretNames = List.copyOf(secretNames);
-        secretPatterns = List.copyOf(secretPatterns);
-        linkPatterns = List.copyOf(linkPatterns);
+        adapters = Given.textsByName(adapters);
+        secretNames = Given.texts(secretNames);
+        secretPatterns = Given.texts(secretPatterns);
+        linkPatterns = linkPatterns == null
+                ? List.of()
+                : linkPatterns.stream().filter(Objects::nonNull).toList();
+        logging = logging == null ? Logging.defaults() : logging;
     }
 
     /** What holds where nothing was set. */

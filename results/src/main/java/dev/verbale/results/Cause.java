@@ -19,6 +19,9 @@ import java.util.Map;
  */
 public record Cause(String title, String type, String place, List<TestResult> tests) {
 
+    /** It stands in lists, and what makes it one with others is looked for in it by pattern. */
+    private static final int LONGEST_TITLE = 500;
+
     public Cause {
         tests = List.copyOf(tests);
     }
@@ -61,9 +64,10 @@ public record Cause(String title, String type, String place, List<TestResult> te
         List<String> lines = message.lines()
                 .map(String::strip)
                 .filter(line -> !line.isEmpty())
+                .limit(2)
                 .toList();
         boolean counts = lines.size() > 1 && lines.get(0).matches("\\d+ \\w+ failed[.:]");
-        return lines.get(counts ? 1 : 0);
+        return Texts.cut(lines.get(counts ? 1 : 0), LONGEST_TITLE);
     }
 
     /** The nearest line of the suite's own code in a failure's stack trace, or nothing where there is none. */

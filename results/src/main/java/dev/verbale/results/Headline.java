@@ -8,6 +8,9 @@ import java.util.Locale;
 /** Says what a run came to, in sentences that need no knowledge of testing. */
 public final class Headline {
 
+    private static final int MOST_NAMED = 2;
+    private static final int LONGEST_NAME = 100;
+
     private Headline() {}
 
     /** Such as {@code 6 of 47 tests did not pass: 4 failed, 2 errored. They have 5 causes.} */
@@ -15,7 +18,7 @@ public final class Headline {
         Counts counts = run.counts();
         int all = counts.all();
         var said = new StringBuilder();
-        if (all == 0) said.append("No test ran.");
+        if (all == 0) said.append(run.tests().isEmpty() ? "No test was recorded." : "No test ran.");
         else if (counts.needingAttention() == 0) said.append(calm(counts, all));
         else said.append(troubled(counts, all)).append(causes(run));
         int flaky = run.flaky().size();
@@ -24,13 +27,33 @@ public final class Headline {
                     .append(whole(flaky))
                     .append(flaky == 1 ? " test passed" : " tests passed")
                     .append(" only when run again.");
-        for (ContainerResult broken : run.brokenContainers()) {
-            said.append(" \"").append(broken.name()).append("\" broke outside its tests");
+        broken(run.brokenContainers(), said);
+        int outside = run.failedOutsideTests().size();
+        if (outside > 0)
+            said.append(' ')
+                    .append(outside == 1 ? "1 step" : whole(outside) + " steps")
+                    .append(" outside the tests failed.");
+        if (!run.incomplete().isNothing())
+            said.append(' ').append(run.incomplete().sentence());
+        return said.toString();
+    }
+
+    /** By name where they are few: this is one sentence, and large on the page. */
+    private static void broken(List<ContainerResult> containers, StringBuilder said) {
+        if (containers.isEmpty()) return;
+        if (containers.size() > MOST_NAMED) {
+            int notRun = containers.stream().mapToInt(ContainerResult::notRun).sum();
+            said.append(' ').append(whole(containers.size())).append(" classes broke outside their tests");
+            if (notRun > 0) said.append("; ").append(tests(notRun)).append(" of them did not run");
+            said.append('.');
+            return;
+        }
+        for (ContainerResult broken : containers) {
+            said.append(" \"").append(Texts.cut(broken.name(), LONGEST_NAME)).append("\" broke outside its tests");
             if (broken.notRun() > 0)
                 said.append("; ").append(tests(broken.notRun())).append(" of it did not run");
             said.append('.');
         }
-        return said.toString();
     }
 
     private static String calm(Counts counts, int all) {

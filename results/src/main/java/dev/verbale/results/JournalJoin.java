@@ -5,8 +5,10 @@ import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.Event;
+import dev.verbale.event.EventsMissed;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.FactStated;
+import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.JournalOpened;
 import dev.verbale.event.LogWritten;
@@ -25,7 +27,7 @@ import dev.verbale.folder.RunFolder;
 import dev.verbale.journal.JournalFormat;
 import dev.verbale.journal.JournalReader;
 import java.io.IOException;
-import java.nio.file.Files;
+import java.nio.file.FileSystemException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -40,6 +42,9 @@ import org.jspecify.annotations.Nullable;
 /** Joins the lines of one journal into tests, containers and what belongs to neither. */
 final class JournalJoin implements JournalReader.Listener {
 
+    /** Of one journal: a broken one may have one in each of a million lines. */
+    private static final int MOST_PROBLEMS = 500;
+
     private final RunFolder folder;
     private final Path file;
     private final List<Problem> problems;
@@ -53,10 +58,16 @@ final class JournalJoin implements JournalReader.Listener {
     private @Nullable JournalOpened opened;
     private long lastAt;
     private boolean ended;
-    private long missing;
+    private int problemsHere;
     private Map<String, Long> missingByKind = Map.of();
     private Duration cost = Duration.ZERO;
     private final Map<Integer, OpenNode> promises = new HashMap<>();
+    private final Map<Integer, Failure> failures = new HashMap<>();
+    private final Map<Integer, Described> described = new HashMap<>();
+    private final List<OpenNode> steps = new ArrayList<>();
+
+    /** What was said of a test before it began. */
+    private record Described(About about, int line) {}
 
     JournalJoin(RunFolder folder, Path file, List<Problem> problems) {
         this.folder = folder;
@@ -64,14 +75,41 @@ final class JournalJoin implements JournalReader.Listener {
         this.problems = problems;
     }
 
-    void read() throws IOException {
-        JournalReader.read(file, this);
-        if (missing > 0) problem(0, missing + " events are missing, they could not be written: " + missingByKind);
+    /** What is read before something goes wrong stays. */
+    void read() {
+        try {
+            JournalReader.read(file, this);
+        } catch (FileSystemException unusable) {
+            String why = unusable.getReason();
+            problem(0, (why == null ? "cannot be opened (" + unusable + ")" : why) + ": it is left out");
+        } catch (IOException broken) {
+            problem(0, "cannot be read further (" + broken + "): what was read until here is there");
+        }
+        for (int i = steps.size() - 1; i >= 0; i--) steps.get(i).handOnLast();
+        for (int i = tests.size() - 1; i >= 0; i--) tests.get(i).handOnLast();
+        for (int i = containers.size() - 1; i >= 0; i--) containers.get(i).handOnLast();
+        described.forEach((id, waiting) -> problem(
+                waiting.line(), "describes " + id + ", whose beginning is not in this journal; it is left out"));
+        if (missing() > 0)
+            problems.add(new Problem(
+                    folder.nameInJournal(file),
+                    0,
+                    missing() + (missing() == 1 ? " event" : " events") + " could not be recorded: " + missingByKind));
+        if (problemsHere > MOST_PROBLEMS)
+            problems.add(new Problem(
+                    folder.nameInJournal(file),
+                    0,
+                    (problemsHere - MOST_PROBLEMS) + " more problems like the last ones are not listed"));
     }
 
     @Override
     public void unread(int line, String why) {
         problem(line, why);
+    }
+
+    @Override
+    public void odd(int line, String what) {
+        problem(line, what);
     }
 
     @Override
@@ -81,10 +119,11 @@ final class JournalJoin implements JournalReader.Listener {
             OpenNode outer = outer(e, e.in(), line);
             var step = new OpenNode(outer, e);
             outer.add(step);
-            nodes.put(e.id(), step);
+            steps.add(step);
+            begins(e.id(), step, line);
         } else if (event instanceof StepEnded e) {
             OpenNode step = ending(e, e.id(), StepStarted.class, line);
-            if (step != null) step.ended(e.at(), e.outcome(), e.reason(), e.failure());
+            if (step != null) step.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
         } else if (event instanceof NoteWritten e) {
             outer(e, e.in(), line).add(new Entry.NoteEntry(moment(e), e.text(), e.thread()));
         } else if (event instanceof DataNamed e) {
@@ -92,15 +131,30 @@ final class JournalJoin implements JournalReader.Listener {
         } else if (event instanceof LogWritten e) {
             outer(e, e.in(), line)
                     .add(new Entry.LogEntry(
-                            moment(e), e.level(), e.logger(), e.text(), e.thread(), e.context(), e.failure()));
+                            moment(e),
+                            e.level(),
+                            e.logger(),
+                            e.text(),
+                            e.thread(),
+                            e.context(),
+                            whole(e.failure(), line)));
         } else if (event instanceof CheckMade e) {
-            outer(e, e.in(), line).add(new Entry.CheckEntry(moment(e), e.name(), e.outcome(), e.failure(), e.about()));
+            outer(e, e.in(), line)
+                    .add(new Entry.CheckEntry(moment(e), e.name(), e.outcome(), whole(e.failure(), line), e.about()));
         } else if (event instanceof StepBudgeted e) {
             OpenNode step = ending(e, e.id(), StepStarted.class, line);
             if (step != null) step.budget = Duration.ofNanos(e.micros() * 1_000);
         } else if (event instanceof TestDescribed e) {
             OpenNode test = nodes.get(e.id());
             if (test != null) test.about = test.about.and(e);
+            else
+                described.put(
+                        e.id(),
+                        new Described(
+                                described.containsKey(e.id())
+                                        ? described.get(e.id()).about().and(e)
+                                        : About.NOTHING.and(e),
+                                line));
         } else if (event instanceof ExchangeMade e) {
             OpenNode outer = outer(e, e.in(), line);
             outer.lastedUntil(e.at() + e.micros());
@@ -114,24 +168,25 @@ final class JournalJoin implements JournalReader.Listener {
             if (promised != null) promised.remove(e.promise());
             outer(e, e.in(), line).add(paper(e, line));
         } else if (event instanceof TestStarted e) {
-            opens(e.id(), new OpenNode(outer(e, e.in(), line), e), tests);
+            opens(e.id(), new OpenNode(outer(e, e.in(), line), e), tests, line);
         } else if (event instanceof TestEnded e) {
             OpenNode test = ending(e, e.id(), TestStarted.class, line);
-            if (test != null) test.ended(e.at(), e.outcome(), e.reason(), e.failure());
+            if (test != null) test.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
         } else if (event instanceof ContainerStarted e) {
-            opens(e.id(), new OpenNode(outer(e, e.in(), line), e), containers);
+            opens(e.id(), new OpenNode(outer(e, e.in(), line), e), containers, line);
         } else if (event instanceof ContainerEnded e) {
             OpenNode container = ending(e, e.id(), ContainerStarted.class, line);
             if (container == null) return;
-            container.ended(e.at(), e.outcome(), e.reason(), e.failure());
+            container.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
             container.notRun = e.notRun();
         } else if (event instanceof FactStated e) {
             facts.put(e.name(), e.value());
         } else if (event instanceof ProblemMet e) {
             problem(line, e.text());
+        } else if (event instanceof EventsMissed e) {
+            missingByKind = e.byKind();
         } else if (event instanceof JournalEnded e) {
             ended = true;
-            missing = e.missing();
             missingByKind = e.missingByKind();
             cost = Duration.ofNanos(e.cost() * 1_000);
         } else if (event instanceof JournalOpened e) {
@@ -150,9 +205,41 @@ final class JournalJoin implements JournalReader.Listener {
                             + ": what is new in it is left out. Read it with a newer Verbale");
     }
 
-    private void opens(int id, OpenNode node, List<OpenNode> kind) {
+    private void opens(int id, OpenNode node, List<OpenNode> kind, int line) {
         kind.add(node);
-        nodes.put(id, node);
+        begins(id, node, line);
+    }
+
+    private void begins(int id, OpenNode node, int line) {
+        if (nodes.put(id, node) != null) problem(line, "begins " + id + " a second time; what follows is of this one");
+        Described waiting = described.remove(id);
+        if (waiting != null) node.about = waiting.about();
+    }
+
+    /** A failure that an event only refers to is where it was written down. */
+    private @Nullable Failure whole(@Nullable Failure told, int line) {
+        if (told == null) return null;
+        if (told.isReference()) {
+            Failure known = failures.get(told.id());
+            if (known != null) return known;
+            problem(line, "refers to the failure " + told.id() + ", which is not in this journal");
+            return new Failure("unknown", "It was to be recorded earlier, and is missing", "", null, null, List.of());
+        }
+        List<Failure> gathered = new ArrayList<>();
+        for (Failure one : told.gathered()) {
+            Failure inner = whole(one, line);
+            if (inner != null) gathered.add(inner);
+        }
+        var whole = new Failure(
+                told.id(), told.type(), told.message(), told.stack(), told.expected(), told.actual(), gathered);
+        if (told.id() != 0) failures.put(told.id(), whole);
+        return whole;
+    }
+
+    private long missing() {
+        long all = 0;
+        for (long count : missingByKind.values()) all += Math.max(0, count);
+        return all;
     }
 
     private OpenNode outer(Event event, int in, int line) {
@@ -187,32 +274,28 @@ final class JournalJoin implements JournalReader.Listener {
         if (body == null) return;
         for (ExchangeMade.Part part : body.parts()) files(part.body(), files, line);
         if (body.file() == null) return;
-        Path stored = folder.file(body.file()).orElse(null);
-        if (stored != null && Files.isRegularFile(stored)) files.put(body.file(), stored);
-        else problem(line, "the body '" + body.file() + "' is missing");
+        RunFolder.FileInRun stored = folder.file(body.file());
+        if (stored.path() != null) files.put(body.file(), stored.path());
+        else problem(line, "the body '" + body.file() + "' " + stored.why());
     }
 
     private Entry.PaperEntry paper(PaperKept e, int line) {
-        Path stored = folder.file(e.file()).orElse(null);
-        if (stored == null) problem(line, "the paper '" + e.file() + "' lies outside the run folder and is left out");
-        else if (!Files.isRegularFile(stored)) {
-            problem(line, "the paper '" + e.file() + "' is missing");
-            stored = null;
-        }
+        RunFolder.FileInRun stored = folder.file(e.file());
+        if (stored.path() == null) problem(line, "the paper '" + e.file() + "' " + stored.why());
         return new Entry.PaperEntry(
                 moment(e),
                 e.name(),
                 e.kind(),
                 e.mediaType(),
                 e.file(),
-                stored,
+                stored.path(),
                 e.size(),
                 true,
                 e.begins() == 0 ? null : OpenNode.moment(wall(), e.begins()));
     }
 
     private void problem(int line, String what) {
-        problems.add(new Problem(folder.nameInJournal(file), line, what));
+        if (++problemsHere <= MOST_PROBLEMS) problems.add(new Problem(folder.nameInJournal(file), line, what));
     }
 
     private Instant wall() {
@@ -237,7 +320,7 @@ final class JournalJoin implements JournalReader.Listener {
 
     Worker worker() {
         String name = file.getFileName().toString().replace(JournalFormat.FILE_SUFFIX, "");
-        return new Worker(name, opened == null ? 0 : opened.pid(), wall(), ended, missing, cost);
+        return new Worker(name, opened == null ? 0 : opened.pid(), wall(), ended, missing(), missingByKind, cost);
     }
 
     List<TestResult> tests() {
@@ -265,7 +348,7 @@ final class JournalJoin implements JournalReader.Listener {
                 node.about,
                 false,
                 false,
-                node.entries(this::step));
+                node.entries(this::step, wall()));
     }
 
     /** What was filmed until the JVM was killed; nobody came to make a video of it. */
@@ -309,11 +392,11 @@ final class JournalJoin implements JournalReader.Listener {
                 moment(start),
                 node.took(),
                 worker().name(),
-                node.entries(this::step));
+                node.entries(this::step, wall()));
     }
 
     List<Entry> entries() {
-        return run.entries(this::step);
+        return run.entries(this::step, wall());
     }
 
     private Entry step(OpenNode node) {
@@ -328,12 +411,13 @@ final class JournalJoin implements JournalReader.Listener {
                 node.reason,
                 node.failure,
                 start.thread(),
-                node.entries(this::step));
+                node.entries(this::step, wall()));
     }
 
     private static List<String> path(OpenNode node) {
         var names = new LinkedList<String>();
-        for (OpenNode outer = node.outer; outer != null; outer = outer.outer)
+        int hops = 0;
+        for (OpenNode outer = node.outer; outer != null && hops++ < OpenNode.DEEPEST; outer = outer.outer)
             if (outer.start instanceof ContainerStarted container && container.methodName() == null)
                 names.addFirst(container.name()); // a method's name is in the names of its tests
         return names;

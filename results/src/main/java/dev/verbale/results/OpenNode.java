@@ -3,18 +3,34 @@ package dev.verbale.results;
 import dev.verbale.event.Event;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
+import dev.verbale.event.StepStarted;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
-/** A container, test or step while its journal is read: what began it, what happened in it, and how it ended so far. */
+/**
+ * A container, test or step while its journal is read: what began it, what happened in it, and how it ended so far.
+ *
+ * <p>Steps lie in each other no deeper than {@link #DEEPEST}. What a journal has deeper is shown side by side in the last
+ * one, in its order, and that one says how many there are: who walks a tree of results may walk it by recursion.
+ */
 final class OpenNode {
+
+    /** Deeper than anybody reads, and shallow enough for every writer of JSON. */
+    static final int DEEPEST = 100;
 
     final @Nullable OpenNode outer;
     final Event start;
-    private final List<Object> inside = new ArrayList<>(); // entries and steps, in order
+    /** Of steps in each other; 0 for what is no step. */
+    private final int depth;
+    /** Where what happens in here is shown: in here, or where this is too deep, in the last one that is not. */
+    private final OpenNode shown;
+
+    private final List<Object> inside = new ArrayList<>(2); // entries and steps, in order
+    private int folded;
     private long lastAt;
     private boolean ended; // what is recorded later, such as a promised paper, makes it no longer
 
@@ -36,53 +52,68 @@ final class OpenNode {
     OpenNode(@Nullable OpenNode outer, Event start) {
         this.outer = outer;
         this.start = start;
+        this.depth = start instanceof StepStarted && outer != null ? outer.depth + 1 : 0;
+        this.shown = outer != null && depth > DEEPEST ? outer.shown : this;
         this.lastAt = start.at();
     }
 
     void add(Entry entry) {
-        inside.add(entry);
+        shown.inside.add(entry);
     }
 
     /** The promise of a paper is kept: the paper stands for it now. */
     void remove(int promise) {
-        inside.removeIf(one -> one instanceof Entry.PaperEntry paper && !paper.came() && paper.size() == promise);
+        shown.inside.removeIf(one -> one instanceof Entry.PaperEntry paper && !paper.came() && paper.size() == promise);
     }
 
     void add(OpenNode step) {
-        inside.add(step);
+        shown.inside.add(step);
+        if (step.shown != step) shown.folded++;
     }
 
-    /** Something of it was recorded at {@code at}; what is around it lasted at least as long. */
+    /** Something of it was recorded at {@code at}. */
     void lastedUntil(long at) {
-        for (OpenNode node = this; node != null; node = node.outer)
-            if (!node.ended) node.lastAt = Math.max(node.lastAt, at);
+        if (!ended) lastAt = Math.max(lastAt, at);
+    }
+
+    /** What lies around it lasted at least as long. For each node once, the inner ones first. */
+    void handOnLast() {
+        if (outer != null) outer.lastedUntil(lastAt);
     }
 
     void ended(long at, Outcome how, @Nullable String why, @Nullable Failure thrown) {
-        lastAt = at;
+        lastAt = Math.max(at, start.at());
         ended = true;
         outcome = how;
         reason = why;
         failure = thrown;
     }
 
+    boolean hasEnded() {
+        return ended;
+    }
+
     Duration took() {
         return Duration.ofNanos((lastAt - start.at()) * 1_000);
     }
 
-    List<Entry> entries(StepMaking making) {
+    /**
+     * @param making makes the finished step of one that was read
+     * @param wall when the journal began
+     */
+    List<Entry> entries(Function<OpenNode, Entry> making, Instant wall) {
         List<Entry> entries = new ArrayList<>(inside.size());
         for (Object one : inside) {
             if (one instanceof Entry entry) entries.add(entry);
-            else if (one instanceof OpenNode step) entries.add(making.make(step));
+            else if (one instanceof OpenNode step) entries.add(making.apply(step));
         }
+        if (folded > 0)
+            entries.add(new Entry.NoteEntry(
+                    moment(wall, lastAt),
+                    folded + (folded == 1 ? " step lies" : " steps lie") + " deeper than " + DEEPEST
+                            + " in each other, and stand here side by side in the order in which they began",
+                    null));
         return entries;
-    }
-
-    /** Makes the finished step of one that was read. */
-    @FunctionalInterface
-    interface StepMaking {
-        Entry make(OpenNode step);
     }
 
     static Instant moment(Instant wall, long at) {

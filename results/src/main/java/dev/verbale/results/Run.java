@@ -1,8 +1,11 @@
 package dev.verbale.results;
 
+import dev.verbale.event.Outcome;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -63,8 +66,35 @@ public record Run(
         return testTime == 0 ? 0 : cost / testTime;
     }
 
-    /** The containers whose own set-up or tear-down somebody has to look at, in order. */
+    /** The containers whose own set-up or tear-down somebody has to look at, in order; each as what it came to last. */
     public List<ContainerResult> brokenContainers() {
-        return containers.stream().filter(c -> c.outcome().needsAttention()).toList();
+        Map<String, ContainerResult> last = new HashMap<>();
+        for (ContainerResult container : containers) last.put(container.key(), container);
+        return containers.stream()
+                .filter(c -> c.outcome().needsAttention() && last.get(c.key()) == c)
+                .toList();
+    }
+
+    /** The outermost steps outside tests that did not pass, in order; not those of broken containers, which tell of them. */
+    public List<Entry.StepEntry> failedOutsideTests() {
+        List<Entry.StepEntry> failed = new ArrayList<>();
+        gather(entries, failed);
+        for (ContainerResult container : containers)
+            if (!container.outcome().needsAttention()) gather(container.entries(), failed);
+        return failed;
+    }
+
+    private static void gather(List<Entry> entries, List<Entry.StepEntry> failed) {
+        for (Entry entry : entries) {
+            if (!(entry instanceof Entry.StepEntry step)) continue;
+            boolean failing = step.outcome() == Outcome.FAILED || step.outcome() == Outcome.ERRORED;
+            if (failing) failed.add(step);
+            else gather(step.entries(), failed);
+        }
+    }
+
+    /** What it does not hold, as far as it is known. */
+    public Incomplete incomplete() {
+        return Incomplete.of(this);
     }
 }

@@ -62,6 +62,8 @@ public final class RunReader {
             throw new ResultsFormatException(
                     path, "this is a file", "A run is a folder with a run.json in it", "Name the folder");
         var newest = new ResultsRoot(path).newest();
+        if (newest.isEmpty())
+            newest = new ResultsRoot(path.resolve(ResultsRoot.DEFAULT)).newest(); // a project's folder
         if (newest.isPresent()) return newest.get();
         if (!folder.journalFiles().isEmpty()) return folder; // killed before run.json, or somebody lost it
         throw new ResultsFormatException(
@@ -81,7 +83,7 @@ public final class RunReader {
         Map<String, String> facts = new LinkedHashMap<>();
         Instant described = describe(facts);
         List<JournalJoin> journals = new ArrayList<>();
-        for (Path file : folder.journalFiles()) {
+        for (Path file : journalFiles()) {
             var journal = new JournalJoin(folder, file, problems);
             journal.read();
             journals.add(journal);
@@ -109,6 +111,16 @@ public final class RunReader {
                 inOrder(journals, JournalJoin::containers, Comparator.comparing(ContainerResult::started)),
                 inOrder(journals, JournalJoin::entries, Comparator.comparing(Entry::at)),
                 problems);
+    }
+
+    private List<Path> journalFiles() {
+        try {
+            if (Files.isSymbolicLink(folder.journals())) problem("journals", "is a link, which is not followed");
+            return folder.journalFiles();
+        } catch (IOException unreadable) {
+            problem("journals", "cannot be listed (" + unreadable + ")");
+            return List.of();
+        }
     }
 
     private Instant describe(Map<String, String> facts) {
@@ -141,22 +153,21 @@ public final class RunReader {
     }
 
     /**
-     * Numbers what was executed several times. A retry is what follows a result that needed attention, and supersedes it;
-     * the same test in two modules or on two runtimes is no retry.
+     * Numbers the attempts of what was executed several times. The same key in one run is the same test, whatever its attempts
+     * came to and whichever JVM made them: the last one counts.
      */
     private static List<TestResult> numbered(List<TestResult> tests) {
         Map<String, Integer> left = new HashMap<>();
         for (TestResult test : tests) left.merge(test.key(), 1, Integer::sum);
-        Map<String, Integer> retries = new HashMap<>();
+        Map<String, Integer> attempts = new HashMap<>();
         Set<String> failedBefore = new HashSet<>();
         List<TestResult> numbered = new ArrayList<>(tests.size());
         for (TestResult test : tests) {
-            boolean again = left.merge(test.key(), -1, Integer::sum) > 0
-                    && test.outcome().needsAttention();
-            int number = retries.merge(test.key(), 1, Integer::sum);
+            boolean again = left.merge(test.key(), -1, Integer::sum) > 0;
+            int number = attempts.merge(test.key(), 1, Integer::sum);
             numbered.add(
                     number == 1 && !again ? test : test.numbered(number, again, failedBefore.contains(test.key())));
-            if (again) failedBefore.add(test.key());
+            if (test.outcome().needsAttention()) failedBefore.add(test.key());
         }
         return numbered;
     }

@@ -2,6 +2,7 @@ package dev.verbale.results;
 
 import dev.verbale.event.Event;
 import dev.verbale.event.Failure;
+import dev.verbale.event.JournalEnded;
 import dev.verbale.event.JournalOpened;
 import dev.verbale.event.Outcome;
 import dev.verbale.event.TestEnded;
@@ -26,6 +27,7 @@ final class SampleRun {
     private final RunFolder folder;
     private JournalWriter journal;
     private int ids = 100;
+    private boolean closed;
 
     private SampleRun(RunFolder folder) {
         this.folder = folder;
@@ -41,6 +43,7 @@ final class SampleRun {
     }
 
     SampleRun worker(String name, Instant wall) throws IOException {
+        closed = false;
         journal = JournalWriter.open(
                 folder.journal(name), new JournalOpened(JournalFormat.VERSION, name, wall, 7, "1.0"), TextFilter.NONE);
         return this;
@@ -48,7 +51,10 @@ final class SampleRun {
 
     SampleRun write(Event... events) throws IOException {
         if (journal == null) worker("worker-1", WALL);
-        for (Event event : events) journal.append(event);
+        for (Event event : events) {
+            journal.append(event);
+            closed = event instanceof JournalEnded;
+        }
         return this;
     }
 
@@ -72,7 +78,14 @@ final class SampleRun {
         return folder.path();
     }
 
+    /** With the last word of its journal. */
     Run read() throws IOException {
+        if (!closed && journal != null) write(new JournalEnded(0, 0, Map.of(), 0));
+        return readOpen();
+    }
+
+    /** As it is, while its JVM runs or after it was killed. */
+    Run readOpen() throws IOException {
         return RunReader.read(folder.path());
     }
 }

@@ -25,7 +25,7 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
     private static final String FROM_REPORTER_WITHOUT_KEY = "value";
 
     /** Opened when a plan is executed: build tools also load this listener to find tests, in a JVM that runs none. */
-    private volatile Recorder recorder = Recorder.NONE;
+    private volatile Recorder recorder = Recorder.none();
 
     private volatile @Nullable TestPlan plan;
 

@@ -1,0 +1,100 @@
+package dev.verbale.internal;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Asks what belongs to the suite: values for their texts, throwables for their messages, streams for their bytes. Their code
+ * may do anything. What it throws is an answer too, whatever it is; and what it records while it answers is recorded, as if
+ * nobody were asking.
+ */
+final class Foreign {
+
+    /** A value that records itself while it is asked for its text would go on for ever. */
+    private static final int DEEPEST = 8;
+
+    private final Guard guard;
+
+    Foreign(Guard guard) {
+        this.guard = guard;
+    }
+
+    /** {@code value} as text. */
+    String text(@Nullable Object value) {
+        return asked(() -> NoteText.shown(value), broken -> NoteText.refusal("toString", value, broken));
+    }
+
+    @Nullable
+    String message(Throwable thrown) {
+        return this.<@Nullable String>asked(
+                thrown::getMessage, broken -> NoteText.refusal("getMessage", thrown, broken));
+    }
+
+    @Nullable
+    Throwable cause(Throwable thrown) {
+        return this.<@Nullable Throwable>asked(thrown::getCause, broken -> null);
+    }
+
+    /** Null where it does not say. */
+    StackTraceElement @Nullable [] frames(Throwable thrown) {
+        return this.<StackTraceElement @Nullable []>asked(thrown::getStackTrace, broken -> null);
+    }
+
+    /** What {@code question} gives, or {@code refused} makes of what it throws. */
+    <T extends @Nullable Object> T asked(Supplier<T> question, Function<Throwable, T> refused) {
+        Seat seat = guard.seat();
+        boolean recording = seat.recording;
+        if (seat.asking >= DEEPEST) return refused.apply(new IllegalStateException("it asks for itself"));
+        try {
+            seat.asking++;
+            seat.recording = false;
+            return question.get();
+        } catch (ThreadDeath stopped) {
+            throw stopped; // somebody wants this thread to end
+        } catch (Throwable broken) {
+            return refused.apply(broken);
+        } finally {
+            seat.asking--;
+            seat.recording = recording;
+        }
+    }
+
+    /** {@code content}, which throws nothing but {@link IOException}s. */
+    InputStream stream(InputStream content) {
+        return new Read(content);
+    }
+
+    private final class Read extends InputStream {
+        private final InputStream content;
+
+        Read(InputStream content) {
+            this.content = content;
+        }
+
+        @Override
+        public int read() throws IOException {
+            var one = new byte[1];
+            return read(one, 0, 1) < 0 ? -1 : one[0] & 0xFF;
+        }
+
+        @Override
+        public int read(byte[] into, int from, int length) throws IOException {
+            Object answer = asked(
+                    () -> {
+                        try {
+                            return (Object) content.read(into, from, length);
+                        } catch (IOException broken) {
+                            return broken;
+                        }
+                    },
+                    broken -> new IOException("its stream threw " + NoteText.shown(broken), broken));
+            if (answer instanceof IOException broken) throw broken;
+            int read = (Integer) answer;
+            if (read > length) throw new IOException("its stream gave " + read + " bytes where " + length + " fit");
+            return read;
+        }
+    }
+}

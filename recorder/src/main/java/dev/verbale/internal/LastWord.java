@@ -1,0 +1,82 @@
+package dev.verbale.internal;
+
+import dev.verbale.event.Outcome;
+import dev.verbale.event.TestStarted;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
+
+/** Says what a run came to, once in a line for whoever watches, and once in the journal. */
+final class LastWord {
+
+    /** The end of a JVM waits no longer for us, whatever a disk or a pipe does. */
+    private static final long LONGEST_END_MILLIS = TimeUnit.SECONDS.toMillis(10);
+
+    private final FileRecorder recorder;
+    private final boolean isWanted;
+    private final Totals totals = new Totals();
+    private final AtomicInteger said = new AtomicInteger();
+
+    LastWord(FileRecorder recorder, boolean isWanted) {
+        this.recorder = recorder;
+        this.isWanted = isWanted;
+    }
+
+    void ended(ScopeNode test, Outcome outcome) {
+        totals.add(test.start instanceof TestStarted start ? start.key() : String.valueOf(test.id()), outcome);
+    }
+
+    void sessionEnded() {
+        recorder.guard.run(Task.TOTALS, seat -> say());
+    }
+
+    private void say() {
+        int all = totals.all();
+        if (!isWanted || said.getAndSet(totals.ended()) == totals.ended()) return;
+        Map<String, Long> missing = recorder.minutes.missing();
+        System.out.println("Verbale: " + totals.sentence() + ". Minutes in " + shown(recorder.folder())
+                + (missing.isEmpty()
+                        ? ""
+                        : ". The run is incomplete: " + Missing.inWords(missing) + " could not be recorded"));
+    }
+
+    /**
+     * On a thread of its own, and not waited for without end: a full pipe, a dead network drive and a lock that somebody
+     * else holds for ever must not keep the JVM alive.
+     */
+    void end() {
+        var ending = new Thread(this::endNow, "verbale-end");
+        ending.setDaemon(true);
+        ending.start();
+        try {
+            ending.join(LONGEST_END_MILLIS);
+        } catch (InterruptedException hurried) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private void endNow() {
+        sessionEnded();
+        recorder.guard.run(Task.ENDING, seat -> {
+            recorder.guard.lost += Recorders.lost;
+            Recorders.lost = 0;
+            recorder.guard.tellWhatWasLost();
+            recorder.minutes.end(recorder.guard.cost());
+        });
+        recorder.guard.run(Task.ENDING, seat -> {
+            try {
+                recorder.minutes.sync();
+            } catch (IOException unsynced) {
+                // the operating system has it, and brings it to the disk in its own time
+            }
+        });
+    }
+
+    private static String shown(Path folder) {
+        Path here = Path.of("").toAbsolutePath();
+        Path there = folder.toAbsolutePath().normalize();
+        return String.valueOf(there.startsWith(here) ? here.relativize(there) : there);
+    }
+}

@@ -1,0 +1,63 @@
+package dev.verbale.results;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.StringJoiner;
+import java.util.TreeMap;
+
+/**
+ * What a run does not hold, as far as its journals tell.
+ *
+ * @param missing how many events could not be recorded
+ * @param byKind the same by what they were, as in {@link dev.verbale.event.EventsMissed}
+ * @param notClosed the workers whose journals have no last word: their JVM was killed, or still runs
+ */
+public record Incomplete(long missing, Map<String, Long> byKind, List<String> notClosed) {
+
+    private static final int MOST_NAMES = 3;
+
+    public Incomplete {
+        byKind = Map.copyOf(byKind);
+        notClosed = List.copyOf(notClosed);
+    }
+
+    /** What {@code run} lacks. */
+    public static Incomplete of(Run run) {
+        Map<String, Long> byKind = new TreeMap<>();
+        List<String> notClosed = new ArrayList<>();
+        long missing = 0;
+        for (Worker worker : run.workers()) {
+            missing += worker.missing();
+            worker.missingByKind().forEach((kind, count) -> byKind.merge(kind, count, Long::sum));
+            if (!worker.ended()) notClosed.add(worker.name());
+        }
+        return new Incomplete(missing, byKind, notClosed);
+    }
+
+    /** Whether nothing is known to be missing. */
+    public boolean isNothing() {
+        return missing == 0 && notClosed.isEmpty();
+    }
+
+    /** In one sentence, such as {@code The run is incomplete: 12 events could not be recorded (12 note).} */
+    public String sentence() {
+        var parts = new StringJoiner("; ", "The run is incomplete: ", ".");
+        if (missing > 0) {
+            var kinds = new StringJoiner(", ", " (", ")");
+            new TreeMap<>(byKind)
+                    .forEach((kind, count) -> kinds.add(String.format(Locale.ROOT, "%,d %s", count, kind)));
+            parts.add(String.format(Locale.ROOT, missing == 1 ? "%,d event" : "%,d events", missing)
+                    + " could not be recorded" + (byKind.isEmpty() ? "" : kinds));
+        }
+        if (!notClosed.isEmpty()) {
+            String names = String.join(", ", notClosed.subList(0, Math.min(MOST_NAMES, notClosed.size())));
+            if (notClosed.size() > MOST_NAMES) names += " and " + (notClosed.size() - MOST_NAMES) + " more";
+            parts.add((notClosed.size() == 1 ? "the journal of " : "the journals of ") + names
+                    + (notClosed.size() == 1 ? " was" : " were")
+                    + " never closed, as when a JVM is killed or still runs");
+        }
+        return parts.toString();
+    }
+}
