@@ -1,5 +1,6 @@
 package dev.verbale;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
@@ -19,10 +20,8 @@ public final class ChecksFailed extends AssertionError {
      * @param failures what each threw, in the same order
      */
     public ChecksFailed(List<String> names, List<Throwable> failures) {
-        super(message(names, failures));
-        this.failures = failures == null
-                ? List.of()
-                : failures.stream().filter(Objects::nonNull).toList();
+        super(message(copied(names), copied(failures)));
+        this.failures = copied(failures).stream().filter(Objects::nonNull).toList();
         for (Throwable failure : this.failures) if (failure != this) addSuppressed(failure);
     }
 
@@ -31,12 +30,21 @@ public final class ChecksFailed extends AssertionError {
         return failures;
     }
 
-    private static String message(List<String> names, List<Throwable> failures) {
-        int count = names == null ? 0 : names.size();
+    /** A list of somebody's own may do anything; this one is thrown to tell of something else. */
+    private static <T> List<@Nullable T> copied(@Nullable List<? extends @Nullable T> given) {
+        try {
+            return given == null ? List.of() : new ArrayList<>(given);
+        } catch (RuntimeException | Error broken) {
+            return List.of();
+        }
+    }
+
+    private static String message(List<@Nullable String> names, List<@Nullable Throwable> failures) {
+        int count = names.size();
         var text = new StringBuilder(count == 1 ? "1 check failed:" : count + " checks failed:");
         for (int i = 0; i < count; i++) {
             text.append("\n  ").append(names.get(i)).append(": ");
-            if (failures != null && i < failures.size()) text.append(said(failures.get(i)));
+            if (i < failures.size()) text.append(said(failures.get(i)));
         }
         return text.toString();
     }

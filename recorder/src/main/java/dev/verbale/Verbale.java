@@ -131,10 +131,12 @@ public final class Verbale {
      * gathers them, which the JUnit extension does, a failed check fails the test at once.
      */
     public static void check(String name, Body<? extends Throwable> assertion) {
+        if (assertion == null) {
+            skip(name, NO_BODY);
+            return;
+        }
         Throwable failure = null;
         try {
-            if (assertion == null)
-                throw new IllegalArgumentException("the check '" + name + "' checks nothing: " + NO_BODY);
             assertion.run();
         } catch (VirtualMachineError fatal) {
             throw fatal;

@@ -17,6 +17,7 @@ import java.io.InputStream;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /** Records nothing: recording is switched off, or could not begin. */
@@ -147,6 +148,9 @@ final class DisabledRecorder implements Recorder {
 
     @Override
     public void log(LogLine line) {}
+
+    @Override
+    public void log(Supplier<LogLine> line) {}
 
     @Override
     public boolean isSecretName(@Nullable String name) {

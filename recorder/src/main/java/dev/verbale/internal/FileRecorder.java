@@ -475,6 +475,11 @@ public final class FileRecorder implements Recorder {
     }
 
     @Override
+    public void log(Supplier<LogLine> line) {
+        guard.run(Task.LOG, logs, line, null, LogKeeping::keepAsked);
+    }
+
+    @Override
     public void data(String name, @Nullable Object value) {
         guard.run(Task.DATA, seat -> {
             ScopeNode here = here(seat);

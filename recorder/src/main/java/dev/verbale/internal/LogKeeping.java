@@ -7,6 +7,7 @@ import dev.verbale.recorder.LogLine;
 import dev.verbale.recorder.RecorderOptions.Logging;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /** Keeps what loggers write, up to the limits. */
@@ -18,6 +19,21 @@ final class LogKeeping {
     LogKeeping(FileRecorder recorder, Logging limits) {
         this.recorder = recorder;
         this.limits = limits;
+    }
+
+    void keepAsked(Seat seat, Supplier<LogLine> asked, @Nullable Void nothing) {
+        keep(
+                seat,
+                recorder.guard.foreign.asked(
+                        asked,
+                        broken -> new LogLine(
+                                "error",
+                                "unknown",
+                                "(a line could not be made: " + NoteText.shown(broken) + ")",
+                                Thread.currentThread().getName(),
+                                Map.of(),
+                                null)),
+                nothing);
     }
 
     void keep(Seat seat, LogLine line, @Nullable Void nothing) {

@@ -42,9 +42,9 @@ public final class VerbaleHandler extends Handler {
 
     @Override
     public void publish(LogRecord line) {
-        if (!isLoggable(line)) return;
+        if (line == null || !isLoggable(line)) return;
         Recorder.current()
-                .log(new LogLine(
+                .log(() -> new LogLine(
                         word(line.getLevel().intValue()),
                         String.valueOf(line.getLoggerName()),
                         formatter.formatMessage(line),

@@ -47,6 +47,7 @@ public final class Beginning {
      * @throws IOException where it cannot be read
      */
     public synchronized void read(Path file) throws IOException {
+        if (file == null) throw new IOException("there is no file to read");
         try (InputStream in = Files.newInputStream(file)) {
             bytes.writeBytes(in.readNBytes(most - bytes.size()));
         }

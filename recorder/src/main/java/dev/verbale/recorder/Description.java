@@ -18,6 +18,6 @@ public record Description(
         Collection<String> links) {
 
     public Description {
-        links = Given.texts(links);
+        links = Given.list(links);
     }
 }

@@ -1,32 +1,40 @@
 package dev.verbale.recorder;
 
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
-/** What adapters give, without what is null in it: an adapter's mistake must not throw into somebody's test. */
+/**
+ * What adapters give, without what is null in it, and nothing where a collection of somebody's own throws: an adapter's
+ * mistake must not throw into somebody's test.
+ */
 final class Given {
 
     private Given() {}
 
-    static List<String> texts(@Nullable Collection<? extends @Nullable String> given) {
-        if (given == null || given.isEmpty()) return List.of();
-        return given.stream()
-                .<String>map(text -> text == null ? "" : text)
-                .filter(text -> !text.isEmpty())
-                .toList();
+    static <T> List<T> list(@Nullable Collection<? extends @Nullable T> given) {
+        List<T> list = new ArrayList<>();
+        try {
+            if (given != null) for (T one : given) if (one != null) list.add(one);
+        } catch (RuntimeException | Error broken) {
+            return List.of();
+        }
+        return List.copyOf(list);
     }
 
     static Map<String, String> textsByName(
             @Nullable Map<? extends @Nullable String, ? extends @Nullable String> given) {
-        if (given == null || given.isEmpty()) return Map.of();
         Map<String, String> texts = new LinkedHashMap<>();
-        given.forEach(
-                (name, text) -> texts.put(Objects.requireNonNullElse(name, "null"), text == null ? "null" : text));
-        return Collections.unmodifiableMap(texts);
+        try {
+            if (given != null)
+                given.forEach((name, text) -> texts.put(String.valueOf((Object) name), String.valueOf((Object) text)));
+        } catch (RuntimeException | Error broken) {
+            return Map.of();
+        }
+        return texts.isEmpty() ? Map.of() : Collections.unmodifiableMap(texts);
     }
 }

@@ -20,8 +20,7 @@ public record Identity(
         List<String> tags) {
 
     public Identity {
-        tags = tags != null && tags.isEmpty()
-                ? List.of()
-                : Given.texts(tags).stream().sorted().toList();
+        tags = Given.list(tags);
+        if (tags.size() > 1) tags = tags.stream().sorted().toList();
     }
 }

@@ -8,6 +8,7 @@ import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -129,6 +130,9 @@ public interface Recorder {
 
     /** Keeps what a logger wrote. */
     void log(LogLine line);
+
+    /** The same of a line that is made where it does no harm: a logger's message asks the suite's values for their texts. */
+    void log(Supplier<LogLine> line);
 
     /** Whether the value that goes by {@code name} is secret, by the known words and those of the settings. */
     boolean isSecretName(@Nullable String name);

@@ -4,7 +4,6 @@ import dev.verbale.folder.ResultsRoot;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 
@@ -39,11 +38,9 @@ public record RecorderOptions(
 
     public RecorderOptions {
         adapters = Given.textsByName(adapters);
-        secretNames = Given.texts(secretNames);
-        secretPatterns = Given.texts(secretPatterns);
-        linkPatterns = linkPatterns == null
-                ? List.of()
-                : linkPatterns.stream().filter(Objects::nonNull).toList();
+        secretNames = Given.list(secretNames);
+        secretPatterns = Given.list(secretPatterns);
+        linkPatterns = Given.list(linkPatterns);
         logging = logging == null ? Logging.defaults() : logging;
     }
 

@@ -49,7 +49,7 @@ public final class VerbaleAppender extends AbstractAppender {
     @Override
     public void append(LogEvent line) {
         Recorder.current()
-                .log(new LogLine(
+                .log(() -> new LogLine(
                         line.getLevel().name().toLowerCase(Locale.ROOT),
                         line.getLoggerName().isEmpty() ? "root" : line.getLoggerName(),
                         String.valueOf(line.getMessage().getFormattedMessage()),

@@ -37,7 +37,7 @@ public final class VerbaleAppender extends UnsynchronizedAppenderBase<ILoggingEv
     @Override
     protected void append(ILoggingEvent line) {
         Recorder.current()
-                .log(new LogLine(
+                .log(() -> new LogLine(
                         line.getLevel().toString().toLowerCase(Locale.ROOT),
                         line.getLoggerName(),
                         String.valueOf(line.getFormattedMessage()),

@@ -1,0 +1,369 @@
+package dev.verbale.hostile;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.Verbale;
+import dev.verbale.event.Failure;
+import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.RecorderOptions;
+import dev.verbale.recorder.Scope;
+import dev.verbale.recorder.Step;
+import dev.verbale.results.Entry;
+import dev.verbale.results.Headline;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import dev.verbale.results.TestResult;
+import java.io.File;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.PrintStream;
+import java.net.URL;
+import java.net.URLClassLoader;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CountDownLatch;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What a suite, a disk and an operating system may do to the recorder, and what it does about it. */
+class BorderTest {
+
+    @TempDir
+    Path root;
+
+    private Recorder recorder;
+
+    @BeforeEach
+    void open_a_recorder() {
+        recorder = Recorder.open(
+                RecorderOptions.defaults().withRoot(root).withClosingLine(false).withStrayLinesToOnlyTest(false));
+    }
+
+    @Test
+    void what_a_value_records_while_it_is_asked_for_its_text_is_recorded() throws Exception {
+        Scope test = start("asks");
+        Object telling = new Object() {
+            @Override
+            public String toString() {
+                Step inside = recorder.startStep("asked");
+                recorder.note("from toString");
+                inside.passed();
+                return "told";
+            }
+        };
+        recorder.note("{}", new Object[] {telling});
+        recorder.attach(
+                "read",
+                new InputStream() {
+                    private boolean over;
+
+                    @Override
+                    public int read() {
+                        if (over) return -1;
+                        over = true;
+                        recorder.note("from read");
+                        return 'x';
+                    }
+                },
+                "text/plain");
+        recorder.endTest(test, Ending.passed());
+
+        Run run = RunReader.read(root);
+
+        assertThat(run.problems()).isEmpty();
+        assertThat(texts(run.tests().get(0).entries()))
+                .containsExactly("step asked", "from toString", "told", "from read", "paper read");
+    }
+
+    @Test
+    void a_value_that_records_itself_is_asked_a_few_times_and_not_for_ever() throws Exception {
+        Scope test = start("asks");
+        Object[] self = new Object[1];
+        self[0] = new Object() {
+            @Override
+            public String toString() {
+                recorder.note("{}", self);
+                return "told";
+            }
+        };
+        recorder.note("{}", self);
+        recorder.endTest(test, Ending.passed());
+
+        List<String> texts = texts(RunReader.read(root).tests().get(0).entries());
+        assertThat(texts).hasSizeBetween(2, 20).last().isEqualTo("told");
+        assertThat(texts.get(0)).startsWith("(IllegalStateException in toString of ");
+    }
+
+    @Test
+    void a_folder_that_is_deleted_is_made_anew_and_says_what_is_gone() throws Exception {
+        Scope container = recorder.startContainer(
+                recorder.run(), new Identity("sample.GateTest", "GateTest", "sample.GateTest", null, List.of()));
+        Scope before = start(container, "before");
+        recorder.attach("early", new byte[] {'x'}, "text/plain");
+        recorder.endTest(before, Ending.passed());
+        Scope during = start(container, "during");
+        Step open = recorder.startStep("open");
+        delete(RunReader.read(root).folder());
+
+        waitForAnotherLook();
+        recorder.note("after the broom");
+        recorder.attach("late", new byte[] {'y'}, "text/plain");
+        open.passed();
+        recorder.endTest(during, Ending.passed());
+        recorder.endContainer(container, Ending.passed(), 0);
+
+        Run run = RunReader.read(root);
+        assertThat(run.tests()).singleElement().satisfies(test -> {
+            assertThat(test.name()).isEqualTo("during");
+            assertThat(test.path()).containsExactly("GateTest");
+            assertThat(texts(test.entries())).containsExactly("step open", "after the broom", "paper late");
+        });
+        assertThat(run.incomplete().byKind().get("deleted")).isGreaterThanOrEqualTo(6);
+        assertThat(run.problems()).anySatisfy(problem -> assertThat(problem.what())
+                .contains("The run's folder was deleted while it was recorded", "events until now are gone"));
+        assertThat(Headline.of(run)).contains("The run is incomplete");
+    }
+
+    /** The look at the folder is at most every 0.2 seconds; the recorder's own clock is what it goes by. */
+    private void waitForAnotherLook() {
+        long from = recorder.now();
+        while (recorder.now() - from < 250_000) Thread.onSpinWait();
+    }
+
+    @Test
+    void a_failure_is_written_once_however_many_steps_and_wrappers_it_passes() throws Exception {
+        Scope test = start("fails");
+        var cause = new IllegalStateException("the gate is locked");
+        Throwable failure = cause;
+        for (int i = 0; i < 30; i++) {
+            Step step = recorder.startStep("step " + i);
+            failure = new RuntimeException("around " + i, failure);
+            step.failed(failure);
+            recorder.checked("gate", failure);
+        }
+        recorder.endTest(test, Ending.threw(failure));
+
+        Path journal = RunReader.read(root).folder().resolve("journals/worker-1.jsonl");
+        String written = Files.readString(journal);
+        assertThat(written.split("the gate is locked", -1))
+                .hasSizeLessThan(70); // in messages, and once with its frames
+        assertThat(written.split("at dev.verbale.hostile.BorderTest.a_failure_is_written_once", -1))
+                .as("each throwable's own frame once")
+                .hasSize(1 + 31);
+        TestResult read = RunReader.read(root).tests().get(0);
+        Failure told = read.failure();
+        assertThat(told).isNotNull();
+        assertThat(told.message()).isEqualTo("around 29");
+        assertThat(told.stack()).contains("Caused by: java.lang.RuntimeException: around 28", "was recorded first");
+    }
+
+    @Test
+    void a_message_of_megabytes_is_cut_in_the_journal_and_whole_in_a_paper() throws Exception {
+        Scope test = start("fails");
+        recorder.endTest(test, Ending.threw(new IllegalStateException("m".repeat(3_000_000))));
+
+        Run run = RunReader.read(root);
+
+        Failure failure = run.tests().get(0).failure();
+        assertThat(failure).isNotNull();
+        assertThat(failure.message()).hasSizeLessThan(10_000).contains("3000000 characters", "'failure message'");
+        assertThat(failure.stack()).hasSizeLessThan(50_000).contains("BorderTest.java");
+        assertThat(run.folder().resolve("tests/GateTest/fails/01-failure-message.txt"))
+                .hasSize(3_000_000);
+    }
+
+    @Test
+    void a_hundred_thousand_causes_are_told_as_far_as_anybody_reads() throws Exception {
+        Scope test = start("fails");
+        Throwable failure = new IllegalStateException("first");
+        for (int i = 0; i < 100_000; i++) failure = new RuntimeException("around", failure);
+        recorder.endTest(test, Ending.threw(failure));
+
+        Failure told = RunReader.read(root).tests().get(0).failure();
+        assertThat(told).isNotNull();
+        assertThat(told.stack()).hasSizeLessThan(300_000).endsWith("... (more is left out)\n");
+    }
+
+    @Test
+    void two_threads_that_touch_the_recorder_first_never_wait_for_each_other() throws Exception {
+        URL[] classPath = Stream.of(System.getProperty("java.class.path").split(File.pathSeparator))
+                .map(BorderTest::url)
+                .toArray(URL[]::new);
+        for (int round = 0; round < 40; round++) {
+            try (var loader = new URLClassLoader(classPath, ClassLoader.getPlatformClassLoader())) {
+                var together = new CountDownLatch(2);
+                List<Thread> threads = new ArrayList<>();
+                for (String first : List.of("dev.verbale.recorder.Recorder", "dev.verbale.internal.DisabledRecorder")) {
+                    var thread = new Thread(() -> {
+                        try {
+                            together.countDown();
+                            together.await();
+                            Class.forName(first, true, loader);
+                        } catch (ReflectiveOperationException | InterruptedException broken) {
+                            throw new IllegalStateException(broken);
+                        }
+                    });
+                    thread.setDaemon(true);
+                    thread.start();
+                    threads.add(thread);
+                }
+                for (Thread thread : threads) {
+                    thread.join(20_000);
+                    assertThat(thread.isAlive()).as("round " + round).isFalse();
+                }
+            }
+        }
+    }
+
+    private static URL url(String entry) {
+        try {
+            return Path.of(entry).toUri().toURL();
+        } catch (IOException odd) {
+            throw new IllegalStateException(odd);
+        }
+    }
+
+    @Test
+    void a_jvm_that_knows_only_ascii_keeps_everything_under_plainer_names() throws Exception {
+        Child jvm = Child.run(root, Map.of("LC_ALL", "C"), List.of(), Accents.class);
+
+        assertThat(jvm.code()).as(jvm.output()).isZero();
+        Run run = RunReader.read(root);
+        assertThat(run.problems()).isEmpty();
+        assertThat(run.tests()).singleElement().satisfies(test -> {
+            assertThat(test.name()).isEqualTo("gießt die Möhren 菜");
+            assertThat(test.entries()).hasSize(2).allSatisfy(entry -> {
+                var paper = (Entry.PaperEntry) entry;
+                assertThat(paper.name()).isEqualTo("Möhren 菜.txt");
+                assertThat(paper.file()).isNotNull().content().isEqualTo("orange");
+            });
+        });
+    }
+
+    static final class Accents {
+        public static void main(String[] arguments) {
+            Recorder recorder = Recorder.current();
+            Scope test = recorder.startTest(
+                    recorder.run(), new Identity("k", "gießt die Möhren 菜", "sample.Gärten", "x", List.of()));
+            for (int i = 0; i < 2; i++) Verbale.attach("Möhren 菜.txt", "orange", "text/plain");
+            recorder.endTest(test, Ending.passed());
+        }
+    }
+
+    @Test
+    void a_text_of_fifty_megabytes_is_kept_where_a_copy_of_it_would_not_fit() throws Exception {
+        Child jvm = Child.run(root, Map.of(), List.of("-Xmx96m"), Huge.class);
+
+        assertThat(jvm.code()).as(jvm.output()).isZero();
+        Run run = RunReader.read(root);
+        assertThat(run.incomplete().missing()).isZero();
+        TestResult test = run.tests().get(0);
+        assertThat(test.entries().stream()
+                        .filter(entry -> entry instanceof Entry.PaperEntry)
+                        .map(entry -> ((Entry.PaperEntry) entry).size()))
+                .containsExactly(50_000_000L, 50_000_000L);
+    }
+
+    static final class Huge {
+        public static void main(String[] arguments) {
+            Recorder recorder = Recorder.current();
+            Scope test = recorder.startTest(recorder.run(), new Identity("k", "huge", null, null, List.of()));
+            String text = "x".repeat(50_000_000);
+            Verbale.note(text);
+            Verbale.note("{}", text);
+            recorder.endTest(test, Ending.passed());
+        }
+    }
+
+    @Test
+    void the_end_of_a_jvm_does_not_wait_for_an_output_that_nobody_reads() throws Exception {
+        Child jvm = Child.run(root, Map.of(), List.of(), Blocked.class);
+
+        assertThat(jvm.code()).as(jvm.output()).isZero();
+        assertThat(RunReader.read(root).tests()).hasSize(1);
+    }
+
+    static final class Blocked {
+        public static void main(String[] arguments) {
+            Recorder recorder = Recorder.current();
+            recorder.endTest(
+                    recorder.startTest(recorder.run(), new Identity("k", "n", null, null, List.of())), Ending.passed());
+            System.setOut(new PrintStream(new OutputStream() {
+                @Override
+                public void write(int b) {
+                    while (true) java.util.concurrent.locks.LockSupport.park();
+                }
+            }));
+        }
+    }
+
+    @Test
+    void the_line_at_the_end_counts_tests_and_says_what_is_missing() throws Exception {
+        Child jvm = Child.run(root, Map.of(), List.of(), Retried.class);
+
+        assertThat(jvm.output())
+                .contains("Verbale: 2 tests: 1 passed, 1 failed. Minutes in ")
+                .contains(". The run is incomplete: 1 paper could not be recorded");
+    }
+
+    static final class Retried {
+        public static void main(String[] arguments) {
+            Recorder recorder = Recorder.current();
+            for (int attempt = 0; attempt < 3; attempt++) {
+                for (String key : List.of("shaky", "broken")) {
+                    Scope test = recorder.startTest(recorder.run(), new Identity(key, key, null, null, List.of()));
+                    boolean passes = key.equals("shaky") && attempt == 2;
+                    recorder.endTest(test, passes ? Ending.passed() : Ending.threw(new AssertionError("wind")));
+                }
+            }
+            Verbale.attach(Path.of("nowhere"));
+        }
+    }
+
+    private Scope start(String method) {
+        return start(recorder.run(), method);
+    }
+
+    private Scope start(Scope in, String method) {
+        return recorder.startTest(
+                in, new Identity("sample.GateTest." + method, method, "sample.GateTest", method, List.of()));
+    }
+
+    private static List<String> texts(List<Entry> entries) {
+        List<String> texts = new ArrayList<>();
+        for (Entry entry : entries) {
+            if (entry instanceof Entry.NoteEntry note) texts.add(note.text());
+            if (entry instanceof Entry.PaperEntry paper) texts.add("paper " + paper.name());
+            if (entry instanceof Entry.StepEntry step) {
+                texts.add("step " + step.name());
+                texts.addAll(texts(step.entries()));
+            }
+        }
+        return texts;
+    }
+
+    private static void delete(Path folder) throws IOException {
+        try (Stream<Path> all = Files.walk(folder)) {
+            for (Path one : all.sorted(Comparator.reverseOrder()).toList()) Files.delete(one);
+        }
+    }
+
+    @Test
+    void bytes_come_out_of_a_text_as_they_were_in_it() throws Exception {
+        String text = "ä".repeat(9_000) + "\uD83C\uDF31".repeat(9_000);
+        recorder.note(text);
+
+        Path file = RunReader.read(root).folder().resolve("run/01-whole-text.txt");
+        assertThat(Files.readString(file, StandardCharsets.UTF_8)).isEqualTo(text);
+    }
+}

@@ -1,0 +1,229 @@
+package dev.verbale.hostile;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.Body;
+import dev.verbale.Verbale;
+import dev.verbale.Work;
+import dev.verbale.evidence.EvidenceSource;
+import dev.verbale.jul.VerbaleHandler;
+import dev.verbale.recorder.Beginning;
+import dev.verbale.recorder.ContentSource;
+import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Exchange;
+import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.PromisedPaper;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.RecorderOptions;
+import dev.verbale.recorder.Scope;
+import dev.verbale.recorder.Step;
+import dev.verbale.recorder.ThrowableReader;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import java.io.IOException;
+import java.lang.reflect.Constructor;
+import java.lang.reflect.Executable;
+import java.lang.reflect.InvocationTargetException;
+import java.lang.reflect.Method;
+import java.lang.reflect.Modifier;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.Callable;
+import java.util.concurrent.Executor;
+import java.util.concurrent.ExecutorService;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import java.util.logging.Level;
+import java.util.logging.LogRecord;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Promise 2: no call throws into a test. Every public method of every exported type, with nulls and with the worst. */
+class HostileCallsTest {
+
+    private static final List<String> EXPORTED =
+            List.of("dev.verbale", "dev.verbale.evidence", "dev.verbale.jul", "dev.verbale.recorder");
+
+    /** What a suite implements and we call: there is nothing of ours in it to be called. */
+    private static final Set<Class<?>> CALLED_BY_US =
+            Set.of(Body.class, Work.class, EvidenceSource.class, ThrowableReader.class, ContentSource.class);
+
+    @TempDir
+    Path root;
+
+    @Test
+    void no_call_throws_whatever_it_is_given() throws Exception {
+        Recorder recorder =
+                Recorder.open(RecorderOptions.defaults().withRoot(root).withClosingLine(false));
+        Scope test = recorder.startTest(recorder.run(), new Identity("k", "odd calls", null, null, List.of()));
+        Step step = recorder.startStep("open");
+        Exchange exchange = recorder.exchange("GET", "http://localhost");
+        PromisedPaper promise = recorder.promise("later", "attachment");
+        Step ended = recorder.startStep("ended");
+        ended.passed();
+        Exchange over = recorder.exchange("GET", "http://localhost");
+        over.ended();
+        Map<Class<?>, List<Object>> instances = Map.of(
+                Recorder.class, List.of(recorder, Recorder.none()),
+                Step.class, List.of(step, ended, Recorder.none().startStep("none")),
+                Exchange.class, List.of(exchange, over, Recorder.none().exchange("GET", "/")),
+                PromisedPaper.class, List.of(promise, Recorder.none().promise("none", "attachment")),
+                Scope.class, List.of(test, recorder.run()),
+                Beginning.class, List.of(new Beginning(-5), new Beginning(10)),
+                VerbaleHandler.class, List.of(new VerbaleHandler()),
+                RecorderOptions.class, List.of(RecorderOptions.defaults()));
+
+        List<String> threw = new ArrayList<>();
+        int calls = 0;
+        for (Class<?> type : exportedTypes()) {
+            if (CALLED_BY_US.contains(type)) continue;
+            for (Constructor<?> constructor : type.getConstructors()) {
+                if (Modifier.isAbstract(type.getModifiers())) continue;
+                calls += 2;
+                call(constructor, arguments -> constructor.newInstance(arguments), threw);
+            }
+            for (Method method : type.getDeclaredMethods()) {
+                if (!Modifier.isPublic(method.getModifiers()) || method.isSynthetic()) continue;
+                for (Object instance : instances(type, method, instances)) {
+                    calls += 2;
+                    call(method, arguments -> method.invoke(instance, arguments), threw);
+                }
+            }
+        }
+        recorder.endTest(test, Ending.threw(new Hostile.Thrown()));
+
+        assertThat(threw).isEmpty();
+        assertThat(calls).isGreaterThan(250);
+        Run run = RunReader.read(root);
+        assertThat(run.tests()).isNotEmpty();
+        assertThat(run.problems()).noneMatch(problem -> problem.what().contains("not JSON"));
+    }
+
+    /** A hostile failure goes through a step as what it is, and its step and test are written down. */
+    @Test
+    void what_a_body_throws_is_what_comes_out_however_it_answers() {
+        var failure = new Hostile.Thrown();
+        Throwable out = null;
+        try {
+            Verbale.step("odd", () -> {
+                throw failure;
+            });
+        } catch (Throwable thrown) {
+            out = thrown;
+        }
+
+        assertThat(out == failure).isTrue();
+    }
+
+    /** One source is null and one hostile, and each later failure is still the test's own. */
+    @Test
+    void sources_that_are_null_or_hostile_change_no_failure() {
+        Verbale.announce(null);
+        Verbale.announce((EvidenceSource) Hostile.value(EvidenceSource.class));
+        var failure = new IllegalStateException("the gate is locked");
+        Throwable out = null;
+        try {
+            Verbale.step("open", () -> {
+                throw failure;
+            });
+        } catch (Throwable thrown) {
+            out = thrown;
+        }
+
+        assertThat(out).isSameAs(failure);
+    }
+
+    @FunctionalInterface
+    private interface Call {
+        Object with(Object[] arguments) throws ReflectiveOperationException;
+    }
+
+    private static void call(Executable what, Call call, List<String> threw) throws ReflectiveOperationException {
+        List<Function<Class<?>, Object>> kinds = List.of(HostileCallsTest::nothing, HostileCallsTest::worst);
+        for (Function<Class<?>, Object> kind : kinds) {
+            Object[] arguments = Stream.of(what.getParameterTypes()).map(kind).toArray();
+            try {
+                call.with(arguments);
+            } catch (InvocationTargetException thrown) {
+                if (List.of(what.getExceptionTypes()).contains(IOException.class)
+                        && thrown.getCause() instanceof IOException) continue; // it says that it may
+                threw.add(what + " with " + (kind == kinds.get(0) ? "nulls" : "the worst") + ": "
+                        + thrown.getCause().getClass() + where(thrown.getCause()));
+            }
+        }
+    }
+
+    private static String where(Throwable thrown) {
+        try {
+            return " at " + List.of(thrown.getStackTrace()).subList(0, Math.min(4, thrown.getStackTrace().length));
+        } catch (Throwable hostile) {
+            return "";
+        }
+    }
+
+    private static Object nothing(Class<?> type) {
+        if (type == int.class) return 0;
+        if (type == long.class) return 0L;
+        return type == boolean.class ? false : null;
+    }
+
+    private static Object worst(Class<?> type) {
+        if (type == Body.class) return (Body<RuntimeException>) () -> {};
+        if (type == Work.class) return (Work<Object, RuntimeException>) () -> null;
+        if (Set.of(Runnable.class, Callable.class, Supplier.class, Executor.class, ExecutorService.class)
+                .contains(type)) return Hostile.value(type);
+        if (type == Identity.class) return new Identity(null, null, null, null, null);
+        if (type == Ending.class) return Ending.threw(new Hostile.Thrown());
+        if (type == RecorderOptions.class) return RecorderOptions.defaults().withEnabled(false);
+        if (type == Beginning.class) return new Beginning(3);
+        if (type == LogRecord.class) {
+            var line = new LogRecord(Level.INFO, "odd {0}");
+            line.setParameters(new Object[] {new Hostile.Text()});
+            line.setThrown(new Hostile.Thrown());
+            return line;
+        }
+        return Hostile.value(type);
+    }
+
+    private static List<Object> instances(Class<?> type, Method method, Map<Class<?>, List<Object>> known)
+            throws ReflectiveOperationException {
+        if (Modifier.isStatic(method.getModifiers())) {
+            List<Object> none = new ArrayList<>();
+            none.add(null);
+            return none;
+        }
+        if (known.containsKey(type)) return known.get(type);
+        if (type.isRecord() || Throwable.class.isAssignableFrom(type)) {
+            Constructor<?> first = type.getConstructors()[0];
+            return List.of(first.newInstance(Stream.of(first.getParameterTypes())
+                    .map(HostileCallsTest::nothing)
+                    .toArray()));
+        }
+        return List.of(); // nobody but a suite makes one
+    }
+
+    private static List<Class<?>> exportedTypes() throws Exception {
+        Path classes = Path.of(Verbale.class
+                .getProtectionDomain()
+                .getCodeSource()
+                .getLocation()
+                .toURI());
+        List<Class<?>> types = new ArrayList<>();
+        for (String exported : EXPORTED) {
+            try (Stream<Path> files = Files.list(classes.resolve(exported.replace('.', '/')))) {
+                for (Path file : files.sorted().toList()) {
+                    String name = file.getFileName().toString();
+                    if (!name.endsWith(".class") || name.equals("package-info.class")) continue;
+                    Class<?> type = Class.forName(exported + "." + name.replace(".class", ""));
+                    if (Modifier.isPublic(type.getModifiers())) types.add(type);
+                }
+            }
+        }
+        return types;
+    }
+}
