@@ -6,6 +6,9 @@ import dev.verbale.recorder.PromisedPaper;
 /** Where a source puts what it takes. Valid until {@link EvidenceSource#take} returns; on that thread only. */
 public interface Evidence {
 
+    /** What failed: the throwable that is about to leave a step or a test. */
+    Throwable failure();
+
     /**
      * Keeps a paper.
      *

@@ -66,7 +66,7 @@ final class Bodies {
     }
 
     private Body kept(String name, byte[] bytes, Raw raw, long decoded, boolean whole, String type) throws IOException {
-        if (MediaTypes.isText(type) || (isUnknown(type) && PlainText.isLikely(bytes))) {
+        if (MediaTypes.isText(type) || PlainText.isLikely(bytes)) {
             String text = PlainText.of(bytes, raw.mediaType());
             if (!whole) text = withoutCutWord(text);
             int longest = recorder.options.logging().charactersALine();

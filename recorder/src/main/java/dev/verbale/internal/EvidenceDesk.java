@@ -16,10 +16,10 @@ final class EvidenceDesk {
     }
 
     /** Asks every source of {@code scope}, on this thread; one that throws is noted and the others are still asked. */
-    void take(ScopeNode scope) {
+    void take(ScopeNode scope, Throwable failure) {
         for (EvidenceSource source : scope.owner.sourcesToAsk()) {
             try {
-                source.take(new Taken(scope));
+                source.take(new Taken(scope, failure));
             } catch (ThreadDeath stopped) {
                 throw stopped; // somebody wants this thread to end
             } catch (Throwable none) {
@@ -52,9 +52,16 @@ final class EvidenceDesk {
 
     private final class Taken implements Evidence {
         private final ScopeNode scope;
+        private final Throwable failure;
 
-        Taken(ScopeNode scope) {
+        Taken(ScopeNode scope, Throwable failure) {
             this.scope = scope;
+            this.failure = failure;
+        }
+
+        @Override
+        public Throwable failure() {
+            return failure;
         }
 
         @Override

@@ -288,7 +288,9 @@ public final class FileRecorder implements Recorder {
             minutes.problems.add(
                     "A step was ended on another thread than began it, or after a step around it, on thread "
                             + Thread.currentThread().getName());
-        return minutes.append(step, new StepEnded(minutes.clock.micros(), step.id(), outcome, reason, failure));
+        long now = minutes.clock.micros();
+        long at = step.endsAt == 0 ? now : Math.min(step.endsAt, now);
+        return minutes.append(step, new StepEnded(at, step.id(), outcome, reason, failure));
     }
 
     void skipStep(OpenStep step, @Nullable String reason) {
@@ -315,7 +317,10 @@ public final class FileRecorder implements Recorder {
     }
 
     void endWithoutEvidence(OpenStep step, Throwable thrown) {
-        guard.run(Task.STEP_ENDED, seat -> stepEnds(step, seat, failures.outcome(thrown), null, null));
+        guard.run(Task.STEP_FAILED, seat -> {
+            Failure told = failure(step, thrown);
+            if (stepEnds(step, seat, failures.outcome(thrown), null, told)) step.owner.wrote(thrown, told.id());
+        });
     }
 
     @Override
@@ -343,7 +348,8 @@ public final class FileRecorder implements Recorder {
         boolean first = guard.get(Task.EVIDENCE, false, seat -> scope.owner.seesFirst(failure, guard.foreign));
         if (first
                 && guard.get(
-                        Task.EVIDENCE, false, seat -> failures.outcome(failure).needsAttention())) evidence.take(scope);
+                        Task.EVIDENCE, false, seat -> failures.outcome(failure).needsAttention()))
+            evidence.take(scope, failure);
         return first;
     }
 

@@ -15,6 +15,9 @@ final class OpenStep extends ScopeNode implements Step {
     /** It is nobody's scope. */
     final transient boolean beside;
 
+    /** When it ended, where that was before it is told; 0 where it is now. */
+    transient long endsAt;
+
     OpenStep(FileRecorder recorder, int id, ScopeNode outer, @Nullable ScopeNode before, boolean beside) {
         super(id, outer, outer.owner, before);
         this.recorder = recorder;
@@ -56,6 +59,12 @@ final class OpenStep extends ScopeNode implements Step {
         } catch (StackOverflowError tooDeep) {
             recorder.guard.lost++;
         }
+    }
+
+    @Override
+    public Step at(long micros) {
+        endsAt = Math.max(0, micros);
+        return this;
     }
 
     @Override

@@ -23,14 +23,17 @@ public interface Step extends AutoCloseable {
     /** It threw {@code failure}; evidence is taken now, unless an inner step took it for this failure. */
     void failed(Throwable failure);
 
-    /**
-     * It threw {@code failure}, and whoever called it may well catch that: no evidence is taken, and the failure is written
-     * down where it goes on to fail something.
-     */
+    /** It threw {@code failure}, and whoever called it may well catch that: no evidence is taken. */
     void failedWithoutEvidence(Throwable failure);
 
     /** It was not done, and {@code reason} says why. */
     void skipped(String reason);
+
+    /**
+     * Its end, which is told next, was at {@code micros} by {@link Recorder#now}, and is only known now. An adapter notices
+     * that a wait is over when the next thing begins.
+     */
+    Step at(long micros);
 
     /** It should take no longer than this. Where it does, it is marked, not cut. */
     Step within(Duration budget);

@@ -1,92 +1,192 @@
 package dev.verbale.secrets;
 
-import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.Base64;
-import java.util.Comparator;
+import java.util.HexFormat;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Set;
-import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
- * Values that somebody announced, in the forms in which they may turn up: plain, URL-encoded, JSON- and HTML-escaped, as
- * UTF-8 bytes that were read as Latin-1, and in Base64, alone or inside a longer text at any of the three alignments.
+ * Values that somebody announced, in the forms in which they may turn up. Immutable: whoever reads it while another value is
+ * announced has the old one or the new one, and each of them is whole.
+ *
+ * <p>The forms are those that encode the bytes: as they are, as UTF-8 that was read as Latin-1, in Base64 alone or inside a
+ * longer text at any of the three alignments, in hexadecimal digits, and each line of a value of several lines. What only
+ * escapes characters is undone in the text, layer by layer; see {@link Escapes}.
  */
 final class AnnouncedSecrets {
 
     /** Shorter ones would mask half of every log. */
     static final int SHORTEST = 4;
 
-    private static final Pattern ESCAPE = Pattern.compile("%\\p{XDigit}{2}");
+    /** A line of a longer value: shorter ones, such as a brace, are everybody's. */
+    private static final int SHORTEST_LINE = 8;
 
-    private final List<String> forms = new CopyOnWriteArrayList<>();
+    private static final int LAYERS = 3;
+    private static final int SLOTS = 1 << 12;
 
-    void add(String value) {
-        if (value.length() < SHORTEST) return;
-        Set<String> found = new LinkedHashSet<>(forms);
-        found.add(value);
-        String url = URLEncoder.encode(value, StandardCharsets.UTF_8);
-        for (String encoded : List.of(url, url.replace("+", "%20"))) {
-            found.add(encoded);
-            found.add(
-                    ESCAPE.matcher(encoded).replaceAll(escape -> escape.group().toLowerCase(Locale.ROOT)));
+    static final AnnouncedSecrets NONE = new AnnouncedSecrets(Set.of());
+
+    /** Base64 as mails and keys have it: lines of 64 or 76 characters. */
+    private static final Pattern BASE64_LINES = Pattern.compile("[A-Za-z0-9+/]{40,}={0,2}\\r?\\n\\s*[A-Za-z0-9+/]");
+
+    private final Set<String> values;
+    /** The forms by their first three characters; the longest first, for a short one may be a part of it. */
+    private final String[][] slots = new String[SLOTS][];
+
+    /**
+     * Of each value that may be escaped its longest run of letters and digits, which no escape changes, in the same way: a text
+     * without any of them holds none of the values. Null where a value has no such run.
+     */
+    private final String @Nullable [][] runs;
+
+    private final int longest;
+
+    private AnnouncedSecrets(Set<String> values) {
+        this.values = values;
+        Set<String> forms = new LinkedHashSet<>();
+        int most = 0;
+        for (String value : values) forms.addAll(forms(value));
+        for (String form : forms) {
+            most = Math.max(most, form.length());
+            add(form, slots);
         }
-        found.add(json(value, false));
-        found.add(json(value, true));
-        found.add(value.replace("&", "&amp;")
-                .replace("<", "&lt;")
-                .replace(">", "&gt;")
-                .replace("\"", "&quot;"));
-        found.add(new String(value.getBytes(StandardCharsets.UTF_8), StandardCharsets.ISO_8859_1));
-        for (int before = 0; before < 3; before++) base64(value, before).forEach(found::add);
-        found.removeIf(form -> form.length() < SHORTEST);
-        // The longest first: a short form may be a part of a longer one, and would leave the rest of it standing.
-        List<String> sorted = found.stream()
-                .sorted(Comparator.comparingInt(String::length).reversed())
-                .toList();
-        forms.removeIf(form -> true);
-        forms.addAll(sorted);
+        longest = most;
+        runs = runs(forms);
+    }
+
+    private static String @Nullable [][] runs(Set<String> forms) {
+        var runs = new String[SLOTS][];
+        for (String form : forms) {
+            if (form.matches("[A-Za-z0-9_.~-]*")) continue; // nothing in it is ever escaped
+            String longest = "";
+            for (String run : form.split("[^A-Za-z0-9]+")) if (run.length() > longest.length()) longest = run;
+            if (longest.length() < 3) return null;
+            add(longest, runs);
+        }
+        return runs;
+    }
+
+    private static void add(String form, String[][] slots) {
+        int slot = slot(form, 0);
+        String[] before = slots[slot] == null ? new String[0] : slots[slot];
+        List<String> all = new ArrayList<>(List.of(before));
+        int place = 0;
+        while (place < all.size() && all.get(place).length() >= form.length()) place++;
+        all.add(place, form);
+        slots[slot] = all.toArray(new String[0]);
+    }
+
+    private static int slot(String text, int at) {
+        int hash = text.charAt(at) * 961 + text.charAt(at + 1) * 31 + text.charAt(at + 2);
+        return (hash ^ (hash >>> 12)) & (SLOTS - 1);
+    }
+
+    /** These and {@code value}. */
+    AnnouncedSecrets with(String value) {
+        if (value.length() < SHORTEST || values.contains(value)) return this;
+        Set<String> more = new LinkedHashSet<>(values);
+        more.add(value);
+        return new AnnouncedSecrets(more);
     }
 
     boolean isEmpty() {
-        return forms.isEmpty();
+        return values.isEmpty();
     }
 
-    boolean isIn(String text) {
-        for (String form : forms) if (text.contains(form)) return true;
-        return false;
+    /** The most characters that one of them takes, however it is escaped. */
+    int reach() {
+        return isEmpty() ? 0 : longest * 12 + 64;
     }
 
-    String mask(String text, String mask) {
-        String masked = text;
-        for (String form : forms) masked = masked.replace(form, mask);
-        return masked;
-    }
-
-    private static String json(String value, boolean ascii) {
-        var escaped = new StringBuilder();
-        for (char c : value.toCharArray()) {
-            if (c == '"' || c == '\\') escaped.append('\\').append(c);
-            else if (c == '/' && ascii) escaped.append("\\/");
-            else if (c < ' ' || (ascii && c > '~')) escaped.append(String.format("\\u%04x", (int) c));
-            else escaped.append(c);
+    private static Set<String> forms(String value) {
+        Set<String> forms = new LinkedHashSet<>();
+        plain(value, forms);
+        if (value.indexOf(' ') >= 0) forms.add(value.replace(' ', '+')); // in forms and query strings
+        String[] lines = value.split("\\R");
+        if (lines.length > 1)
+            for (String line : lines) if (line.strip().length() >= SHORTEST_LINE) plain(line.strip(), forms);
+        byte[] bytes = value.getBytes(StandardCharsets.UTF_8);
+        for (int before = 0; before < 3; before++) base64(bytes, before, forms);
+        if (bytes.length >= 6) {
+            forms.add(HexFormat.of().formatHex(bytes));
+            forms.add(HexFormat.of().withUpperCase().formatHex(bytes));
         }
-        return escaped.toString();
+        forms.removeIf(form -> form.length() < SHORTEST);
+        return forms;
+    }
+
+    private static void plain(String value, Set<String> forms) {
+        forms.add(value);
+        forms.add(new String(value.getBytes(StandardCharsets.UTF_8), StandardCharsets.ISO_8859_1));
     }
 
     /** What all encodings share of a text in which {@code before} bytes (and a multiple of three) precede the value. */
-    private static Stream<String> base64(String value, int before) {
-        byte[] bytes = value.getBytes(StandardCharsets.UTF_8);
+    private static void base64(byte[] bytes, int before, Set<String> forms) {
         var padded = new byte[before + bytes.length];
         System.arraycopy(bytes, 0, padded, before, bytes.length);
         int first = before == 0 ? 0 : before == 1 ? 2 : 3; // characters that depend on what stands before
         int whole = padded.length * 8 / 6; // characters that do not depend on what comes after
-        if (whole - first < SHORTEST + 2) return Stream.of();
-        return Stream.of(Base64.getEncoder(), Base64.getUrlEncoder())
-                .map(encoder -> encoder.withoutPadding().encodeToString(padded).substring(first, whole));
+        if (whole - first < SHORTEST + 1) return;
+        for (Base64.Encoder encoder : List.of(Base64.getEncoder(), Base64.getUrlEncoder()))
+            forms.add(encoder.withoutPadding().encodeToString(padded).substring(first, whole));
+    }
+
+    /** Where they stand in {@code text}; in its order. */
+    void find(String text, List<int[]> places) {
+        if (isEmpty()) return;
+        Escapes layer = Escapes.none(text);
+        boolean escaped = mayBeEscaped(text);
+        for (int depth = 0; layer != null && depth <= LAYERS; depth++) {
+            search(layer, places);
+            if (layer.text().indexOf('\n') >= 0
+                    && BASE64_LINES.matcher(layer.text()).find()) search(withoutLines(layer), places);
+            layer = escaped ? layer.undone() : null;
+        }
+        if (places.size() > 1)
+            places.sort((a, b) -> a[0] != b[0] ? Integer.compare(a[0], b[0]) : Integer.compare(b[1], a[1]));
+    }
+
+    private boolean mayBeEscaped(String text) {
+        if (runs == null) return true;
+        for (int i = 0; i + 3 <= text.length(); i++) {
+            String[] candidates = runs[slot(text, i)];
+            if (candidates == null) continue;
+            for (String run : candidates) if (text.startsWith(run, i)) return true;
+        }
+        return false;
+    }
+
+    private void search(Escapes layer, List<int[]> places) {
+        String text = layer.text();
+        for (int i = 0; i + 3 <= text.length(); i++) {
+            String[] candidates = slots[slot(text, i)];
+            if (candidates == null) continue;
+            for (String form : candidates) {
+                if (!text.startsWith(form, i)) continue;
+                places.add(new int[] {layer.original(i), layer.original(i + form.length())});
+                i += form.length() - 1;
+                break;
+            }
+        }
+    }
+
+    private static Escapes withoutLines(Escapes layer) {
+        String text = layer.text();
+        var joined = new StringBuilder(text.length());
+        var starts = new int[text.length() + 1];
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            boolean blankOfLine = (c == ' ' || c == '\t') && (joined.isEmpty() || i > 0 && text.charAt(i - 1) == '\n');
+            if (c == '\n' || c == '\r' || blankOfLine) continue;
+            starts[joined.length()] = layer.original(i);
+            joined.append(c);
+        }
+        starts[joined.length()] = layer.original(text.length());
+        return new Escapes(joined.toString(), java.util.Arrays.copyOf(starts, joined.length() + 1));
     }
 }

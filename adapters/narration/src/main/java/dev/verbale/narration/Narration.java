@@ -36,6 +36,7 @@ public final class Narration {
      */
     @SuppressWarnings("unchecked") // the class that is made is a subclass of the original's
     public static <T> T of(T original) {
+        if (original == null) return original;
         Class<?> type = original.getClass();
         if (Narrator.isNarratedByAgent(type)) return original;
         if (Modifier.isFinal(type.getModifiers())) return silent(original, "the class is final");

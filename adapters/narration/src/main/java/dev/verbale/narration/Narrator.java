@@ -1,10 +1,11 @@
 package dev.verbale.narration;
 
 import dev.verbale.Verbale;
+import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.Step;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
-import java.util.Arrays;
+import java.lang.reflect.Parameter;
 import java.util.Locale;
 import java.util.Map;
 import net.bytebuddy.implementation.bind.annotation.AllArguments;
@@ -16,7 +17,8 @@ import org.jspecify.annotations.Nullable;
 /** Makes steps of calls. Public for the classes that are made or changed, and for no others. */
 public final class Narrator {
 
-    private static final String MASK = "[masked]";
+    /** A shorter secret would mask ordinary words all over the run. */
+    private static final int SHORTEST_ANNOUNCED = 4;
 
     private static volatile NarratedPackages byAgent = new NarratedPackages(Map.of());
 
@@ -42,16 +44,32 @@ public final class Narrator {
         return result;
     }
 
-    /** The step of a call that begins. */
+    /** The step of a call that begins. Nothing gets out of here: what it asks is the suite's own. */
     public static Step begin(Method method, @Nullable Object[] arguments) {
+        try {
+            boolean[] secret = secret(method, arguments.length);
+            for (int i = 0; i < arguments.length; i++) {
+                String text = secret[i] ? shown(arguments[i]) : "";
+                if (text.length() >= SHORTEST_ANNOUNCED) Verbale.secret(text);
+            }
+            Narrated narrated = method.getAnnotation(Narrated.class);
+            String template =
+                    narrated == null || narrated.value().isEmpty() ? inPlainWords(method.getName()) : narrated.value();
+            return Verbale.begin(filled(template, secret, arguments));
+        } catch (RuntimeException | StackOverflowError | LinkageError broken) {
+            return Verbale.begin(inPlainWords(method.getName()));
+        }
+    }
+
+    /** Those that the annotation names, and those whose own name is a secret's, where the compiler kept it. */
+    private static boolean[] secret(Method method, int count) {
+        var secret = new boolean[count];
         Narrated narrated = method.getAnnotation(Narrated.class);
-        int[] secrets = narrated == null ? new int[0] : narrated.secret();
-        for (int secret : secrets)
-            if (secret < arguments.length && arguments[secret] != null)
-                Verbale.secret(String.valueOf(arguments[secret]));
-        String template =
-                narrated == null || narrated.value().isEmpty() ? inPlainWords(method.getName()) : narrated.value();
-        return Verbale.begin(filled(template, secrets, arguments));
+        if (narrated != null) for (int place : narrated.secret()) if (place >= 0 && place < count) secret[place] = true;
+        Parameter[] parameters = method.getParameters();
+        for (int i = 0; i < Math.min(count, parameters.length); i++)
+            secret[i] |= parameters[i].isNamePresent() && Recorder.current().isSecretName(parameters[i].getName());
+        return secret;
     }
 
     /** Ends the step that {@link #begin} gave, or nothing where that could not give one. */
@@ -87,20 +105,19 @@ public final class Narrator {
                 .toLowerCase(Locale.ROOT);
     }
 
-    private static String filled(String template, int[] secrets, @Nullable Object[] arguments) {
+    private static String filled(String template, boolean[] secret, @Nullable Object[] arguments) {
         String name = template;
         for (int i = 0; i < arguments.length; i++) {
-            int place = i;
-            boolean secret = Arrays.stream(secrets).anyMatch(s -> s == place);
-            name = name.replace("{" + i + "}", secret ? MASK : shown(arguments[i]));
+            String place = "{" + i + "}";
+            if (name.contains(place)) name = name.replace(place, secret[i] ? Recorder.MASK : shown(arguments[i]));
         }
         return name;
     }
 
     private static String shown(@Nullable Object argument) {
         try {
-            return String.valueOf(argument);
-        } catch (RuntimeException broken) {
+            return String.valueOf((Object) (argument == null ? null : argument.toString()));
+        } catch (RuntimeException | Error broken) {
             return "(" + broken.getClass().getSimpleName() + ")";
         }
     }

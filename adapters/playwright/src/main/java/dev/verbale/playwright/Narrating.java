@@ -7,7 +7,6 @@ import com.microsoft.playwright.PlaywrightException;
 import dev.verbale.event.StepKind;
 import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.Step;
-import dev.verbale.secrets.Redactor;
 import java.lang.reflect.Field;
 import java.lang.reflect.InvocationHandler;
 import java.lang.reflect.InvocationTargetException;
@@ -20,7 +19,6 @@ import org.jspecify.annotations.Nullable;
 /** Stands before a page or a locator, and tells what is done with it. */
 final class Narrating implements InvocationHandler {
 
-    private static final Redactor SECRET_NAMES = new Redactor(List.of(), List.of());
     private static final int SHORTEST_ANNOUNCED = 6;
     private static final String FIELD =
             "all => all.length ? all.map(e => [e.type, e.name, e.id, e.autocomplete].join(' ')).join(' ') : 'password'";
@@ -108,10 +106,10 @@ final class Narrating implements InvocationHandler {
 
     /** A field that is not there yet may be a password's: what is typed matters more than what is told. */
     private boolean isSecret(Locator locator) {
-        if (SECRET_NAMES.isSecretName(name)) return true;
+        if (recorder.isSecretName(name)) return true;
         try {
             String field = String.valueOf(locator.evaluateAll(FIELD));
-            for (String word : field.split("\\s+")) if (SECRET_NAMES.isSecretName(word)) return true;
+            for (String word : field.split("\\s+")) if (recorder.isSecretName(word)) return true;
             return false;
         } catch (PlaywrightException unknown) {
             return true;

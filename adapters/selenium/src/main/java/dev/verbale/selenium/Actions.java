@@ -38,6 +38,12 @@ final class Actions {
 
         String name = "";
         final Waiting waiting = new Waiting();
+
+        /** What was looked at last, and what came of it where that was an exception. */
+        String look = "";
+
+        @Nullable
+        Throwable unfound;
     }
 
     Actions(Recorder recorder, ElementNames names, BrowserEvidence evidence) {
@@ -60,10 +66,13 @@ final class Actions {
             String look = look(target, method, arguments);
             if (look == null) return;
             mine.waiting.looks(recorder, method + " " + look, look);
+            mine.look = reading(method, look);
+            mine.unfound = null;
             if (everything && !mine.waiting.isOpen()) begin(mine, reading(method, look));
             return;
         }
         mine.waiting.ends();
+        mine.unfound = null;
         begin(mine, action);
     }
 
@@ -80,7 +89,7 @@ final class Actions {
         if (result instanceof List<?> many && arguments.length == 1 && arguments[0] instanceof By by)
             for (Object one : many) if (one instanceof WebElement element) names.found(by, element);
         OfThread mine = threads.get();
-        mine.waiting.looked();
+        mine.waiting.looked(recorder);
         Step step = mine.open;
         if (step == null) return;
         mine.open = null;
@@ -94,10 +103,34 @@ final class Actions {
     void threw(Throwable failure) {
         if (off) return;
         OfThread mine = threads.get();
-        mine.waiting.looked();
+        mine.waiting.looked(recorder);
         Step step = mine.open;
         mine.open = null;
         if (step != null) step.failedWithoutEvidence(failure);
+        else mine.unfound = failure;
+    }
+
+    /**
+     * The test of this thread fails with {@code failure}. Where that is a wait that ran out, or a look that found nothing, the
+     * step that says so is the one that failed: of a look nobody knew before that the test would not catch it.
+     */
+    void fails(Throwable failure) {
+        OfThread mine = threads.get();
+        Throwable unfound = mine.unfound;
+        mine.unfound = null;
+        if (mine.waiting.fails(failure) || unfound == null || !isIn(unfound, failure)) return;
+        recorder.startStepBeside(StepKind.BROWSER, mine.look).failedWithoutEvidence(failure);
+    }
+
+    private static boolean isIn(Throwable one, Throwable failure) {
+        try {
+            Throwable cause = failure;
+            for (int depth = 0; cause != null && depth < 20; depth++, cause = cause.getCause())
+                if (cause == one) return true;
+        } catch (RuntimeException | Error broken) {
+            // an exception class of the suite's own may do anything; then nobody knows
+        }
+        return false;
     }
 
     /** The test of this thread ends. */

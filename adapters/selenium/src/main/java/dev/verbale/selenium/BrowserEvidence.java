@@ -30,7 +30,7 @@ final class BrowserEvidence implements EvidenceSource {
     private final Duration most;
     private final boolean fullPage;
     private final boolean takesLastLook;
-    private volatile Runnable testEnds = () -> {};
+    private volatile @Nullable Actions actions;
     private volatile boolean closed;
     private volatile @Nullable Look lastLook;
     private volatile int lastLookOf;
@@ -123,6 +123,8 @@ final class BrowserEvidence implements EvidenceSource {
     @Override
     public void take(Evidence evidence) {
         try {
+            Actions watching = actions;
+            if (watching != null) watching.fails(evidence.failure());
             if (closed) takeLastLook(evidence);
             else eyes.look(most, fullPage).writeTo(evidence);
         } finally {
@@ -137,14 +139,15 @@ final class BrowserEvidence implements EvidenceSource {
         look.writeTo(evidence);
     }
 
-    /** {@code told} is called in the thread of a test that used the browser, before that test ends. */
-    void whenATestEnds(Runnable told) {
-        testEnds = told;
+    /** {@code actions} are told in the thread of a test that used the browser when it fails, and before it ends. */
+    void tell(Actions watching) {
+        actions = watching;
     }
 
     @Override
     public void ended(Scope scope) {
-        testEnds.run();
+        Actions watching = actions;
+        if (watching != null) watching.testEnds();
         camera.ended(scope);
         if (lastLookOf == scope.id()) lastLook = null;
         if (lastOwner != scope.id()) return;

@@ -48,12 +48,15 @@ final class DriverEyes implements Eyes {
             thread.interrupt();
             look.note("The browser did not answer within " + most.toMillis() / 1000.0 + " s, and the rest is missing.");
         } catch (InterruptedException stopped) {
+            thread.interrupt();
+            look.note("The thread was interrupted, and the rest is missing.");
             Thread.currentThread().interrupt();
         } catch (java.util.concurrent.ExecutionException none) {
             Throwable why = none.getCause() == null ? none : none.getCause();
             look.note("No evidence from browser: " + why.getClass().getName() + ": "
                     + String.valueOf(why.getMessage()).lines().findFirst().orElse(""));
         }
+        look.close(); // the thread may still be at it, and must not write what is being read
         return look;
     }
 

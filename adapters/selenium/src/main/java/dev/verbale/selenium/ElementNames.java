@@ -1,9 +1,8 @@
 package dev.verbale.selenium;
 
-import dev.verbale.secrets.Redactor;
+import dev.verbale.recorder.Recorder;
 import java.util.Collections;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.openqa.selenium.By;
@@ -19,7 +18,6 @@ import org.openqa.selenium.WebElement;
 final class ElementNames {
 
     private static final int MOST = 500;
-    private static final Redactor SECRET_NAMES = new Redactor(List.of(), List.of());
 
     /**
      * A short form of the accessible name computation (W3C, accname-1.2): label attributes, labels, then what is written.
@@ -28,12 +26,13 @@ final class ElementNames {
             const e = arguments[0], text = n => (n ? (n.innerText || n.textContent || '') : '').trim().replace(/\\s+/g, ' ');
             const own = x => {
               const by = (x.getAttribute('aria-labelledby') || '').split(/\\s+/).map(i => text(document.getElementById(i)));
-              const labels = [...(x.labels || [])].map(l => {
+              const isButton = x.tagName === 'BUTTON' || (x.tagName === 'INPUT' && /^(submit|button|reset|image)$/.test(x.type));
+              const labels = isButton ? [] : [...(x.labels || [])].map(l => {
                 const c = l.cloneNode(true); c.querySelectorAll('select,input,textarea').forEach(i => i.remove());
                 return c.textContent.trim().replace(/\\s+/g, ' ');
               });
               const button = x.tagName === 'INPUT' && /^(submit|button|reset)$/.test(x.type) ? x.value : '';
-              return [x.getAttribute('aria-label'), by.join(' ').trim(), labels.join(' '), button, x.getAttribute('alt'),
+              return [by.join(' ').trim(), x.getAttribute('aria-label'), labels.join(' '), button, x.getAttribute('alt'),
                 /^(INPUT|SELECT|TEXTAREA)$/.test(x.tagName) ? '' : text(x).slice(0, 60), x.getAttribute('title'),
                 x.getAttribute('placeholder'), x.getAttribute('name')].find(n => n) || '';
             };
@@ -51,6 +50,7 @@ final class ElementNames {
      */
     record Known(String name, String tag, String list, boolean isSecret, String locator) {}
 
+    private final Recorder recorder;
     private final WebDriver driver;
     private final BrowserEvidence evidence;
     private final Map<WebElement, By> found = bounded();
@@ -58,7 +58,8 @@ final class ElementNames {
 
     private volatile int documents;
 
-    ElementNames(WebDriver driver, BrowserEvidence evidence) {
+    ElementNames(Recorder recorder, WebDriver driver, BrowserEvidence evidence) {
+        this.recorder = recorder;
         this.driver = driver;
         this.evidence = evidence;
     }
@@ -132,10 +133,10 @@ final class ElementNames {
         return new Known(name, "", "", isSecret(name, locator, "") || isPassword(element), locator);
     }
 
-    private static boolean isSecret(String name, String locator, String field) {
-        if (SECRET_NAMES.isSecretName(name)) return true;
+    private boolean isSecret(String name, String locator, String field) {
+        if (recorder.isSecretName(name)) return true;
         for (String word : (locator + " " + field).split("[^\\p{L}\\p{N}_-]+"))
-            if (SECRET_NAMES.isSecretName(word)) return true;
+            if (recorder.isSecretName(word)) return true;
         return false;
     }
 

@@ -1,7 +1,6 @@
 package dev.verbale.selenium;
 
 import dev.verbale.recorder.Recorder;
-import dev.verbale.secrets.Redactor;
 import org.openqa.selenium.Keys;
 
 /** What was typed, in words. */
@@ -26,7 +25,7 @@ final class Keystrokes {
             }
         }
         if (secret && text.length() >= SHORTEST_ANNOUNCED) recorder.secret(text.toString());
-        String typed = text.isEmpty() ? "" : "type " + (secret ? Redactor.MASK : "'" + text + "'");
+        String typed = text.isEmpty() ? "" : "type " + (secret ? Recorder.MASK : "'" + text + "'");
         if (keys.isEmpty()) return typed.isEmpty() ? "type nothing" : typed;
         return (typed.isEmpty() ? "press " : typed + " and press ") + keys;
     }

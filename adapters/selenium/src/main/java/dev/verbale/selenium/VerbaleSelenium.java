@@ -36,16 +36,16 @@ public final class VerbaleSelenium {
      */
     public static WebDriver watch(WebDriver driver) {
         Recorder recorder = Recorder.current();
-        if (!recorder.isRecording()) return driver;
+        if (driver == null || !recorder.isRecording()) return driver;
         BrowserEvidence evidence = BrowserEvidence.of(driver);
-        var actions = new Actions(recorder, new ElementNames(driver, evidence), evidence);
-        evidence.whenATestEnds(actions::testEnds);
+        var actions = new Actions(recorder, new ElementNames(recorder, driver, evidence), evidence);
+        evidence.tell(actions);
         return new EventFiringDecorator<>(new UseListener(driver, evidence, actions)).decorate(driver);
     }
 
     /** Makes {@code driver} belong to the test that runs on this thread; in the set-up of a class, to all its tests. */
     public static void announce(WebDriver driver) {
-        if (!Recorder.current().isRecording()) return;
+        if (driver == null || !Recorder.current().isRecording()) return;
         BrowserEvidence evidence = BrowserEvidence.of(driver);
         Verbale.announce(evidence);
         evidence.used();
@@ -57,7 +57,7 @@ public final class VerbaleSelenium {
      * @param name what a reader sees
      */
     public static void picture(String name, TakesScreenshot shown) {
-        keep(name, shown.getScreenshotAs(OutputType.BYTES));
+        if (shown != null) keep(name, shown.getScreenshotAs(OutputType.BYTES));
     }
 
     /** The same for a driver or an element that is known by its general type. */
@@ -68,7 +68,7 @@ public final class VerbaleSelenium {
 
     /** The same for an element. */
     public static void picture(String name, WebElement element) {
-        keep(name, element.getScreenshotAs(OutputType.BYTES));
+        if (element != null) keep(name, element.getScreenshotAs(OutputType.BYTES));
     }
 
     private static void keep(String name, byte[] picture) {

@@ -18,6 +18,7 @@ final class Waiting {
 
     private final Set<String> seen = new HashSet<>();
     private long lastLook;
+    private long lastLookAt;
     private @Nullable Step step;
 
     /** The test looks at {@code what}; {@code key} tells looks apart. */
@@ -29,20 +30,34 @@ final class Waiting {
     }
 
     /** The look is over. */
-    void looked() {
+    void looked(Recorder recorder) {
         lastLook = System.nanoTime();
+        lastLookAt = recorder.now();
+    }
+
+    /** The test fails now, and this is what it waited for; not longer than until it looked last. */
+    boolean fails(Throwable failure) {
+        Step open = taken();
+        if (open == null) return false;
+        open.at(lastLookAt).failedWithoutEvidence(failure);
+        return true;
     }
 
     boolean isOpen() {
         return step != null;
     }
 
-    /** Something else happens now. */
+    /** Something else happens now; the wait was over when it looked last. */
     void ends() {
+        Step open = taken();
+        if (open != null) open.at(lastLookAt).passed();
+    }
+
+    private @Nullable Step taken() {
         seen.clear();
         lastLook = 0;
         Step open = step;
         step = null;
-        if (open != null) open.passed();
+        return open;
     }
 }

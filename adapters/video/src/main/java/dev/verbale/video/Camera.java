@@ -74,9 +74,13 @@ public final class Camera {
         if (stopped || to == null || (now != null && now.owner.id() == owner.id())) return;
         long pid = ProcessHandle.current().pid();
         Film film = films.computeIfAbsent(owner.id(), id -> new Film(owner, to.film(pid, id, number)));
-        current = film;
-        byte[] shown = lastPicture;
-        if (shown != null) add(film, shown);
+        synchronized (this) {
+            // Together: a picture that came in between would be in neither film, and of a still page it is the only
+            // one.
+            current = film;
+            byte[] shown = lastPicture;
+            if (shown != null) add(film, shown);
+        }
         if (policy.equals("all") && !film.isKept())
             film.keep(hasEncoder() ? recorder.promise("video", PaperKept.VIDEO) : null);
     }
@@ -91,9 +95,11 @@ public final class Camera {
         if (stopped || !films()) return;
         try {
             byte[] jpeg = Jpeg.of(picture);
-            lastPicture = jpeg;
-            Film film = current;
-            if (film != null) add(film, jpeg, at);
+            synchronized (this) {
+                lastPicture = jpeg;
+                Film film = current;
+                if (film != null) add(film, jpeg, at);
+            }
         } catch (IOException unreadable) {
             breaks("A picture of the film could not be read", unreadable);
         }
@@ -120,8 +126,8 @@ public final class Camera {
     public void failed(Evidence evidence) {
         Film own = films.get(recorder.owner().id());
         Film film = own == null ? current : own;
-        if (film == null || film.isKept() || film.isEmpty()) return;
-        film.keep(hasEncoder() ? evidence.promise("video", PaperKept.VIDEO) : null);
+        if (film == null || film.isKept()) return;
+        film.keep(hasEncoder() && !film.isEmpty() ? evidence.promise("video", PaperKept.VIDEO) : null);
     }
 
     private boolean hasEncoder() {
@@ -129,7 +135,7 @@ public final class Camera {
     }
 
     /** What is filmed closes: no more pictures come. Films wait for their tests' ends, for these may still fail. */
-    public void stop() {
+    public synchronized void stop() {
         Film film = current;
         byte[] shown = lastPicture;
         if (film != null && shown != null) add(film, shown); // or the last picture would be shown for no time
@@ -142,13 +148,19 @@ public final class Camera {
     public void ended(Scope owner) {
         Film film = films.remove(owner.id());
         if (film == null) return;
-        byte[] shown = lastPicture;
-        if (film == current) {
-            current = null;
-            if (shown != null && film.isKept()) add(film, shown);
+        synchronized (this) {
+            byte[] shown = lastPicture;
+            if (film == current) {
+                current = null;
+                if (shown != null && film.isKept()) add(film, shown);
+            }
         }
         try {
             film.end();
+            if (film.isKept() && film.isEmpty())
+                recorder.note("There is no video: no picture came from the browser or the screen in this test.");
+            if (film.isKept() && !film.isEmpty() && film.promise() == null && hasEncoder())
+                film.promise(recorder.promise("video", PaperKept.VIDEO)); // it was empty when it was to be kept
             if (film.isKept() && !film.isEmpty()) Darkroom.develop(recorder, film, encoder.join());
             else film.discard();
         } catch (IOException stays) {

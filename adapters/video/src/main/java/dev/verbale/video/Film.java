@@ -79,6 +79,10 @@ final class Film {
         kept = true;
     }
 
+    synchronized void promise(PromisedPaper promised) {
+        promise = promised;
+    }
+
     synchronized boolean isKept() {
         return kept;
     }

@@ -1,0 +1,68 @@
+package dev.verbale.secrets;
+
+/** Kinds of characters, and where things end. */
+final class Chars {
+
+    private Chars() {}
+
+    static boolean isLetter(char c) {
+        return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c > 127 && Character.isLetter(c));
+    }
+
+    static boolean isDigit(char c) {
+        return c >= '0' && c <= '9';
+    }
+
+    static boolean isAlphanumeric(char c) {
+        return isLetter(c) || isDigit(c);
+    }
+
+    static boolean isBlank(char c) {
+        return c == ' ' || c == '\t';
+    }
+
+    static boolean isSpace(char c) {
+        return c == ' ' || (c >= '\t' && c <= '\r') || c == 0xA0;
+    }
+
+    /** What may be in a name: of a field, a property, a header. */
+    static boolean isOfName(char c) {
+        return isAlphanumeric(c) || c == '_' || c == '-' || c == '.' || c == '$';
+    }
+
+    /** What may be in a value that is not quoted and stands in a line with others. */
+    static boolean isOfValue(char c) {
+        return !isSpace(c) && "\"'<>(){}[]`".indexOf(c) < 0;
+    }
+
+    static boolean isOfToken(char c) {
+        return c < 128 && (isAlphanumeric(c) || "-._~+/=".indexOf(c) >= 0);
+    }
+
+    static int skipBlanks(String text, int from) {
+        int i = from;
+        while (i < text.length() && isBlank(text.charAt(i))) i++;
+        return i;
+    }
+
+    static int skipSpaces(String text, int from) {
+        int i = from;
+        while (i < text.length() && isSpace(text.charAt(i))) i++;
+        return i;
+    }
+
+    /** Where the line ends that {@code from} lies in, before its line break. */
+    static int lineEnd(String text, int from) {
+        for (int i = from; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (c == '\n' || c == '\r') return i;
+        }
+        return text.length();
+    }
+
+    static boolean isLineStart(String text, int at) {
+        int i = at;
+        while (i > 0 && isBlank(text.charAt(i - 1))) i--;
+        return i == 0 || text.charAt(i - 1) == '\n' || text.charAt(i - 1) == '\r';
+    }
+}

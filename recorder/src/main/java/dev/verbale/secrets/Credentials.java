@@ -1,0 +1,120 @@
+package dev.verbale.secrets;
+
+import java.nio.charset.StandardCharsets;
+import java.util.Base64;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Credentials by how they are handed over: behind a scheme of HTTP, before the host of a URL, behind an option of a command. */
+final class Credentials {
+
+    private static final int SHORTEST_TOKEN = 6;
+
+    private static final Pattern FLAG = Pattern.compile("(--?)([A-Za-z][\\w-]{0,40})(\"|')?(?:\\s+|,\\s*)(\"|')?");
+    private static final Set<String> USER_FLAGS = Set.of("user", "proxy-user");
+    private static final Pattern DIGEST = Pattern.compile("(?i)response\\s*=\\s*\"?([0-9a-f]{32,})");
+
+    private final SecretNames names;
+
+    Credentials(SecretNames names) {
+        this.names = names;
+    }
+
+    /** Looks at the blank at {@code at}, before which a scheme may stand. */
+    void behindScheme(String text, int at, Found found) {
+        boolean bearer = isBefore(text, at, "bearer");
+        boolean basic = !bearer && isBefore(text, at, "basic");
+        if (!bearer && !basic) return;
+        int from = Chars.skipSpaces(text, at);
+        int to = from;
+        while (to < text.length() && Chars.isOfToken(text.charAt(to))) to++;
+        if (to - from < SHORTEST_TOKEN) return;
+        if (bearer ? isToken(text, from, to) : isBasic(text.substring(from, Math.min(to, from + 2_000)))) {
+            if (to == text.length()) found.addOpen(from, to, Redactor.MASK, Rest.ofWord());
+            else found.add(from, to, Redactor.MASK);
+        }
+    }
+
+    private static boolean isBefore(String text, int at, String scheme) {
+        int from = at - scheme.length();
+        return from >= 0
+                && text.regionMatches(true, from, scheme, 0, scheme.length())
+                && (from == 0 || !Chars.isAlphanumeric(text.charAt(from - 1)));
+    }
+
+    /** Words are none: a token has digits or signs in it, or is longer than words are. */
+    private static boolean isToken(String text, int from, int to) {
+        int end = to;
+        while (end > from && ".,;:".indexOf(text.charAt(end - 1)) >= 0) end--;
+        if (end - from >= 24) return true;
+        boolean digit = false;
+        boolean sign = false;
+        int humps = 0;
+        for (int i = from; i < end; i++) {
+            char c = text.charAt(i);
+            digit |= Chars.isDigit(c);
+            sign |= "._~+/".indexOf(c) >= 0;
+            if (i > from && Character.isUpperCase(c) && Character.isLowerCase(text.charAt(i - 1))) humps++;
+        }
+        return digit || sign || humps > 1;
+    }
+
+    /** A user and a password with a colon between them, in Base64 (RFC 7617). */
+    private static boolean isBasic(String token) {
+        try {
+            String whole = token.length() % 4 == 1 ? token.substring(0, token.length() - 1) : token;
+            byte[] decoded = Base64.getDecoder().decode(whole.replaceAll("=+$", ""));
+            return new String(decoded, StandardCharsets.ISO_8859_1).indexOf(':') >= 0;
+        } catch (IllegalArgumentException noBase64) {
+            return false;
+        }
+    }
+
+    /** Looks at the {@code @} at {@code at}, before which a URL may have its user and password. */
+    void inUrl(String text, int at, Found found) {
+        int from = at;
+        while (from > 0 && at - from < 1_000) {
+            char c = text.charAt(from - 1);
+            if (Chars.isSpace(c) || c == '"' || c == '\'' || c == '<' || c == '>') return;
+            if (c == '/') break;
+            from--;
+        }
+        if (from < 3 || !text.startsWith("://", from - 3) || from == at) return;
+        if (text.substring(from, at).indexOf(':') < 0) return;
+        found.add(from, at, Redactor.MASK);
+    }
+
+    /** Looks at the hyphen at {@code at}, with which {@code --password x} or {@code -u user:x} may begin. */
+    void behindFlag(String text, int at, Found found) {
+        if (at > 0 && !Chars.isSpace(text.charAt(at - 1)) && "\"'`(=,".indexOf(text.charAt(at - 1)) < 0) return;
+        Matcher flag = FLAG.matcher(text).region(at, Math.min(text.length(), at + 80));
+        if (!flag.lookingAt()) return;
+        String name = flag.group(2);
+        boolean user = flag.group(1).length() == 2 ? USER_FLAGS.contains(name) : name.equals("u");
+        if (!user && (flag.group(1).length() == 1 && name.length() < 4 || !names.isSecret(name))) return;
+        int from = flag.end();
+        String quote = flag.group(4);
+        int to = from;
+        while (to < text.length()
+                && (quote == null
+                        ? Chars.isOfValue(text.charAt(to))
+                        : text.charAt(to) != quote.charAt(0) && text.charAt(to) != '\n')) to++;
+        if (to == from || text.charAt(from) == '-') return;
+        if (user) {
+            int colon = text.indexOf(':', from);
+            if (colon < 0 || colon >= to - 1) return;
+            from = colon + 1;
+        } else if (quote == null && (Prose.saysSomething(text, from, to) || Prose.isNoValue(text, from, to))) return;
+        found.add(from, to, Redactor.MASK);
+    }
+
+    /** Looks at the sign at {@code at}: the answer to a challenge is as good as a password for some time (RFC 7616). */
+    void inDigest(String text, int at, Found found) {
+        int from = at;
+        while (from > 0 && Chars.isBlank(text.charAt(from - 1))) from--;
+        if (!text.regionMatches(true, from - 8, "response", 0, 8)) return;
+        Matcher digest = DIGEST.matcher(text).region(from - 8, Math.min(text.length(), at + 200));
+        if (digest.lookingAt()) found.add(digest.start(1), digest.end(1), Redactor.MASK);
+    }
+}

@@ -1,0 +1,104 @@
+package dev.verbale.secrets;
+
+/** Masks what stands in a JSON list or object whose name is secret, and leaves it a list or an object. */
+final class JsonLeaves {
+
+    private JsonLeaves() {}
+
+    /**
+     * @param at where it begins, with a bracket
+     * @param quote what its texts are quoted with, as the name of it is
+     */
+    static void mask(String text, int at, String quote, Found found) {
+        int depth = 0;
+        int end = end(text, at, quote);
+        if (end == text.length() && new Depth(quote).end(text, at) < 0) {
+            found.addOpen(at + 1, end, quote + Redactor.MASK + quote, new Depth(quote).inside(text, at));
+            return;
+        }
+        if (isSchema(text.substring(at, end), quote)) return;
+        for (int i = at; i < end; ) {
+            char c = text.charAt(i);
+            if (c == '{' || c == '[') depth++;
+            if ((c == '}' || c == ']') && --depth == 0) return;
+            if (text.startsWith(quote, i)) i = quoted(text, i, quote, found);
+            else if (c == '-' || Chars.isDigit(c)) i = number(text, i, quote, found);
+            else i++;
+        }
+    }
+
+    /** Counts brackets outside of texts, through the pieces of a long one. */
+    private static final class Depth implements Rest {
+        private final String quote;
+        private int depth;
+        private boolean inText;
+
+        Depth(String quote) {
+            this.quote = quote;
+        }
+
+        /** After what {@code text} has of it from {@code from} on. */
+        Depth inside(String text, int from) {
+            end(text, from);
+            return this;
+        }
+
+        @Override
+        public int end(String text, int from) {
+            for (int i = from; i < text.length(); i++) {
+                char c = text.charAt(i);
+                if (inText && quote.length() == 1 && c == '\\') i++;
+                else if (text.startsWith(quote, i)) {
+                    inText = !inText;
+                    i += quote.length() - 1;
+                } else if (!inText && (c == '{' || c == '[')) depth++;
+                else if (!inText && (c == '}' || c == ']') && --depth == 0) return i;
+            }
+            return -1;
+        }
+    }
+
+    private static int end(String text, int at, String quote) {
+        int depth = 0;
+        for (int i = at; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (c == '{' || c == '[') depth++;
+            if ((c == '}' || c == ']') && --depth == 0) return i + 1;
+            if (text.startsWith(quote, i)) {
+                int close = Quotes.close(text, i + quote.length(), quote);
+                if (close < 0) return text.length();
+                i = close + quote.length() - 1;
+            }
+        }
+        return text.length();
+    }
+
+    /** A description of a field that is called so: it says of what type it is. */
+    private static boolean isSchema(String object, String quote) {
+        return object.startsWith("{")
+                && (object.contains(quote + "type" + quote) || object.contains(quote + "$ref" + quote));
+    }
+
+    /** @return where to look on */
+    private static int quoted(String text, int at, String quote, Found found) {
+        int from = at + quote.length();
+        int to = Quotes.close(text, from, quote);
+        if (to < 0) {
+            found.addOpen(from, text.length(), Redactor.MASK, Rest.ofQuoted(quote));
+            return text.length();
+        }
+        int behind = to + quote.length();
+        int next = Chars.skipSpaces(text, behind);
+        boolean isName = next < text.length() && text.charAt(next) == ':';
+        if (!isName && !Prose.isNoValue(text, from, to)) found.add(from, to, Redactor.MASK);
+        return behind;
+    }
+
+    private static int number(String text, int at, String quote, Found found) {
+        int to = at + 1;
+        while (to < text.length() && (Chars.isAlphanumeric(text.charAt(to)) || ".+-".indexOf(text.charAt(to)) >= 0))
+            to++;
+        found.add(at, to, quote + Redactor.MASK + quote);
+        return to;
+    }
+}

@@ -1,0 +1,70 @@
+package dev.verbale.secrets;
+
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** Secrets that are known by their own shape, whatever stands around them. */
+final class KeyShapes {
+
+    private static final String PEM = "-----BEGIN ";
+    private static final String PEM_END = "-----END ";
+
+    /** Each with how it begins; what is before it is no part of a longer word. */
+    private record Shape(String beginning, Pattern pattern) {
+        Shape(String beginning, String rest) {
+            this(beginning, Pattern.compile(Pattern.quote(beginning) + rest));
+        }
+    }
+
+    private static final List<Shape> SHAPES = List.of(
+            // JSON Web Token, RFC 7519: a header in Base64 always begins so
+            new Shape("eyJ", "[\\w-]{8,}\\.[\\w-]{8,}(?:\\.[\\w-]*)*"),
+            new Shape("AKIA", "[A-Z0-9]{16}(?![A-Za-z0-9])"),
+            new Shape("ASIA", "[A-Z0-9]{16}(?![A-Za-z0-9])"),
+            new Shape("AIza", "[\\w-]{35}"),
+            new Shape("ghp_", "[A-Za-z0-9]{36,}"),
+            new Shape("gho_", "[A-Za-z0-9]{36,}"),
+            new Shape("ghu_", "[A-Za-z0-9]{36,}"),
+            new Shape("ghs_", "[A-Za-z0-9]{36,}"),
+            new Shape("ghr_", "[A-Za-z0-9]{36,}"),
+            new Shape("github_pat_", "\\w{22,}"),
+            new Shape("glpat-", "[\\w-]{20,}"),
+            new Shape("npm_", "[A-Za-z0-9]{36}"),
+            new Shape("sk_live_", "\\w{16,}"),
+            new Shape("sk_test_", "\\w{16,}"),
+            new Shape("rk_live_", "\\w{16,}"),
+            new Shape("xoxb-", "[\\w-]{10,}"),
+            new Shape("xoxp-", "[\\w-]{10,}"),
+            new Shape("xoxa-", "[\\w-]{10,}"),
+            new Shape("xoxs-", "[\\w-]{10,}"));
+
+    private KeyShapes() {}
+
+    /** Looks at the character at {@code at}, with which one may begin. */
+    static void look(String text, int at, Found found) {
+        char c = text.charAt(at);
+        if (c != 'e' && c != 'A' && c != 'g' && c != 'n' && c != 's' && c != 'r' && c != 'x') return;
+        if (at > 0 && (Chars.isAlphanumeric(text.charAt(at - 1)) || text.charAt(at - 1) == '_')) return;
+        for (Shape shape : SHAPES) {
+            if (!text.startsWith(shape.beginning(), at)) continue;
+            Matcher matcher = shape.pattern().matcher(text).region(at, text.length());
+            if (!matcher.lookingAt()) continue;
+            if (matcher.end() == text.length()) found.addOpen(at, matcher.end(), Redactor.MASK, Rest.ofWord());
+            else found.add(at, matcher.end(), Redactor.MASK);
+            return;
+        }
+    }
+
+    /** Looks at the hyphen at {@code at}: a private key in PEM form (RFC 7468), its lines or their escapes. */
+    static void pem(String text, int at, Found found) {
+        if (!text.startsWith(PEM, at)) return;
+        int head = text.indexOf("-----", at + PEM.length());
+        if (head < 0 || head - at > 80 || !text.substring(at, head).contains("PRIVATE KEY")) return;
+        int from = head + 5;
+        int to = text.indexOf(PEM_END, from);
+        String replacement = text.startsWith("\\n", from) ? "\\n" + Redactor.MASK + "\\n" : "\n" + Redactor.MASK + "\n";
+        if (to < 0) found.addOpen(from, text.length(), replacement, Rest.before(PEM_END));
+        else found.add(from, to, replacement);
+    }
+}

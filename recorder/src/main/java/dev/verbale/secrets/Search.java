@@ -1,0 +1,151 @@
+package dev.verbale.secrets;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/**
+ * Finds the secrets in a text, in one pass from sign to sign. For one text, or for one that comes in pieces, of which the next
+ * begins with the last characters of the one before.
+ */
+final class Search {
+
+    private static final int ASCII = 128;
+    private static final byte PLAIN = 0;
+    private static final byte SIGN = 1;
+    private static final byte TAG = 2;
+    private static final byte AT = 3;
+    private static final byte HYPHEN = 4;
+    private static final byte DIGIT = 5;
+    private static final byte BLANK = 6;
+    private static final byte CAPITAL = 7;
+    private static final byte SHAPE = 8;
+    private static final byte[] KINDS = new byte[ASCII];
+
+    static {
+        for (char digit = '0'; digit <= '9'; digit++) KINDS[digit] = DIGIT;
+        for (char capital = 'A'; capital <= 'Z'; capital++) KINDS[capital] = CAPITAL;
+        for (char shape : "egnsrx".toCharArray()) KINDS[shape] = SHAPE;
+        for (char blank : " \t\n\r\f\u000b".toCharArray()) KINDS[blank] = BLANK;
+        KINDS['='] = SIGN;
+        KINDS[':'] = SIGN;
+        KINDS['<'] = TAG;
+        KINDS['@'] = AT;
+        KINDS['-'] = HYPHEN;
+    }
+
+    private final NamedValues named;
+    private final Markup markup;
+    private final Credentials credentials;
+    private final Tables tables;
+    private final List<Pattern> ownPatterns;
+
+    Search(SecretNames names, List<Pattern> ownPatterns) {
+        this.named = new NamedValues(names);
+        this.markup = new Markup(names);
+        this.credentials = new Credentials(names);
+        this.tables = new Tables(names);
+        this.ownPatterns = ownPatterns;
+    }
+
+    /**
+     * @param from where to look; what is before was looked at, and is there to be looked back at
+     */
+    Found in(String text, int from, AnnouncedSecrets announced) {
+        List<int[]> fixed = new ArrayList<>();
+        announced.find(text, fixed);
+        for (Pattern own : ownPatterns) {
+            Matcher matcher = own.matcher(text);
+            while (matcher.find()) {
+                int group = matcher.groupCount() == 0 || matcher.group(1) == null ? 0 : 1;
+                if (matcher.end(group) > matcher.start(group))
+                    fixed.add(new int[] {matcher.start(group), matcher.end(group)});
+            }
+        }
+        var known = new Found();
+        markup.begin();
+        look(text, from, known);
+        if (fixed.isEmpty()) return known;
+        return merged(known, fixed, from);
+    }
+
+    /** What was seen from {@code from} on is seen again in the next piece, but for what comes before {@code to}. */
+    void comeBack(Tables before, String text, int from, int to) {
+        tables.comeBackTo(before);
+        var nothing = new Found();
+        int line = from == 0 || text.charAt(from - 1) == '\n' ? from : text.indexOf('\n', from) + 1;
+        while (line >= 0 && line < to && (line > 0 || from == 0)) {
+            tables.look(text, line, nothing);
+            int next = text.indexOf('\n', line) + 1;
+            if (next == 0) break;
+            line = next;
+        }
+    }
+
+    Tables tables() {
+        return tables.copy();
+    }
+
+    private void look(String text, int from, Found found) {
+        boolean multiline = text.indexOf('\n') >= 0;
+        int line = from == 0 || text.charAt(from - 1) == '\n' ? from : -1;
+        for (int i = from; i < text.length(); i++) {
+            if (i < found.end()) {
+                i = found.end() - 1;
+                continue;
+            }
+            if (multiline && i == line && tables.look(text, i, found) && i < found.end()) continue;
+            char c = text.charAt(i);
+            if (c == '\n') line = i + 1;
+            byte kind = c < ASCII ? KINDS[c] : PLAIN;
+            if (kind != PLAIN) look(text, i, kind, found);
+        }
+    }
+
+    private void look(String text, int at, byte kind, Found found) {
+        switch (kind) {
+            case SIGN -> {
+                named.look(text, at, found);
+                if (text.charAt(at) == '=' && found.end() <= at) credentials.inDigest(text, at, found);
+            }
+            case TAG -> markup.look(text, at, found);
+            case AT -> credentials.inUrl(text, at, found);
+            case HYPHEN -> {
+                KeyShapes.pem(text, at, found);
+                if (found.end() <= at) credentials.behindFlag(text, at, found);
+            }
+            case DIGIT -> Cards.look(text, at, found);
+            case BLANK -> {
+                if (at > 4) credentials.behindScheme(text, at, found);
+            }
+            case CAPITAL -> {
+                KeyShapes.look(text, at, found);
+                if (found.end() <= at) Cards.iban(text, at, found);
+            }
+            default -> KeyShapes.look(text, at, found);
+        }
+    }
+
+    /** Both in the order of the text; where two overlap, what covers both. */
+    private static Found merged(Found known, List<int[]> fixed, int from) {
+        List<Found.Span> all = new ArrayList<>(known.spans());
+        for (int[] place : fixed)
+            if (place[1] > from) all.add(new Found.Span(place[0], place[1], Redactor.MASK, false, Rest.NONE));
+        all.sort((a, b) ->
+                a.start() != b.start() ? Integer.compare(a.start(), b.start()) : Integer.compare(b.end(), a.end()));
+        var merged = new Found();
+        Found.Span last = null;
+        for (Found.Span one : all) {
+            if (last != null && one.start() < last.end()) {
+                Found.Span longer = one.end() > last.end() ? one : last;
+                last = new Found.Span(last.start(), longer.end(), last.replacement(), longer.open(), longer.rest());
+                continue;
+            }
+            if (last != null) merged.put(last);
+            last = one;
+        }
+        if (last != null) merged.put(last);
+        return merged;
+    }
+}

@@ -1,0 +1,146 @@
+package dev.verbale.secrets;
+
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Tables in text: comma-separated values (RFC 4180), with other separators too, and rows between bars as scenarios and
+ * terminals have them. Where a line names its columns and one is secret, the cells below it are, as far as the table goes.
+ * Remembers the table it is in from one piece of a long text to the next.
+ */
+final class Tables {
+
+    private static final int MOST_COLUMNS = 500;
+    private static final String SEPARATORS = "|,;\t";
+
+    private final SecretNames names;
+
+    /** 0 outside of tables. */
+    private char separator;
+
+    private int columns;
+    private List<Integer> secret = List.of();
+
+    Tables(SecretNames names) {
+        this.names = names;
+    }
+
+    /** As they are now, to come back to. */
+    Tables copy() {
+        var copy = new Tables(names);
+        copy.comeBackTo(this);
+        return copy;
+    }
+
+    void comeBackTo(Tables then) {
+        separator = then.separator;
+        columns = then.columns;
+        secret = then.secret;
+    }
+
+    /** Looks at the line that begins at {@code from}; whether it was one of a table, and its cells are done. */
+    boolean look(String text, int from, Found found) {
+        int to = Chars.lineEnd(text, from);
+        if (separator != 0) {
+            List<int[]> cells = cells(text, from, to, separator);
+            if (cells.size() == columns) {
+                mask(text, cells, found);
+                return true;
+            }
+            if (separator == '|' && isRule(text, from, to)) return true;
+            separator = 0;
+        }
+        if (!namesSecret(text, from, to)) return false;
+        for (char candidate : SEPARATORS.toCharArray()) {
+            List<int[]> cells = cells(text, from, to, candidate);
+            if (cells.size() < 2 || cells.size() > MOST_COLUMNS || !areNames(text, cells)) continue;
+            List<Integer> columnsFound = new ArrayList<>();
+            for (int i = 0; i < cells.size(); i++)
+                if (names.isSecret(text.substring(cells.get(i)[0], cells.get(i)[1]))) columnsFound.add(i);
+            if (columnsFound.isEmpty()) continue;
+            separator = candidate;
+            columns = cells.size();
+            secret = columnsFound;
+            return true;
+        }
+        return false;
+    }
+
+    /** Whether a secret name ends before a separator, or with the line: nearly no line has one. */
+    private boolean namesSecret(String text, int from, int to) {
+        boolean separated = false;
+        boolean named = false;
+        for (int i = from; i <= to && !(named && separated); i++) {
+            char c = i < to ? text.charAt(i) : '\n';
+            if (c > '|' || (c != '|' && c != ',' && c != ';' && c != '\t' && c != '\n')) continue;
+            separated |= i < to;
+            int end = i;
+            while (end > from && (Chars.isBlank(text.charAt(end - 1)) || text.charAt(end - 1) == '"')) end--;
+            named |= names.endsSecret(text, end);
+        }
+        return named && separated;
+    }
+
+    private void mask(String text, List<int[]> cells, Found found) {
+        for (int column : secret) {
+            int[] cell = cells.get(column);
+            if (cell[1] > cell[0] && !Prose.isNoValue(text, cell[0], cell[1]))
+                found.add(cell[0], cell[1], Redactor.MASK);
+        }
+    }
+
+    /** The line below the names in Markdown and on terminals. */
+    private static boolean isRule(String text, int from, int to) {
+        for (int i = from; i < to; i++) if ("|-+=: ".indexOf(text.charAt(i)) < 0) return false;
+        return to > from;
+    }
+
+    /** What looks like names of columns, and not like a sentence with commas. */
+    private boolean areNames(String text, List<int[]> cells) {
+        for (int[] cell : cells) {
+            if (cell[1] <= cell[0] || cell[1] - cell[0] > 40) return false;
+            for (int i = cell[0]; i < cell[1]; i++)
+                if (!Chars.isOfName(text.charAt(i)) && text.charAt(i) != ' ' && "[]/#%()".indexOf(text.charAt(i)) < 0)
+                    return false;
+            if (Chars.isDigit(text.charAt(cell[0]))) return false;
+        }
+        return true;
+    }
+
+    /** Where the cells of a line begin and end, without their quotes and the blanks around them. */
+    private static List<int[]> cells(String text, int from, int to, char separator) {
+        List<int[]> cells = new ArrayList<>();
+        int start = from;
+        int end = to;
+        if (separator == '|') {
+            start = Chars.skipBlanks(text, from);
+            if (start < end && text.charAt(start) == '|') start++;
+            while (end > start && Chars.isBlank(text.charAt(end - 1))) end--;
+            if (end > start && text.charAt(end - 1) == '|') end--;
+        }
+        while (start <= end && cells.size() <= MOST_COLUMNS) {
+            int i = start;
+            boolean quoted = i < end && text.charAt(i) == '"' && separator != '|';
+            if (quoted) {
+                i++;
+                while (i < end) { // a doubled quote is one of the cell's own
+                    if (text.charAt(i) != '"') i++;
+                    else if (i + 1 < end && text.charAt(i + 1) == '"') i += 2;
+                    else break;
+                }
+                cells.add(new int[] {start + 1, i});
+                while (i < end && text.charAt(i) != separator) i++;
+            } else {
+                while (i < end && text.charAt(i) != separator) i++;
+                // A sentence has blanks behind its commas; a table has none, but for the one between bars.
+                int first = separator == '|' ? Chars.skipBlanks(text, start) : start;
+                int last = i;
+                while (separator == '|' && last > first && Chars.isBlank(text.charAt(last - 1))) last--;
+                if (separator == ',' && first < last && text.charAt(first) == ' ') return List.of();
+                cells.add(new int[] {Math.min(first, last), last});
+            }
+            start = i + 1;
+        }
+        return cells;
+    }
+}
