@@ -14,6 +14,9 @@ final class LastWord {
     /** The end of a JVM waits no longer for us, whatever a disk or a pipe does. */
     private static final long LONGEST_END_MILLIS = TimeUnit.SECONDS.toMillis(10);
 
+    private static final boolean IN_BUILD = System.getProperty("org.gradle.test.worker") != null
+            || System.getProperty("sun.java.command", "").matches(".*(surefire|plexus\\.classworlds).*");
+
     private final FileRecorder recorder;
     private final boolean isWanted;
     private final Totals totals = new Totals();
@@ -28,8 +31,12 @@ final class LastWord {
         totals.add(test.start instanceof TestStarted start ? start.key() : String.valueOf(test.id()), outcome);
     }
 
+    /**
+     * Where a build tool listens to the JVM, what is printed at its very end is lost, so that it is said when the framework is
+     * done. Everywhere else once, at the end: there may be one session after another.
+     */
     void sessionEnded() {
-        recorder.guard.run(Task.TOTALS, seat -> say());
+        if (IN_BUILD) recorder.guard.run(Task.TOTALS, seat -> say());
     }
 
     private void say() {
@@ -58,7 +65,7 @@ final class LastWord {
     }
 
     private void endNow() {
-        sessionEnded();
+        recorder.guard.run(Task.TOTALS, seat -> say());
         recorder.guard.run(Task.ENDING, seat -> {
             recorder.guard.lost += Recorders.lost;
             Recorders.lost = 0;

@@ -59,6 +59,7 @@ final class Settings {
             EXCHANGE_BYTES,
             TRACE_SEND,
             TRACE_ADDRESS,
+            "verbale.junit.inner-launches",
             "verbale.browser.steps",
             "verbale.browser.exchanges",
             "verbale.browser.filmstrip",
@@ -70,8 +71,13 @@ final class Settings {
             "verbale.video.ffmpeg");
 
     /** The settings of adapters, which ask for them by their names. */
-    private static final List<String> OF_ADAPTERS =
-            List.of("verbale.exchange.", "verbale.trace.", "verbale.browser.", "verbale.video", "verbale.pictures.");
+    private static final List<String> OF_ADAPTERS = List.of(
+            "verbale.junit.",
+            "verbale.exchange.",
+            "verbale.trace.",
+            "verbale.browser.",
+            "verbale.video",
+            "verbale.pictures.");
 
     private static final String FILE = "verbale.properties";
 
@@ -223,7 +229,10 @@ final class Settings {
 
     /** What a setting is called in the environment: {@code VERBALE_CLOSING_LINE}. */
     static String inEnvironment(String key) {
-        return key.replace('.', '_').replaceAll("([a-z])([A-Z])", "$1_$2").toUpperCase(Locale.ROOT);
+        return key.replace('.', '_')
+                .replace('-', '_')
+                .replaceAll("([a-z])([A-Z])", "$1_$2")
+                .toUpperCase(Locale.ROOT);
     }
 
     private Optional<Setting> find(String key) {

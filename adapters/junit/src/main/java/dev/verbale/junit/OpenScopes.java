@@ -1,10 +1,10 @@
 package dev.verbale.junit;
 
+import dev.verbale.recorder.Ending;
 import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.Scope;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
 import org.junit.platform.engine.UniqueId;
@@ -17,25 +17,27 @@ final class OpenScopes {
 
     private static final Map<UniqueId, Open> OPEN = new ConcurrentHashMap<>();
 
+    /** Containers that have ended: some engines start a test after its container's end, and it still belongs there. */
+    private static final Map<UniqueId, Open> ENDED = new ConcurrentHashMap<>();
+
     private OpenScopes() {}
 
     /**
      * Something that runs.
      *
      * @param outer what lies around it and runs too
-     * @param testsStarted below it, so that a container can tell how many of its tests never ran
      * @param expected the failure that was announced and came; the platform is told that the test passed
      */
     record Open(
             UniqueId id,
+            boolean isTest,
             Scope scope,
             Place place,
             @Nullable Open outer,
-            AtomicInteger testsStarted,
             AtomicReference<@Nullable Throwable> expected) {
 
-        Open(UniqueId id, Scope scope, Place place, @Nullable Open outer) {
-            this(id, scope, place, outer, new AtomicInteger(), new AtomicReference<>());
+        Open(UniqueId id, boolean isTest, Scope scope, Place place, @Nullable Open outer) {
+            this(id, isTest, scope, place, outer, new AtomicReference<>());
         }
     }
 
@@ -44,11 +46,38 @@ final class OpenScopes {
     }
 
     static @Nullable Open close(UniqueId uniqueId) {
-        return OPEN.remove(uniqueId);
+        Open open = OPEN.remove(uniqueId);
+        if (open != null && !open.isTest()) ENDED.put(uniqueId, open);
+        return open;
     }
 
+    /** What runs under that id. */
     static @Nullable Open find(UniqueId uniqueId) {
         return OPEN.get(uniqueId);
+    }
+
+    /** What runs, or is a container that ran, under that id. */
+    static @Nullable Open findAround(UniqueId uniqueId) {
+        Open open = OPEN.get(uniqueId);
+        return open == null ? ENDED.get(uniqueId) : open;
+    }
+
+    /** The launch is over. */
+    static void forget() {
+        ENDED.clear();
+    }
+
+    /**
+     * Memory is at its end, and the platform gives up without telling anybody: the test, or the container, under that id and
+     * all around it end here.
+     */
+    static void endAll(Recorder recorder, String uniqueId, OutOfMemoryError failure) {
+        for (Open open = find(UniqueId.parse(uniqueId)); open != null; open = open.outer()) {
+            if (OPEN.remove(open.id()) == null) continue;
+            if (open.isTest()) recorder.endTest(open.scope(), Ending.threw(failure));
+            else recorder.endContainer(open.scope(), Ending.threw(failure), 0);
+        }
+        Launches.abandoned();
     }
 
     /**

@@ -4,12 +4,18 @@ import dev.verbale.ExpectedFailure;
 import dev.verbale.recorder.Ending;
 import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.Scope;
+import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.junit.platform.engine.TestExecutionResult;
 import org.junit.platform.engine.UniqueId;
 import org.junit.platform.engine.reporting.FileEntry;
 import org.junit.platform.engine.reporting.ReportEntry;
+import org.junit.platform.engine.support.descriptor.MethodSource;
 import org.junit.platform.launcher.TestExecutionListener;
 import org.junit.platform.launcher.TestIdentifier;
 import org.junit.platform.launcher.TestPlan;
@@ -29,31 +35,50 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
 
     private volatile @Nullable TestPlan plan;
 
+    /** What began of the plan, or was skipped, so that a container that breaks can tell which of its tests never ran. */
+    private final AtomicInteger launchesInside = new AtomicInteger();
+
+    private final Set<UniqueId> begun = ConcurrentHashMap.newKeySet();
+
     @Override
     public void testPlanExecutionStarted(TestPlan started) {
-        recorder = Recorder.current();
+        if (started == null) return;
+        Recorder current = Recorder.current();
+        if (plan != null) launchesInside.incrementAndGet(); // by the same launcher, from one of its own tests
+        if (!Launches.begins(started, current) || plan != null) return;
+        recorder = current;
         plan = started;
     }
 
     @Override
     public void testPlanExecutionFinished(TestPlan finished) {
+        if (finished == null) return;
+        Launches.ends(finished);
+        if (finished != plan) {
+            if (plan != null) launchesInside.decrementAndGet();
+            return;
+        }
         plan = null; // a plan of 100,000 tests need not outlive its run
+        begun.clear();
+        OpenScopes.forget();
     }
 
     @Override
     public void executionStarted(TestIdentifier id) {
         TestPlan running = plan;
-        if (running == null || !recorder.isRecording() || isEngine(id)) return;
+        if (running == null || isNobodys(id, running) || isEngine(id)) return;
         OpenScopes.Open outer = outer(id, running);
+        if (outer == null || !outer.place().isMethod())
+            begun.add(id.getUniqueIdObject()); // not each invocation of a method
         Place place = place(id, outer, running);
         Scope scope = id.isTest() ? startTest(id, place, outer) : startContainer(id, place, outer);
-        OpenScopes.opened(new OpenScopes.Open(id.getUniqueIdObject(), scope, place, outer));
+        OpenScopes.opened(new OpenScopes.Open(id.getUniqueIdObject(), id.isTest(), scope, place, outer));
     }
 
     /** What runs around it. Of the tests of a skipped class that is not their class: it never ran. */
     private static OpenScopes.@Nullable Open outer(TestIdentifier id, TestPlan running) {
         UniqueId parent = id.getParentIdObject().orElse(null);
-        OpenScopes.Open open = parent == null ? null : OpenScopes.find(parent);
+        OpenScopes.Open open = parent == null ? null : OpenScopes.findAround(parent);
         if (open != null || parent == null) return open;
         Optional<TestIdentifier> further = running.getParent(id);
         return further.isEmpty() ? null : outer(further.get(), running);
@@ -78,8 +103,6 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
     }
 
     private Scope startTest(TestIdentifier id, Place place, OpenScopes.@Nullable Open outer) {
-        for (OpenScopes.Open open = outer; open != null; open = open.outer())
-            open.testsStarted().incrementAndGet();
         Scope test = recorder.startTest(scope(outer), place.identity(id, placeOf(outer)));
         place.said().description().ifPresent(recorder::describe);
         return test;
@@ -88,7 +111,7 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
     @Override
     public void executionFinished(TestIdentifier id, TestExecutionResult result) {
         TestPlan running = plan;
-        if (running == null || !recorder.isRecording()) return;
+        if (running == null || result == null || isNobodys(id, running)) return;
         OpenScopes.Open open = OpenScopes.close(id.getUniqueIdObject());
         if (open == null) {
             if (isEngine(id) && result.getStatus() != TestExecutionResult.Status.SUCCESSFUL)
@@ -97,8 +120,11 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
             recorder.endTest(open.scope(), ending(open, result));
         } else {
             boolean whole = result.getStatus() == TestExecutionResult.Status.SUCCESSFUL;
-            int planned = whole ? 0 : Math.toIntExact(tests(id, running));
-            int notRun = Math.max(0, planned - open.testsStarted().get());
+            int notRun = whole
+                    ? 0
+                    : (int) leaves(id, running)
+                            .filter(leaf -> !hasBegun(leaf, running))
+                            .count();
             recorder.endContainer(open.scope(), ending(result), notRun);
         }
     }
@@ -106,20 +132,42 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
     @Override
     public void executionSkipped(TestIdentifier id, String reason) {
         TestPlan running = plan;
-        if (running == null || !recorder.isRecording()) return;
-        if (id.isTest() || tests(id, running) == 0) { // a skipped template has no tests yet
-            OpenScopes.Open outer = outer(id, running);
-            recorder.endTest(startTest(id, place(id, outer, running), outer), Ending.skipped(reason));
-            return;
-        }
+        if (running == null || isNobodys(id, running)) return;
         // The platform is silent about the tests of a skipped class; a reader who misses them is not served by that.
-        running.getDescendants(id).stream()
-                .filter(TestIdentifier::isTest)
-                .forEach(test -> executionSkipped(test, reason));
+        List<TestIdentifier> leaves = leaves(id, running).toList();
+        for (TestIdentifier leaf : leaves) {
+            begun.add(leaf.getUniqueIdObject());
+            OpenScopes.Open outer = outer(leaf, running);
+            recorder.endTest(startTest(leaf, place(leaf, outer, running), outer), Ending.skipped(reason));
+        }
+        if (!leaves.isEmpty() || isEngine(id)) return;
+        OpenScopes.Open outer = outer(id, running);
+        recorder.endContainer(startContainer(id, place(id, outer, running), outer), Ending.skipped(reason), 0);
+    }
+
+    /** An invocation of a method that began is known because it did. */
+    private boolean hasBegun(TestIdentifier leaf, TestPlan running) {
+        if (begun.contains(leaf.getUniqueIdObject())) return true;
+        TestIdentifier around = running.getParent(leaf).orElse(null);
+        return around != null
+                && around.getSource().orElse(null) instanceof MethodSource
+                && begun.contains(around.getUniqueIdObject());
+    }
+
+    /**
+     * The tests in {@code id}, or itself where it is one. A method that has none yet counts as one: of a template or a factory
+     * the tests are known when it runs.
+     */
+    private static Stream<TestIdentifier> leaves(TestIdentifier id, TestPlan running) {
+        return Stream.concat(Stream.of(id), running.getDescendants(id).stream())
+                .filter(one -> one.isTest()
+                        || (one.getSource().orElse(null) instanceof MethodSource
+                                && running.getChildren(one).isEmpty()));
     }
 
     @Override
     public void reportingEntryPublished(TestIdentifier id, ReportEntry entry) {
+        if (plan == null || id == null || entry == null) return;
         try (Recorder.Stay stay = OpenScopes.enter(recorder, id.getUniqueId())) {
             entry.getKeyValuePairs().forEach((key, value) -> {
                 if (key.equals(FROM_REPORTER_WITHOUT_KEY)) recorder.note(value);
@@ -130,19 +178,24 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
 
     @Override
     public void fileEntryPublished(TestIdentifier id, FileEntry file) {
+        if (plan == null || id == null || file == null) return;
         try (Recorder.Stay stay = OpenScopes.enter(recorder, id.getUniqueId())) {
             recorder.attach(file.getPath());
         }
     }
 
-    private static boolean isEngine(TestIdentifier id) {
-        return id.getUniqueIdObject().getLastSegment().getType().equals("engine");
+    private boolean isNobodys(@Nullable TestIdentifier id, TestPlan running) {
+        if (id == null || !recorder.isRecording()) return true;
+        if (launchesInside.get() == 0) return false;
+        try {
+            return running.getTestIdentifier(id.getUniqueIdObject()) == null;
+        } catch (RuntimeException ofAnotherPlan) {
+            return true;
+        }
     }
 
-    private static long tests(TestIdentifier id, TestPlan running) {
-        return running.getDescendants(id).stream()
-                .filter(TestIdentifier::isTest)
-                .count();
+    private static boolean isEngine(TestIdentifier id) {
+        return id.getUniqueIdObject().getLastSegment().getType().equals("engine");
     }
 
     private static Ending ending(OpenScopes.Open open, TestExecutionResult result) {

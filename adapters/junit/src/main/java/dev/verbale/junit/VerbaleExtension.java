@@ -77,7 +77,7 @@ public final class VerbaleExtension implements InvocationInterceptor {
     public void interceptTestTemplateMethod(
             Invocation<@Nullable Void> invocation, ReflectiveInvocationContext<Method> call, ExtensionContext context)
             throws Throwable {
-        if (recorder.isRecording() && isParameterized(call.getExecutable())) {
+        if (recorder.isRecording() && !isNobodys(context) && isParameterized(call.getExecutable())) {
             try (Recorder.Stay stay = OpenScopes.enter(recorder, context.getUniqueId())) {
                 data(call.getExecutable().getParameters(), call.getArguments());
             }
@@ -98,6 +98,10 @@ public final class VerbaleExtension implements InvocationInterceptor {
             ReflectiveInvocationContext<Method> call,
             ExtensionContext context)
             throws Throwable {
+        if (isNobodys(context)) {
+            invocation.proceed();
+            return;
+        }
         try (Recorder.Stay stay = OpenScopes.enter(recorder, context.getUniqueId())) {
             String name = call.getExecutable().getName().replace('_', ' '); // as display names do
             Step step = recorder.startStep(kind, name);
@@ -105,6 +109,7 @@ public final class VerbaleExtension implements InvocationInterceptor {
                 invocation.proceed();
             } catch (Throwable failure) {
                 step.failed(failure);
+                if (failure instanceof OutOfMemoryError full) OpenScopes.endAll(recorder, context.getUniqueId(), full);
                 throw failure;
             }
             step.passed();
@@ -113,6 +118,10 @@ public final class VerbaleExtension implements InvocationInterceptor {
 
     private void test(Invocation<@Nullable Void> invocation, @Nullable Method method, ExtensionContext context)
             throws Throwable {
+        if (isNobodys(context)) {
+            invocation.proceed();
+            return;
+        }
         try (Recorder.Stay stay = OpenScopes.enter(recorder, context.getUniqueId())) {
             recorder.gatherChecks();
             try {
@@ -122,9 +131,15 @@ public final class VerbaleExtension implements InvocationInterceptor {
             } catch (Throwable failure) {
                 if (isExpected(method, failure, context)) return;
                 recorder.takeEvidence(failure);
+                if (failure instanceof OutOfMemoryError full) OpenScopes.endAll(recorder, context.getUniqueId(), full);
                 throw failure;
             }
         }
+    }
+
+    /** It belongs to a launch that is not recorded, such as one that a test makes: then it is what that test does. */
+    private static boolean isNobodys(ExtensionContext context) {
+        return OpenScopes.find(UniqueId.parse(context.getUniqueId())) == null;
     }
 
     /** An assumption is no failure, and the JVM's own troubles are nobody's announcement. */

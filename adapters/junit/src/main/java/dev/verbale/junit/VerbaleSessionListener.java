@@ -9,6 +9,7 @@ public final class VerbaleSessionListener implements LauncherSessionListener {
 
     @Override
     public void launcherSessionClosed(LauncherSession session) {
-        Recorder.currentIfOpen().ifPresent(Recorder::sessionEnded);
+        // A session of a test's own, inside the suite's, ends nothing.
+        if (!Launches.isRunning()) Recorder.currentIfOpen().ifPresent(Recorder::sessionEnded);
     }
 }

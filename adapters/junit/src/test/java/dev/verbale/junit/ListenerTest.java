@@ -8,6 +8,8 @@ import dev.verbale.event.Outcome;
 import dev.verbale.event.TestDescribed;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -19,10 +21,13 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import sample.AnnouncedSample;
 import sample.BrokenSample;
+import sample.DirectorySample;
 import sample.DisabledSample;
 import sample.FixturesSample;
+import sample.InnerLaunchSample;
 import sample.OutcomesSample;
 import sample.ParallelSample;
+import sample.SkippedTemplatesSample;
 
 /** What the platform runs is in the minutes: with the dependency alone, and more with the extension. */
 class ListenerTest {
@@ -175,6 +180,82 @@ class ListenerTest {
             assertThat(broken.notRun()).isEqualTo(2);
             assertThat(broken.failure()).isNotNull();
         });
+    }
+
+    @Test
+    void methods_whose_tests_are_not_known_yet_are_not_forgotten() throws Exception {
+        Launched launched = Launched.jvm(
+                root,
+                SkippedTemplatesSample.Skipped.class,
+                SkippedTemplatesSample.Broken.class,
+                SkippedTemplatesSample.BrokenAfterwards.class);
+
+        assertThat(launched.run().tests().stream().filter(test -> test.outcome() == Outcome.SKIPPED))
+                .extracting(TestResult::methodName, TestResult::reason)
+                .containsExactlyInAnyOrder(
+                        tuple("rows", "the pond is frozen"),
+                        tuple("made", "the pond is frozen"),
+                        tuple("plain", "the pond is frozen"));
+        assertThat(launched.run().brokenContainers())
+                .extracting(ContainerResult::name, ContainerResult::notRun)
+                .containsExactlyInAnyOrder(
+                        tuple("SkippedTemplatesSample$Broken", 2), tuple("SkippedTemplatesSample$BrokenAfterwards", 0));
+        assertThat(launched.run().counts().of(Outcome.PASSED)).isEqualTo(4);
+    }
+
+    @Test
+    void what_a_test_launches_itself_is_its_own_affair() throws Exception {
+        Launched launched = Launched.jvm(root, InnerLaunchSample.class);
+
+        assertThat(launched.run().tests())
+                .extracting(TestResult::name)
+                .containsExactlyInAnyOrder("watchesASubjectFail", "runsAfterIt");
+        TestResult watching = launched.test("watchesASubjectFail");
+        assertThat(failure(watching).message()).contains("gathered before");
+        assertThat(outline(watching)).contains("from the subject");
+        assertThat(launched.recordedCounts()).isEqualTo(launched.counts());
+        assertThat(launched.output().lines().filter(line -> line.startsWith("Verbale:")))
+                .hasSize(1);
+
+        Launched asked = Launched.jvm(
+                root.resolve("asked"),
+                List.of("-Dverbale.junit.inner-launches=true"),
+                "junit.jupiter.extensions.autodetection.enabled=true",
+                InnerLaunchSample.class.getName());
+        assertThat(asked.run().tests()).extracting(TestResult::name).contains("failsAsItShould");
+    }
+
+    @Test
+    void the_end_of_memory_is_told_although_the_platform_tells_nobody() throws Exception {
+        List<String> command = List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-Dverbale.root=" + root,
+                "-cp",
+                System.getProperty("java.class.path"),
+                Launch.class.getName(),
+                "junit.jupiter.extensions.autodetection.enabled=true",
+                "sample.OutOfMemorySample");
+        Process jvm = new ProcessBuilder(command).redirectErrorStream(true).start();
+        jvm.getInputStream().readAllBytes();
+        jvm.waitFor();
+
+        Run run = RunReader.read(root);
+
+        assertThat(run.tests()).singleElement().satisfies(test -> {
+            assertThat(test.outcome()).isEqualTo(Outcome.ERRORED);
+            assertThat(failure(test).type()).isEqualTo("java.lang.OutOfMemoryError");
+        });
+        assertThat(run.brokenContainers()).extracting(ContainerResult::name).containsExactly("OutOfMemorySample");
+    }
+
+    @Test
+    void a_published_folder_is_kept_with_all_its_files() throws Exception {
+        Launched launched = Launched.jvm(root, DirectorySample.class);
+
+        assertThat(launched.test("publishes").entries())
+                .extracting(entry -> ((Entry.PaperEntry) entry).name())
+                .containsExactly("harvest/beans.csv", "harvest/july/kale.csv");
+        assertThat(launched.run().problems()).isEmpty();
     }
 
     @Test

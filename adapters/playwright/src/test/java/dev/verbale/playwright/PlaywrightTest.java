@@ -142,6 +142,7 @@ class PlaywrightTest {
 
     @Test
     void a_typed_password_is_masked() throws Exception {
+        page.setDefaultTimeout(20_000); // nothing here is waited for in vain
         page.setContent("<label>Code <input type=password></label><input id=b name=gate-token>");
         page.getByLabel("Code").fill("beetroot-44");
         page.locator("#b").pressSequentially("kohlrabi-45");

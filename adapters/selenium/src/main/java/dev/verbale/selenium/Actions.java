@@ -118,8 +118,18 @@ final class Actions {
         OfThread mine = threads.get();
         Throwable unfound = mine.unfound;
         mine.unfound = null;
-        if (mine.waiting.fails(failure) || unfound == null || !isIn(unfound, failure)) return;
+        boolean looked = unfound != null && isIn(unfound, failure);
+        if (mine.waiting.isOpen() && (looked || isTimeout(failure))) mine.waiting.fails(failure);
+        else if (looked) unfound(mine, failure);
+    }
+
+    private void unfound(OfThread mine, Throwable failure) {
         recorder.startStepBeside(StepKind.BROWSER, mine.look).failedWithoutEvidence(failure);
+    }
+
+    /** By its name: every library that waits has an exception of its own. */
+    private static boolean isTimeout(Throwable failure) {
+        return failure.getClass().getSimpleName().contains("Timeout");
     }
 
     private static boolean isIn(Throwable one, Throwable failure) {

@@ -6,8 +6,11 @@ import static org.assertj.core.api.Assertions.catchThrowable;
 
 import dev.verbale.Verbale;
 import dev.verbale.event.ExchangeMade;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.StepKind;
 import dev.verbale.recorder.Ending;
 import dev.verbale.recorder.Scope;
+import dev.verbale.recorder.Step;
 import dev.verbale.results.Entry;
 import java.io.IOException;
 import java.lang.reflect.InvocationTargetException;
@@ -110,9 +113,51 @@ class BrowserEvidenceTest extends Minuted {
                 .endsWith("seconds with 500 milliseconds interval)");
     }
 
+    @Test
+    void a_wait_that_ran_out_and_an_element_that_was_not_found_are_the_steps_that_failed() throws Exception {
+        driver.get(garden.page("/bare", "<title>Bare</title>"));
+        Step outer = recorder.startStep("wait");
+        Throwable waited = catchThrowable(() -> new WebDriverWait(driver, Duration.ofMillis(200), Duration.ofMillis(40))
+                .until(d -> d.findElement(By.id("lend"))));
+        outer.failed(waited);
+        Step looking = recorder.startStep("look");
+        looking.failed(catchThrowable(() -> driver.findElement(By.id("gone"))));
+        Step waiting = recorder.startStep("wait and fail for another reason");
+        new WebDriverWait(driver, Duration.ofSeconds(2), Duration.ofMillis(40))
+                .until(d -> d.getTitle().equals("Bare"));
+        waiting.failed(new AssertionError("wrong title"));
+
+        List<Entry.StepEntry> steps = end(Ending.passed()).stream()
+                .filter(entry -> entry instanceof Entry.StepEntry step && step.kind() == StepKind.ACTION)
+                .map(entry -> (Entry.StepEntry) entry)
+                .toList();
+
+        Entry.StepEntry wait = browserStep(steps.get(0));
+        assertThat(wait.name()).isEqualTo("wait for *#lend*");
+        assertThat(wait.outcome()).isEqualTo(Outcome.ERRORED);
+        assertThat(wait.failure()).isNotNull();
+        assertThat(wait.at().plus(wait.took()))
+                .isBefore(steps.get(0).at().plus(steps.get(0).took()));
+        Entry.StepEntry find = browserStep(steps.get(1));
+        assertThat(find.name()).isEqualTo("find *#gone*");
+        assertThat(find.failure().message()).contains("no such element");
+        assertThat(steps.get(2).entries())
+                .noneMatch(entry -> entry instanceof Entry.StepEntry step && step.failure() != null);
+    }
+
+    private static Entry.StepEntry browserStep(Entry.StepEntry outer) {
+        return outer.entries().stream()
+                .filter(entry -> entry instanceof Entry.StepEntry step && step.outcome() == Outcome.ERRORED)
+                .map(entry -> (Entry.StepEntry) entry)
+                .findFirst()
+                .orElseThrow();
+    }
+
     private static List<String> failures(List<Entry> entries) {
         return entries.stream()
-                .filter(entry -> entry instanceof Entry.StepEntry step && step.failure() != null)
+                .filter(entry -> entry instanceof Entry.StepEntry step
+                        && step.kind() == StepKind.ACTION
+                        && step.failure() != null)
                 .map(entry -> ((Entry.StepEntry) entry).failure().message())
                 .toList();
     }
