@@ -33,7 +33,7 @@ await build({
   loader: { '.woff2': 'dataurl' },
   legalComments: 'inline',
   banner: {
-    js: '/*! With Preact and @preact/signals (MIT) and diff (BSD-3-Clause) */',
+    js: '/*! With Preact and @preact/signals (MIT) jsonc-parser (MIT) and diff (BSD-3-Clause) */',
     css: '/*! With Source Serif 4 (SIL Open Font License 1.1) */',
   },
   logLevel: 'warning',

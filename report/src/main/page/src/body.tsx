@@ -1,5 +1,6 @@
 // The body of a request or an answer: as a tree, as lines, as events, as parts, or as it came; to be searched and copied.
 import { useMemo, useState } from 'preact/hooks';
+import { jsonOf, type Json } from './json';
 import { Marked, occurrences } from './marked';
 import { texts } from './store';
 import { bytes, count } from './text';
@@ -126,23 +127,15 @@ function isMarkup(type: string): boolean {
 }
 
 /** JSON, or lines each of which is JSON; undefined where it is neither. */
-export function valuesIn(text: string, type: string): unknown[] | undefined {
+export function valuesIn(text: string, type: string): Json[] | undefined {
   if (text.length > LONGEST_TREE) return undefined;
   if (/ndjson|jsonl|json-seq/.test(type)) {
     const lines = text.split('\n').filter((line) => line.trim());
-    const values = lines.map((line) => parsed(line.replace(/^\x1e/, '')));
-    return values.length > 0 && values.every((value) => value !== undefined) ? values : undefined;
+    const values = lines.map((line) => jsonOf(line.replace(/^\x1e/, ''))).filter((value) => value !== undefined);
+    return values.length > 0 && values.length === lines.length ? values : undefined;
   }
-  const value = parsed(text);
-  return typeof value === 'object' && value !== null ? [value] : undefined;
-}
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return undefined;
-  }
+  const value = jsonOf(text);
+  return value && value.kind !== 'leaf' ? [value] : undefined;
 }
 
 /** Server-sent events, as the HTML standard reads their lines. */
@@ -158,23 +151,23 @@ function eventsIn(text: string): { name: string; data: string }[] {
 }
 
 /** JSON, each object and list of which folds. */
-function Tree({ value, name, words, open }: { value: unknown; name?: string; words: string; open: boolean }) {
+function Tree({ value, name, words, open }: { value: Json; name?: string; words: string; open: boolean }) {
   const label = name === undefined ? null : (
     <span class="key">
       <Marked text={name} words={words} />:{' '}
     </span>
   );
-  if (typeof value !== 'object' || value === null)
+  if (value.kind === 'leaf')
     return (
       <div class="leaf">
         {label}
-        <span class={typeof value}>
-          <Marked text={JSON.stringify(value)} words={words} />
+        <span class={value.type}>
+          <Marked text={value.text} words={words} />
         </span>
       </div>
     );
-  const list = Array.isArray(value);
-  const inside = Object.entries(value);
+  const list = value.kind === 'list';
+  const inside: [string, Json][] = list ? value.items.map((one, index) => [String(index), one]) : value.fields;
   if (inside.length === 0)
     return (
       <div class="leaf">
@@ -182,15 +175,15 @@ function Tree({ value, name, words, open }: { value: unknown; name?: string; wor
         {list ? '[]' : '{}'}
       </div>
     );
-  const found = words !== '' && occurrences(JSON.stringify(value), words) > 0;
+  const found = words !== '' && occurrences(value.text, words) > 0;
   return (
     <details class="tree" open={open || found}>
       <summary>
         {label}
         <span class="dim">{list ? `[${inside.length}]` : `{${inside.length}}`}</span>
       </summary>
-      {inside.map(([key, one]) => (
-        <Tree key={key} name={key} value={one} words={words} open={open} />
+      {inside.map(([key, one], index) => (
+        <Tree key={index} name={key} value={one} words={words} open={open} />
       ))}
     </details>
   );

@@ -1,5 +1,6 @@
 // What is different in two exchanges of the same request: by names and by paths, not by lines.
 import { withoutChancePort } from './endpoints';
+import { jsonOf, type Json } from './json';
 import type { Body, Exchange, Message } from './types';
 
 /** Undefined where one side has nothing there. */
@@ -62,17 +63,12 @@ function header(message: Message | undefined, small: string): string | undefined
 function bodies(found: Compared, what: string, here: Body | undefined, there: Body | undefined): void {
   const one = json(here);
   const other = json(there);
-  if (one !== undefined && other !== undefined) values(found, what, '$', one, other);
+  if (one && other) values(found, what, '$', one, other);
   else put(found, what, shown(here), shown(there));
 }
 
-function json(body: Body | undefined): unknown {
-  if (body?.inline === undefined || body.cut) return undefined;
-  try {
-    return JSON.parse(body.inline);
-  } catch {
-    return undefined;
-  }
+function json(body: Body | undefined): Json | undefined {
+  return body?.inline === undefined || body.cut ? undefined : jsonOf(body.inline);
 }
 
 function shown(body: Body | undefined): string | undefined {
@@ -80,22 +76,36 @@ function shown(body: Body | undefined): string | undefined {
   return body.inline ?? `${body.mediaType || 'something'} of ${body.size} bytes`;
 }
 
-function values(found: Compared, what: string, path: string, here: unknown, there: unknown): void {
-  if (Array.isArray(here) && Array.isArray(there)) lists(found, what, path, here, there);
-  else if (isObject(here) && isObject(there))
-    for (const key of new Set([...Object.keys(here), ...Object.keys(there)])) {
-      const inside = /^[A-Za-z_]\w*$/.test(key) ? `${path}.${key}` : `${path}[${JSON.stringify(key)}]`;
-      if (!(key in here)) put(found, `${what} ${inside}`, undefined, JSON.stringify(there[key]));
-      else if (!(key in there)) put(found, `${what} ${inside}`, JSON.stringify(here[key]), undefined);
-      else values(found, what, inside, here[key], there[key]);
+function values(found: Compared, what: string, path: string, here: Json, there: Json): void {
+  if (here.kind === 'list' && there.kind === 'list') lists(found, what, path, here.items, there.items);
+  else if (here.kind === 'object' && there.kind === 'object') {
+    const one = byName(here.fields);
+    const other = byName(there.fields);
+    for (const name of new Set([...one.keys(), ...other.keys()])) {
+      const inside = /^[A-Za-z_]\w*$/.test(name) ? `${path}.${name}` : `${path}[${JSON.stringify(name)}]`;
+      const mine = one.get(name);
+      const theirs = other.get(name);
+      if (mine && theirs) values(found, what, inside, mine, theirs);
+      else put(found, `${what} ${inside}`, mine?.text, theirs?.text);
     }
-  else put(found, `${what} ${path}`, JSON.stringify(here), JSON.stringify(there));
+  } else put(found, `${what} ${path}`, here.text, there.text);
+}
+
+/** A name that stands twice is two: `id`, and `id (2)`. */
+function byName(fields: [string, Json][]): Map<string, Json> {
+  const known = new Map<string, Json>();
+  for (const [name, value] of fields) {
+    let own = name;
+    for (let nth = 2; known.has(own); nth++) own = `${name} (${nth})`;
+    known.set(own, value);
+  }
+  return known;
 }
 
 /** What is the same at the beginnings and the ends belongs together; in between, the first with the first. */
-function lists(found: Compared, what: string, path: string, here: unknown[], there: unknown[]): void {
-  const one = here.map((value) => JSON.stringify(value));
-  const other = there.map((value) => JSON.stringify(value));
+function lists(found: Compared, what: string, path: string, here: Json[], there: Json[]): void {
+  const one = here.map(plain);
+  const other = there.map(plain);
   let from = 0;
   while (from < Math.min(one.length, other.length) && one[from] === other[from]) from++;
   let ends = 0;
@@ -105,12 +115,16 @@ function lists(found: Compared, what: string, path: string, here: unknown[], the
   const otherEnd = other.length - ends;
   for (let i = from; i < Math.max(oneEnd, otherEnd); i++) {
     const inside = `${path}[${i}]`;
-    if (i >= oneEnd) put(found, `${what} ${inside}`, undefined, other[i]);
-    else if (i >= otherEnd) put(found, `${what} ${inside}`, one[i], undefined);
-    else values(found, what, inside, here[i], there[i]);
+    const mine = i < oneEnd ? here[i] : undefined;
+    const theirs = i < otherEnd ? there[i] : undefined;
+    if (mine && theirs) values(found, what, inside, mine, theirs);
+    else put(found, `${what} ${inside}`, mine?.text, theirs?.text);
   }
 }
 
-function isObject(value: unknown): value is Record<string, unknown> {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
+/** Without the blanks between its parts, and with all that it says. */
+function plain(value: Json): string {
+  if (value.kind === 'leaf') return value.text;
+  if (value.kind === 'list') return `[${value.items.map(plain).join(',')}]`;
+  return `{${value.fields.map(([name, one]) => `${JSON.stringify(name)}:${plain(one)}`).join(',')}}`;
 }

@@ -23,7 +23,8 @@ export function Ledger({ data }: { data: RunData }) {
   const order = oneOf(ORDERS, params.get('order'));
   const outcomes = (params.get('outcome') ?? '').split(',').filter(Boolean) as Outcome[];
   const words = params.get('find') ?? '';
-  const found = data.rows.filter((row) => matches(row, outcomes, words.toLowerCase()));
+  const tests = data.rows.filter((row) => !row.superseded); // earlier attempts are inside their tests
+  const found = tests.filter((row) => matches(row, outcomes, words.toLowerCase()));
   const lines = arrange(found, data, group, order);
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => onKey('/', () => field.current?.focus()), []);
@@ -58,7 +59,7 @@ export function Ledger({ data }: { data: RunData }) {
         <Choice label="Order" options={ORDERS} value={order} onChange={(value) => go({ order: value })} />
       </div>
       <p class="dim found" role="status">
-        {found.length === data.rows.length ? count(found.length, 'line') : `${whole(found.length)} of ${count(data.rows.length, 'line')}`}
+        {found.length === tests.length ? count(found.length, 'line') : `${whole(found.length)} of ${count(tests.length, 'line')}`}
       </p>
       <Lines lines={lines} longest={longestOf(found)} inClass={group === 'class'} />
       {found.length === 0 && <p class="empty">Nothing here matches. Take a filter away, or search for less.</p>}
@@ -135,7 +136,7 @@ function GroupLine({ name, rows }: { name: string; rows: Row[] }) {
 }
 
 function RowLine({ row, longest, inClass }: { row: Row; longest: number; inClass: boolean }) {
-  const again = row.superseded ? 'run again later. ' : row.recovered ? 'passed when run again. ' : '';
+  const again = row.attempts ? (row.recovered ? `flaky: passed on attempt ${row.attempts}. ` : `attempt ${row.attempts} of ${row.attempts}. `) : '';
   const under = again + (row.said ?? '') || (row.data ?? (inClass ? '' : row.path.join(' › ')));
   return (
     <a class={`row-line ${row.outcome}`} href={minutesLink(row.address)}>

@@ -49,8 +49,8 @@ function RowMinutes({ data, row, place }: { data: RunData; row: Row; place: numb
         ))}
       </p>
       {row.about && <AboutTest about={row.about} />}
-      {(row.superseded || row.recovered) && <Executions data={data} row={row} />}
-      {row.said && !needsAttention(row.outcome) && <p class="reason">{row.said}</p>}
+      {(row.superseded || row.attempts) && <Attempts data={data} row={row} />}
+      {row.said && (!needsAttention(row.outcome) || row.outcome === 'unfinished') && <p class="reason">{row.said}</p>}
       {named.length > 0 && (
         <dl class="data">
           {named.map((one, index) => (
@@ -113,16 +113,24 @@ function AboutTest({ about }: { about: About }) {
   );
 }
 
-/** A test that was executed several times in this run: the others are one step away. */
-function Executions({ data, row }: { data: RunData; row: Row }) {
+/** Of a test that was run several times in this run: each attempt is one step away, and the last one counts. */
+function Attempts({ data, row }: { data: RunData; row: Row }) {
   const all = data.rows.filter((other) => keyOf(other) === keyOf(row));
   return (
     <p class="reason">
-      {row.recovered ? 'It passed only when it was run again: ' : 'It was run again: '}
+      {row.recovered && 'Flaky. '}
       {all.map((other, index) => (
         <span key={other.address}>
           {index > 0 && ', '}
-          {other === row ? <b>{other.outcome}</b> : <a href={minutesLink(other.address)}>{other.outcome}</a>}
+          {other === row ? (
+            <b>
+              attempt {index + 1} of {all.length}: {other.outcome}
+            </b>
+          ) : (
+            <a href={minutesLink(other.address)}>
+              attempt {index + 1}: {other.outcome}
+            </a>
+          )}
         </span>
       ))}
     </p>

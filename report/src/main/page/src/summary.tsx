@@ -77,7 +77,7 @@ function Causes({ data }: { data: RunData }) {
 
 function Slowest({ data }: { data: RunData }) {
   const slowest = data.rows
-    .filter((row) => !row.container)
+    .filter((row) => !row.container && !row.superseded)
     .toSorted((a, b) => b.took - a.took)
     .slice(0, SLOWEST);
   return (

@@ -50,6 +50,8 @@ export interface Row {
   /** The reason, or the first line of the failure. */
   said?: string;
   cause?: number;
+  /** How many there were, where there was more than one; of the last one. */
+  attempts?: number;
   /** Executed again later; counts no more. */
   superseded?: true;
   /** Passed when it was executed again. */

@@ -11,7 +11,7 @@ public class DirectorySample {
     void publishes(TestReporter reporter) {
         reporter.publishDirectory("harvest", folder -> {
             Files.writeString(folder.resolve("beans.csv"), "plot,kilos\n");
-            Files.writeString(Files.createDirectory(folder.resolve("july")).resolve("kale.csv"), "plot,kilos\n");
+            Files.writeString(Files.createDirectories(folder.resolve("july")).resolve("kale.csv"), "plot,kilos\n");
         });
     }
 }

@@ -7,8 +7,10 @@ import dev.verbale.results.ContainerResult;
 import dev.verbale.results.DurationText;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Headline;
+import dev.verbale.results.LastMoment;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
+import dev.verbale.results.Texts;
 import java.io.PrintWriter;
 import java.util.ArrayList;
 import java.util.List;
@@ -21,42 +23,100 @@ final class FailureText {
 
     private static final String INDENT = "           "; // as wide as the longest outcome and the gap behind it
     private static final int MESSAGE_LINES = 6;
+    private static final int LONGEST_LINE = 300;
+    private static final int MOST_TESTS = 20;
+    private static final int MOST_OF_A_CAUSE = 3;
+    private static final int MOST_CAUSES = 30;
 
     private final Run run;
     private final Ansi ansi;
+    private final boolean all;
 
-    FailureText(Run run, Ansi ansi) {
+    /**
+     * @param all whether each test is shown, with all of its message, however many there are
+     */
+    FailureText(Run run, Ansi ansi, boolean all) {
         this.run = run;
         this.ansi = ansi;
+        this.all = all;
     }
 
     void print(PrintWriter out) {
         out.println(strong(Headline.of(run)));
-        for (TestResult test : run.needingAttention()) {
-            out.println();
-            out.println(outcome(test.outcome()) + strong(test.name()) + "  " + dim(DurationText.of(test.took())));
-            out.println(INDENT + dim(String.join(" › ", test.path())));
-            failure(out, test.failure());
-            lastStep(out, test);
-            papers(out, test.entries());
-        }
+        List<TestResult> tests = run.needingAttention();
+        if (all || tests.size() <= MOST_TESTS) for (TestResult test : tests) test(out, test);
+        else byCause(out, tests);
         for (ContainerResult container : run.brokenContainers()) {
             out.println();
-            out.println(outcome(container.outcome()) + strong(container.name()) + "  "
-                    + dim(container.notRun() + " of its tests did not run"));
+            out.println(outcome(container.outcome()) + strong(container.name()) + notRun(container.notRun()));
             failure(out, container.failure());
             papers(out, container.entries());
+        }
+        for (Entry.StepEntry step : run.failedOutsideTests()) {
+            out.println();
+            out.println(outcome(step.outcome()) + strong(step.name()) + dim("  outside the tests"));
+            failure(out, step.failure());
+            papers(out, step.entries());
         }
         out.println();
         out.println(dim("Minutes in " + run.folder() + "; for the page: verbale page " + run.folder()));
     }
 
+    private String notRun(int count) {
+        if (count == 0) return "";
+        return "  " + dim(count == 1 ? "1 of its tests did not run" : count + " of its tests did not run");
+    }
+
+    private void test(PrintWriter out, TestResult test) {
+        out.println();
+        out.println(outcome(test.outcome()) + strong(test.name()) + "  " + dim(DurationText.of(test.took())));
+        out.println(INDENT + dim(String.join(" › ", test.path())));
+        failure(out, test.failure());
+        lastStep(out, test);
+        papers(out, test.entries());
+    }
+
+    /** Where there are many, what they have in common says more than each of them. */
+    private void byCause(PrintWriter out, List<TestResult> tests) {
+        List<Cause> causes = Cause.of(run);
+        for (Cause cause : causes.subList(0, Math.min(MOST_CAUSES, causes.size()))) {
+            TestResult first = cause.tests().get(0);
+            out.println();
+            out.println(outcome(first.outcome())
+                    + strong(
+                            cause.tests().size() == 1 ? "1 test" : cause.tests().size() + " tests"));
+            failure(out, first.failure());
+            for (TestResult test : cause.tests()
+                    .subList(0, Math.min(MOST_OF_A_CAUSE, cause.tests().size())))
+                out.println(INDENT + "  "
+                        + printable(Texts.cut(String.join(" › ", test.path()) + " › " + test.name(), LONGEST_LINE)));
+            if (cause.tests().size() > MOST_OF_A_CAUSE)
+                out.println(INDENT + dim("  and " + (cause.tests().size() - MOST_OF_A_CAUSE) + " more"));
+        }
+        if (causes.size() > MOST_CAUSES) {
+            out.println();
+            out.println(dim("and " + (causes.size() - MOST_CAUSES) + " more causes"));
+        }
+        for (TestResult test : tests) if (test.failure() == null) test(out, test);
+        out.println();
+        out.println("These are " + tests.size()
+                + " tests by cause. Each of them, with its papers: verbale failures --all " + run.folder());
+    }
+
     private void failure(PrintWriter out, @Nullable Failure failure) {
         if (failure == null) return;
         String message = failure.message() == null ? failure.type() : failure.message();
+        int most = all ? Integer.MAX_VALUE : MESSAGE_LINES;
+        int longest = all ? Integer.MAX_VALUE : LONGEST_LINE;
         List<String> lines = message.lines().filter(line -> !line.isBlank()).toList();
-        lines.stream().limit(MESSAGE_LINES).forEach(line -> out.println(INDENT + printable(line.stripTrailing())));
-        if (lines.size() > MESSAGE_LINES) out.println(INDENT + dim((lines.size() - MESSAGE_LINES) + " lines more"));
+        boolean cut = lines.size() > most;
+        for (String line : lines.subList(0, Math.min(most, lines.size()))) {
+            out.println(INDENT + printable(Texts.cut(line.stripTrailing(), longest)));
+            cut |= line.length() > longest;
+        }
+        if (lines.size() > most)
+            out.println(INDENT + dim(lines.size() - most == 1 ? "1 line more" : (lines.size() - most) + " lines more"));
+        if (cut) out.println(INDENT + dim("the whole message: verbale failures --all"));
         String place = Cause.place(failure);
         if (!place.isEmpty()) out.println(INDENT + dim("at " + place));
     }
@@ -64,17 +124,8 @@ final class FailureText {
     /** Where a test stood that never ended. */
     private void lastStep(PrintWriter out, TestResult test) {
         if (test.outcome() != Outcome.UNFINISHED) return;
-        List<String> open = new ArrayList<>();
-        List<Entry> entries = test.entries();
-        while (true) {
-            Entry.StepEntry last = null;
-            for (Entry entry : entries)
-                if (entry instanceof Entry.StepEntry step && step.outcome() == Outcome.UNFINISHED) last = step;
-            if (last == null) break;
-            open.add(last.name());
-            entries = last.entries();
-        }
-        if (!open.isEmpty()) out.println(INDENT + "last in: " + printable(String.join(" › ", open)));
+        String last = LastMoment.of(test.entries()).sentence();
+        if (!last.isEmpty()) out.println(INDENT + printable(last));
     }
 
     /** The folder once, then the names in it: the whole paths would push everything else out of sight. */

@@ -7,6 +7,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Help.Ansi;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
 import picocli.CommandLine.Spec;
 
 /** Shows what failed. */
@@ -21,6 +22,15 @@ final class FailuresCommand implements Callable<Integer> {
     @Mixin
     private final RunArgument run = new RunArgument();
 
+    @Option(
+            names = "--all",
+            description = {
+                "Each test with its whole message. Without it, more than",
+                "20 are shown by what they have in common, and long",
+                "messages are cut."
+            })
+    private boolean all;
+
     @Spec
     private CommandSpec spec;
 
@@ -28,7 +38,7 @@ final class FailuresCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         Run read = run.read();
         PrintWriter out = spec.commandLine().getOut();
-        new FailureText(read, Ansi.AUTO).print(out);
+        new FailureText(read, Ansi.AUTO, all).print(out);
         if (!read.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(read));
         return ExitCodes.DONE;
     }

@@ -1,15 +1,22 @@
 package dev.verbale.cli;
 
 import dev.verbale.har.HarWriter;
+import dev.verbale.journal.PlainFile;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import java.io.BufferedOutputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.OutputStream;
 import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
+import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
+import java.util.UUID;
 import java.util.concurrent.Callable;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
@@ -57,7 +64,7 @@ final class HarCommand implements Callable<Integer> {
         Path file = to == null ? read.folder().resolve("exchanges.har") : to;
         String text = test == null ? "" : test;
         Predicate<TestResult> wanted = one -> one.address().contains(text);
-        if (read.tests().stream().noneMatch(wanted))
+        if (test != null && read.tests().stream().noneMatch(wanted))
             throw new ParameterException(
                     spec.commandLine(), "No test of " + read.name() + " has '" + text + "' in its address.");
         int count;
@@ -66,24 +73,44 @@ final class HarCommand implements Callable<Integer> {
         } catch (IOException failed) {
             throw new FailureMessages.NotWritten("the archive was not written to " + file, failed);
         }
-        out.println((count == 1 ? "1 exchange" : count + " exchanges") + ": " + file);
+        if (count == 0)
+            out.println("No HTTP exchange was recorded in " + (test == null ? read.name() : "these tests")
+                    + ". Nothing was written. The guide says how a client is watched: docs/guide.md#http-exchanges");
+        else out.println((count == 1 ? "1 exchange" : count + " exchanges") + ": " + file);
         return ExitCodes.DONE;
     }
 
     /** Whole or not at all. */
     private int write(Run read, Predicate<TestResult> wanted, Path file) throws IOException {
-        Path folder = file.toAbsolutePath().getParent();
+        Path target = file.toAbsolutePath().normalize();
+        refuseForeign(target);
+        Path folder = target.getParent();
         if (folder != null) Files.createDirectories(folder);
-        Path fresh = Files.createTempFile(folder, ".verbale-", ".har");
+        Path fresh = target.resolveSibling(".verbale-" + UUID.randomUUID() + ".har");
         try {
             int count;
-            try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(fresh))) {
+            try (OutputStream out =
+                    new BufferedOutputStream(Files.newOutputStream(fresh, StandardOpenOption.CREATE_NEW))) {
                 count = HarWriter.write(read, wanted, test == null, VerbaleCommand.Version.number(), out);
             }
-            Files.move(fresh, file, StandardCopyOption.REPLACE_EXISTING);
+            if (count > 0) Files.move(fresh, target, StandardCopyOption.REPLACE_EXISTING);
             return count;
         } finally {
             Files.deleteIfExists(fresh);
         }
+    }
+
+    /** Only an archive that was written here before is replaced: a wrong name must not cost a journal, or somebody's file. */
+    private static void refuseForeign(Path target) throws IOException {
+        if (!Files.exists(target, LinkOption.NOFOLLOW_LINKS)) return;
+        if (!PlainFile.isThere(target))
+            throw new FileAlreadyExistsException(target.toString(), null, "is no regular file, and is not replaced");
+        String beginning;
+        try (InputStream in = PlainFile.open(target)) {
+            beginning = new String(in.readNBytes(1_000), StandardCharsets.UTF_8);
+        }
+        if (!beginning.replaceAll("\\s", "").matches("(?s)\\{\"log\":.*\"creator\":\\{\"name\":\"Verbale\".*"))
+            throw new FileAlreadyExistsException(
+                    target.toString(), null, "is no archive that Verbale wrote, and is not replaced");
     }
 }

@@ -16,9 +16,10 @@ final class RunArgument {
             arity = "0..1",
             paramLabel = "RUN",
             description = {
-                "A run's folder, its name in target/verbale, or a folder",
-                "that holds runs: then the newest in there, which is the",
-                "last by name. Left out: the newest in target/verbale."
+                "A run's folder, its name in target/verbale, a folder that",
+                "holds runs, or a project's folder: then the newest in there,",
+                "which is the last by name. Left out: the newest in",
+                "target/verbale."
             })
     private @Nullable Path run;
 

@@ -76,6 +76,8 @@ final class RunsCommand implements Callable<Integer> {
             return folder.name() + "  " + pad(DurationText.of(run.took()), 11) + "  " + counts(run.counts());
         } catch (IOException unreadable) {
             return folder.name() + "  cannot be read: " + FailureMessages.reason(unreadable);
+        } catch (RuntimeException odd) { // one run that nobody foresaw must not hide the others
+            return folder.name() + "  cannot be read: " + odd;
         }
     }
 

@@ -5,6 +5,7 @@ import java.io.InputStream;
 import java.util.Properties;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.HelpCommand;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
@@ -16,7 +17,8 @@ import picocli.CommandLine.Spec;
         synopsisSubcommandLabel = "COMMAND",
         mixinStandardHelpOptions = true,
         versionProvider = VerbaleCommand.Version.class,
-        subcommands = {PageCommand.class, FailuresCommand.class, RunsCommand.class, HarCommand.class},
+        subcommands = {PageCommand.class, FailuresCommand.class, RunsCommand.class, HarCommand.class, HelpCommand.class
+        },
         footerHeading = "%nExamples:%n",
         footer = {
             "  verbale page                     the page of the newest run in target/verbale",
@@ -36,7 +38,8 @@ final class VerbaleCommand implements Runnable {
 
     @Override
     public void run() {
-        throw new ParameterException(spec.commandLine(), "Say what to do: page, failures, runs or har.");
+        throw new ParameterException(
+                spec.commandLine(), "Say what to do: page, failures, runs or har. For what they do: verbale help.");
     }
 
     /** The version that the build wrote down. */

@@ -16,6 +16,7 @@ import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -47,7 +48,8 @@ class CommandLineTest {
         assertThat(said.err()).isEmpty();
         assertThat(said.out().lines())
                 .containsExactly(
-                        "1 of 2 tests did not pass: 1 errored. They have one cause.",
+                        "1 of 2 tests did not pass: 1 errored. They have one cause. The run is incomplete: the journal of "
+                                + "worker-1 was never closed, as when a JVM is killed or still runs.",
                         "Page: target/verbale/2026-11-25_080000_00aa/page/index.html");
         assertThat(work.resolve("target/verbale/2026-11-25_080000_00aa/page/index.html"))
                 .exists();
@@ -219,6 +221,149 @@ class CommandLineTest {
                 .contains("would be lost");
         assertThat(work.resolve("site/beach.txt")).hasContent("sun");
         assertThat(verbale("page", "--to", "site/beach.txt").err()).contains("is a file");
+    }
+
+    @Test
+    void a_page_in_the_place_of_an_earlier_one_leaves_what_is_not_the_pages() throws Exception {
+        verbale("page", "--to", "site");
+        Path site = work.resolve("site");
+        Files.writeString(site.resolve("CNAME"), "tests.orto.example");
+        Files.writeString(Files.createDirectories(site.resolve("notes/july")).resolve("beans.txt"), "water them");
+        Files.writeString(
+                site.resolve("data/files.txt"), Files.readString(site.resolve("data/files.txt")) + "../secret\n");
+        Files.writeString(work.resolve("secret"), "kept");
+
+        Said again = verbale("page", "--to", "site");
+        Path link = Files.createSymbolicLink(work.resolve("link"), site);
+        Said linked = verbale("page", "--to", "link");
+
+        assertThat(again.code()).as(again.err()).isZero();
+        assertThat(site.resolve("CNAME")).hasContent("tests.orto.example");
+        assertThat(site.resolve("notes/july/beans.txt")).hasContent("water them");
+        assertThat(work.resolve("secret")).hasContent("kept");
+        assertThat(site.resolve("index.html")).exists();
+        assertThat(linked.code()).isEqualTo(4);
+        assertThat(linked.err()).contains("is a link");
+        assertThat(link).isSymbolicLink();
+        try (Stream<Path> left = Files.list(work)) {
+            assertThat(left.map(file -> file.getFileName().toString()))
+                    .containsExactlyInAnyOrder("link", "secret", "site", "target");
+        }
+    }
+
+    @Test
+    void a_file_in_the_way_of_a_new_page_is_named_and_stays() throws Exception {
+        verbale("page", "--to", "site");
+        Path list = work.resolve("site/data/files.txt");
+        Files.writeString(list, Files.readString(list).replace("index.html\n", ""));
+        Files.writeString(work.resolve("site/index.html"), "mine now");
+
+        Said said = verbale("page", "--to", "site");
+
+        assertThat(said.code()).isEqualTo(4);
+        assertThat(said.err()).contains("site/index.html", "is not of the page that is there");
+        assertThat(work.resolve("site/index.html")).hasContent("mine now");
+    }
+
+    @Test
+    void an_archive_replaces_only_an_archive() throws Exception {
+        Path journal = root.resolve("2026-11-24_103107_k3f9/journals/worker-1.jsonl");
+        byte[] before = Files.readAllBytes(journal);
+        Path link = Files.createSymbolicLink(work.resolve("link.har"), work.resolve("mine.txt"));
+
+        Said onJournal = verbale("har", "--to", "target/verbale/2026-11-24_103107_k3f9/journals/worker-1.jsonl");
+        Said onLink = verbale("har", "--to", "link.har");
+        Said once = verbale("har", "--to", "a.har");
+        Said twice = verbale("har", "--to", "a.har");
+
+        assertThat(onJournal.code()).isEqualTo(4);
+        assertThat(onJournal.err()).contains("is no archive that Verbale wrote");
+        assertThat(Files.readAllBytes(journal)).isEqualTo(before);
+        assertThat(onLink.code()).isEqualTo(4);
+        assertThat(link).isSymbolicLink();
+        assertThat(List.of(once.code(), twice.code())).containsOnly(0);
+        Path plain = Files.createFile(work.resolve("plain"));
+        assertThat(Files.getPosixFilePermissions(work.resolve("a.har")))
+                .as("as any file that is made here")
+                .isEqualTo(Files.getPosixFilePermissions(plain));
+    }
+
+    @Test
+    void a_run_without_exchanges_makes_no_archive_and_says_so() throws Exception {
+        Recorder recorder = Recorder.open(
+                RecorderOptions.defaults().withRoot(root).withRun("quiet").withClosingLine(false));
+        recorder.endTest(
+                recorder.startTest(recorder.run(), new Identity("k", "n", null, null, List.of())), Ending.passed());
+
+        Said said = verbale("har", "quiet");
+
+        assertThat(said.code()).isZero();
+        assertThat(said.out()).startsWith("No HTTP exchange was recorded in quiet. Nothing was written.");
+        assertThat(root.resolve("quiet/exchanges.har")).doesNotExist();
+    }
+
+    @Test
+    void many_failures_are_told_by_cause_and_all_of_them_when_asked() throws Exception {
+        Recorder recorder = Recorder.open(
+                RecorderOptions.defaults().withRoot(root).withRun("storm").withClosingLine(false));
+        for (int i = 0; i < 60; i++) {
+            Scope test = recorder.startTest(
+                    recorder.run(), new Identity("k" + i, "bed " + i, "sample.BedTest", "bed", List.of()));
+            var failure = i % 3 == 0
+                    ? new IllegalStateException("hail on bed " + i)
+                    : new AssertionError("m".repeat(3_000_000 / 60) + "\nwind");
+            recorder.endTest(test, Ending.threw(failure));
+        }
+        recorder.startStep("lock the shed").failed(new IllegalStateException("no key"));
+
+        Said some = verbale("failures", "storm");
+        Said all = verbale("failures", "--all", "storm");
+
+        assertThat(some.out()).hasSizeLessThan(6_000);
+        assertThat(some.out())
+                .contains("40 tests", "20 tests", "hail on bed 0", "and 17 more", "verbale failures --all")
+                .contains("errored    lock the shed  outside the tests", "no key");
+        assertThat(all.out().lines().filter(line -> line.contains("hail on bed")))
+                .hasSize(20);
+    }
+
+    @Test
+    void one_odd_run_hides_no_other_and_costs_no_stack_trace() throws Exception {
+        Path odd = Files.createDirectories(root.resolve("odd/journals"));
+        Files.writeString(
+                root.resolve("odd/run.json"),
+                "{\"format\":1,\"name\":\"odd\",\"started\":\"+999999999-12-31T23:59:59Z\",\"facts\":{}}");
+        var lines = new StringBuilder(
+                "{\"event\":\"journal-opened\",\"at\":0,\"format\":1,\"worker\":\"w\",\"wall\":\"+999999999-12-31T23:59:59Z\",\"pid\":1,\"verbale\":\"1\"}\n");
+        lines.append(
+                "{\"event\":\"test-started\",\"at\":9223372036854775807,\"id\":1,\"key\":\"k\",\"name\":\"n\",\"thread\":\"t\"}\n");
+        lines.append(
+                "{\"event\":\"test-started\",\"at\":1,\"id\":1,\"key\":\"k\\uD800\",\"name\":\"n\",\"thread\":\"t\"}\n");
+        for (int i = 2; i < 3_002; i++)
+            lines.append("{\"event\":\"step-started\",\"at\":%d,\"id\":%d,\"in\":%d,\"name\":\"s\"}\n"
+                    .formatted(i, i, i - 1));
+        Files.writeString(odd.resolve("worker-1.jsonl"), lines);
+
+        Said runs = verbale("runs");
+        Said page = verbale("page", "odd");
+        Said failures = verbale("failures", "odd");
+
+        assertThat(runs.out()).contains("2026-11-24_103107_k3f9", "odd");
+        for (Said said : List.of(runs, page, failures)) {
+            assertThat(said.code()).as(said.err()).isZero();
+            assertThat(said.err()).doesNotContain("\tat ");
+        }
+    }
+
+    @Test
+    void a_projects_folder_stands_for_the_newest_run_in_it() throws Exception {
+        Said here = verbale("failures", ".");
+        Said help = verbale("help", "failures");
+
+        assertThat(here.code()).isZero();
+        assertThat(here.out()).contains("the gate opens");
+        assertThat(help.code()).isZero();
+        assertThat(help.out()).contains("--all");
     }
 
     @Test

@@ -5,6 +5,7 @@ import dev.verbale.event.PaperKept;
 import dev.verbale.event.StepKind;
 import dev.verbale.folder.MediaTypes;
 import dev.verbale.har.HarReader;
+import dev.verbale.journal.PlainFile;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
@@ -158,7 +159,7 @@ final class MinutesFiles {
     /** What an HTTP archive holds, to be read like exchanges of our own. */
     private void archive(JsonGenerator json, Path file) throws IOException {
         List<Entry.ExchangeEntry> held;
-        try (InputStream in = Files.newInputStream(file)) {
+        try (InputStream in = PlainFile.open(file)) {
             held = HarReader.read(in);
         } catch (IOException unreadable) {
             json.writeStringProperty("unread", String.valueOf(unreadable.getMessage()));

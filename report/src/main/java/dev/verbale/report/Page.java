@@ -4,14 +4,10 @@ import dev.verbale.results.Run;
 import java.io.FileNotFoundException;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.UncheckedIOException;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.PosixFilePermissions;
-import java.util.Comparator;
 import java.util.List;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Writes pages. The same run gives the same bytes. */
@@ -23,27 +19,28 @@ public final class Page {
 
     /**
      * Writes the page of {@code run} into {@code folder}, made where it is not there. An earlier page in there is replaced
-     * as a whole, and only when the new one is complete.
+     * as a whole, and only when the new one is complete; what else lies in there stays.
      *
      * @param earlier a run to compare exchanges with; null for none
      * @return the file to open
-     * @throws FileAlreadyExistsException where {@code folder} holds something that is no page of ours; it is left alone
+     * @throws FileAlreadyExistsException where {@code folder} holds something that is no page of ours, or that the page has
+     *     a file in the place of; it is left alone
      * @throws IOException where something cannot be read or written
      */
     public static Path write(Run run, Path folder, @Nullable Run earlier) throws IOException {
         Path target = folder.toAbsolutePath().normalize();
-        refuseForeign(target);
         Path parent = target.getParent();
         if (parent == null)
             throw new FileAlreadyExistsException(target.toString(), null, "is the root of a file system");
+        PageFolder.check(target);
         Files.createDirectories(parent);
-        Path fresh = Files.createTempDirectory(parent, ".verbale-page-");
+        Path fresh = PageFolder.fresh(parent);
         try {
             writeAll(run, fresh, earlier);
-            delete(target);
-            Files.move(fresh, target);
+            PageFolder.writeList(fresh);
+            PageFolder.replace(target, fresh);
         } finally {
-            delete(fresh);
+            PageFolder.delete(fresh);
         }
         return folder.resolve("index.html");
     }
@@ -73,36 +70,5 @@ public final class Page {
             before.write(data);
         }
         RunFile.write(run, rows, exchanges.count(), before, data.resolve("run.js"));
-        // The temporary folder was made for this user only; a page is for whoever gets it.
-        if (Files.getFileStore(folder).supportsFileAttributeView("posix"))
-            Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwxr-xr-x"));
-    }
-
-    private static void refuseForeign(Path target) throws IOException {
-        if (!Files.exists(target)) return;
-        if (!Files.isDirectory(target)) throw new FileAlreadyExistsException(target.toString(), null, "is a file");
-        boolean ours = Files.exists(target.resolve("data/run.js")) && Files.exists(target.resolve("verbale.js"));
-        try (Stream<Path> inside = Files.list(target)) {
-            if (!ours && inside.findAny().isPresent())
-                throw new FileAlreadyExistsException(
-                        target.toString(), null, "holds files that are no page of Verbale's, and they would be lost");
-        }
-    }
-
-    private static void delete(Path folder) throws IOException {
-        if (!Files.exists(folder)) return;
-        try (Stream<Path> all = Files.walk(folder)) {
-            all.sorted(Comparator.reverseOrder()).forEach(Page::deleteOne);
-        } catch (UncheckedIOException failed) {
-            throw failed.getCause();
-        }
-    }
-
-    private static void deleteOne(Path file) {
-        try {
-            Files.delete(file);
-        } catch (IOException failed) {
-            throw new UncheckedIOException(failed);
-        }
     }
 }

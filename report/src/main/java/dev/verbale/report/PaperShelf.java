@@ -1,6 +1,8 @@
 package dev.verbale.report;
 
 import dev.verbale.folder.MediaTypes;
+import dev.verbale.journal.PlainFile;
+import dev.verbale.journal.WellFormedText;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
 import java.io.IOException;
@@ -57,7 +59,11 @@ final class PaperShelf {
         if (!harmless) name += ".txt";
         Path copy = page.resolve(papers() + name);
         Files.createDirectories(copy.getParent());
-        if (!Files.exists(copy)) Files.copy(stored, copy);
+        if (!Files.exists(copy)) {
+            try (InputStream in = PlainFile.open(stored)) { // no link, whatever it has become since it was read
+                Files.copy(in, copy);
+            }
+        }
         json.writeStringProperty("href", papers() + encoded(name));
         if (MediaTypes.isText(paper.mediaType())) json.writeStringProperty("text", text(stored));
     }
@@ -77,14 +83,14 @@ final class PaperShelf {
     private String text(Path stored) throws IOException {
         String id = shelf + texts++;
         byte[] bytes;
-        try (InputStream in = Files.newInputStream(stored)) {
+        try (InputStream in = PlainFile.open(stored)) {
             bytes = in.readNBytes(LONGEST_TEXT);
         }
         boolean cut = Files.size(stored) > bytes.length;
         Path folder = Files.createDirectories(page.resolve("data/texts"));
         ScriptFile.write(folder.resolve(id + ".js"), "text", id, json -> {
             json.writeStartObject();
-            json.writeStringProperty("text", new String(bytes, StandardCharsets.UTF_8));
+            json.writeStringProperty("text", WellFormedText.of(new String(bytes, StandardCharsets.UTF_8)));
             if (cut) json.writeNumberProperty("cutAt", LONGEST_TEXT);
             json.writeEndObject();
         });

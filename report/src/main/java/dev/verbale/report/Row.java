@@ -23,6 +23,7 @@ import org.jspecify.annotations.Nullable;
  * @param address names it in the page's links
  * @param key the same for each attempt, and in each run
  * @param isTest whether it is a test's
+ * @param attempts how many the run made; of the last one, and 1 for the others
  * @param superseded whether the run executed it again later, and it counts no more
  * @param recovered whether it passed when it was executed again
  * @param checks what was checked of each of its exchanges, by the exchange's id
@@ -44,6 +45,7 @@ record Row(
         String worker,
         @Nullable String thread,
         About about,
+        int attempts,
         boolean superseded,
         boolean recovered,
         List<Entry> entries,
@@ -75,6 +77,7 @@ record Row(
                 t.worker(),
                 t.thread(),
                 t.about(),
+                t.superseded() ? 1 : t.occurrence(),
                 t.superseded(),
                 t.recovered(),
                 t.entries(),
@@ -101,6 +104,7 @@ record Row(
                 c.worker(),
                 null,
                 About.NOTHING,
+                1,
                 false,
                 false,
                 c.entries(),

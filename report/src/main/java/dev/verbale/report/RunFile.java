@@ -7,9 +7,11 @@ import dev.verbale.results.About;
 import dev.verbale.results.Cause;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Headline;
+import dev.verbale.results.LastMoment;
 import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
+import dev.verbale.results.Texts;
 import dev.verbale.results.Worker;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -24,6 +26,9 @@ import tools.jackson.core.JsonGenerator;
 
 /** {@code data/run.js}: what the page knows as soon as it opens. Its shape is {@code RunData} in the page's types. */
 final class RunFile {
+
+    private static final int LONGEST_SAID = 500;
+    private static final int LONGEST_DATA = 4_000;
 
     private RunFile() {}
 
@@ -138,6 +143,7 @@ final class RunFile {
         if (row.thread() != null) json.writeStringProperty("thread", row.thread());
         String said = said(row);
         if (said != null) json.writeStringProperty("said", said);
+        if (row.attempts() > 1) json.writeNumberProperty("attempts", row.attempts());
         if (row.superseded()) json.writeBooleanProperty("superseded", true);
         if (row.recovered()) json.writeBooleanProperty("recovered", true);
         about(json, row.about());
@@ -167,16 +173,21 @@ final class RunFile {
         json.writeEndObject();
     }
 
+    /** One line: the whole is in the minutes. */
     private static @Nullable String said(Row row) {
         Failure failure = row.failure();
-        if (row.reason() != null) return row.reason();
-        return failure == null ? null : Cause.title(failure);
+        if (row.reason() != null) return Texts.cut(row.reason(), LONGEST_SAID);
+        if (failure != null) return Cause.title(failure);
+        if (row.outcome() != Outcome.UNFINISHED) return null;
+        String last = LastMoment.of(row.entries()).sentence();
+        return last.isEmpty() ? null : Texts.cut(last, LONGEST_SAID);
     }
 
     private static String data(Row row) {
         var data = new StringJoiner(" ");
         for (Entry entry : row.entries())
-            if (entry instanceof Entry.DataEntry named) data.add(named.name() + "=" + named.value());
+            if (entry instanceof Entry.DataEntry named && data.length() < LONGEST_DATA)
+                data.add(named.name() + "=" + Texts.cut(named.value(), LONGEST_SAID));
         return data.toString();
     }
 

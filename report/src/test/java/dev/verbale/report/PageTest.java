@@ -360,13 +360,18 @@ class PageTest {
     void a_page_is_replaced_whole_and_nothing_else_ever_is() throws Exception {
         page(this::smallRun);
         Path target = writtenTo("site").getParent();
-        Files.writeString(target.resolve("data/minutes/99.js"), "left over");
+        Files.writeString(target.resolve("data/minutes/99.js"), "of an earlier page");
+        Files.writeString(
+                target.resolve("data/files.txt"),
+                Files.readString(target.resolve("data/files.txt")) + "data/minutes/99.js\n");
+        Files.writeString(target.resolve("CNAME"), "tests.orto.example");
         Path foreign = Files.createDirectory(root.resolve("holiday-pictures"));
         Files.writeString(foreign.resolve("beach.txt"), "sun");
 
         writtenTo("site");
 
         assertThat(target.resolve("data/minutes/99.js")).doesNotExist();
+        assertThat(target.resolve("CNAME")).hasContent("tests.orto.example");
         assertThatThrownBy(() -> Page.write(RunReader.read(root), foreign))
                 .isInstanceOf(FileAlreadyExistsException.class)
                 .hasMessageContaining("no page of Verbale's");
@@ -374,6 +379,56 @@ class PageTest {
         try (Stream<Path> left = Files.list(root)) {
             assertThat(left).noneMatch(file -> file.getFileName().toString().startsWith(".verbale-page"));
         }
+    }
+
+    @Test
+    void attempts_are_inside_their_test_and_a_test_that_was_cut_off_says_where() throws Exception {
+        Path index = page(() -> {
+            for (int attempt = 1; attempt <= 3; attempt++)
+                ended(
+                        recorder.run(),
+                        "shaky",
+                        "shaky",
+                        attempt < 3 ? Ending.threw(new AssertionError("wind " + attempt)) : Ending.passed());
+            recorder.startTest(recorder.run(), identity("cut", "cut off"));
+            recorder.startStep("Open the gate").passed();
+        });
+
+        chromium.open(index, "#/ledger");
+        assertThat(chromium.texts(".row-line .name")).containsExactly("shaky", "cut off");
+        assertThat(chromium.texts(".row-line .under"))
+                .containsExactly("flaky: passed on attempt 3.", "last step that ended: Open the gate");
+        chromium.find(".row-line").click();
+        assertThat(chromium.find(".minutes .reason").getText())
+                .isEqualTo("Flaky. attempt 1: failed, attempt 2: failed, attempt 3 of 3: passed");
+        chromium.find(".minutes .reason a").click();
+        assertThat(chromium.find(".failure .message").getText()).isEqualTo("wind 1");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    /** A key that is half a character, a message of megabytes, steps three thousand deep: read and drawn at once. */
+    @Test
+    void the_page_opens_whatever_a_test_was_called_and_said() throws Exception {
+        Path index = page(() -> {
+            recorder.endTest(
+                    recorder.startTest(
+                            recorder.run(), new Identity("sample.\uD83C()", "half \uD83C", null, null, List.of())),
+                    Ending.threw(new AssertionError("<".repeat(3_000_000))));
+            Scope deep = recorder.startTest(recorder.run(), identity("deep", "deep"));
+            for (int i = 0; i < 3_000; i++) recorder.startStep("step " + i);
+            recorder.endTest(deep, Ending.passed());
+        });
+
+        chromium.open(index, "");
+        assertThat(chromium.find(".sentence").getText()).startsWith("1 of 2 tests did not pass");
+        assertThat(chromium.find(".causes h3").getText()).hasSizeLessThan(600);
+        chromium.find(".causes a").click();
+        assertThat(chromium.find(".failure .message").getText())
+                .hasSizeLessThan(10_000)
+                .contains("3000000 characters");
+        chromium.open(index, "#/minutes/sample.RotaTest.deep()");
+        assertThat(chromium.find(".note").getText()).contains("steps lie deeper than 100 in each other");
+        assertThat(chromium.complaints()).isEmpty();
     }
 
     @Test
