@@ -40,6 +40,7 @@ final class Markup {
 
     private final SecretNames names;
     private final Set<String> unclosed = new HashSet<>();
+    private boolean isDocument;
 
     Markup(SecretNames names) {
         this.names = names;
@@ -97,6 +98,7 @@ final class Markup {
         String closing = "</" + tag.whole();
         int end = unclosed.contains(closing) ? -1 : text.indexOf(closing, tag.end());
         boolean open = end < 0;
+        if (open && !isDocument) return; // a word in pointed brackets, as in: usage: log-in <password>
         // Where it does not end, the first text in it is what it holds; looking through all the rest for each would
         // never end.
         if (open && !unclosed.add(closing)) end = firstTextEnd(text, tag.end());
@@ -126,9 +128,17 @@ final class Markup {
         return end < 0 ? text.length() : end;
     }
 
-    /** Another piece of the text: what does not end in the one before may end in this. */
-    void begin() {
+    /**
+     * Another piece of the text: what does not end in the one before may end in this.
+     *
+     * @param from where it goes on; 0 for the first one, which tells whether the whole is a document
+     */
+    void begin(String text, int from) {
         unclosed.clear();
+        if (from > 0) return;
+        int first =
+                Chars.skipSpaces(text, text.startsWith("\uFEFF") ? 1 : text.startsWith("\u00EF\u00BB\u00BF") ? 3 : 0);
+        isDocument = first < text.length() && text.charAt(first) == '<';
     }
 
     private static void masked(String text, int from, int to, Found found) {

@@ -64,7 +64,7 @@ final class Search {
             }
         }
         var known = new Found();
-        markup.begin();
+        markup.begin(text, from);
         look(text, from, known);
         if (fixed.isEmpty()) return known;
         return merged(known, fixed, from);

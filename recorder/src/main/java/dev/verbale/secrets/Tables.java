@@ -136,7 +136,7 @@ final class Tables {
                 int first = separator == '|' ? Chars.skipBlanks(text, start) : start;
                 int last = i;
                 while (separator == '|' && last > first && Chars.isBlank(text.charAt(last - 1))) last--;
-                if (separator == ',' && first < last && text.charAt(first) == ' ') return List.of();
+                if (separator == ',' && !cells.isEmpty() && first < last && text.charAt(first) == ' ') return List.of();
                 cells.add(new int[] {Math.min(first, last), last});
             }
             start = i + 1;

@@ -246,6 +246,31 @@ class ExchangePageTest {
         assertThat(chromium.complaints()).isEmpty();
     }
 
+    /** Ids longer than the browser's numbers: shown with all their digits, and told apart. */
+    @Test
+    void numbers_keep_their_digits_and_names_that_stand_twice_are_both_there() throws Exception {
+        Recorder before = Recorder.open(
+                RecorderOptions.defaults().withRoot(root.resolve("before")).withClosingLine(false));
+        total(before, 1, "{\"id\":12345678901234567890,\"kilos\":2,\"plot\":1,\"plot\":7}", 200);
+        recorder = Recorder.open(
+                RecorderOptions.defaults().withRoot(root.resolve("now")).withClosingLine(false));
+        total(recorder, 1, "{\"id\":12345678901234567891,\"kilos\":2.0,\"plot\":1,\"plot\":12}", 200);
+        Path page = recorder.folder().resolve("page");
+        Page.write(RunReader.read(recorder.folder()), page, RunReader.read(before.folder()));
+        chromium.open(page.resolve("index.html"), "#/minutes/sample.RotaTest.total()%231");
+
+        chromium.find(".exchange summary").click();
+        assertThat(chromium.texts(".tree .leaf"))
+                .containsExactly("id: 12345678901234567891", "kilos: 2.0", "plot: 1", "plot: 12");
+        chromium.find(".compare").click();
+        assertThat(chromium.texts(".differences tbody tr"))
+                .contains(
+                        "response body $.id 12345678901234567891 12345678901234567890",
+                        "response body $.kilos 2.0 2",
+                        "response body $[\"plot (2)\"] 12 7");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
     private static void total(Recorder to, int row, String answer, int status) {
         Scope test = to.startTest(
                 to.run(),

@@ -1,0 +1,118 @@
+package dev.verbale.secrets;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.recorder.Description;
+import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.LogLine;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.RecorderOptions;
+import dev.verbale.recorder.Scope;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Promise 3 at every door: whatever way a secret comes in, no byte of it is in the run's folder. */
+class DoorsTest {
+
+    /** Shorter ones stand in ordinary words too. */
+    private static final int SHORTEST = 6;
+
+    private static final String ANNOUNCED = "ann0unced \"Ää/& <secret>\nof two lines-";
+
+    @TempDir
+    Path root;
+
+    @Test
+    void no_secret_of_any_kind_comes_in_by_any_door() throws Exception {
+        Recorder recorder = recorder();
+        List<Corpus.Sample> samples = Corpus.secrets()
+                .filter(sample -> !sample.text().contains("GATE"))
+                .toList();
+        for (Corpus.Sample sample : samples) throughEveryDoor(recorder, sample.text(), sample.text());
+
+        Set<String> leaks = new TreeSet<>();
+        for (Path file : files()) {
+            String content = Files.readString(file, StandardCharsets.ISO_8859_1) + file;
+            for (Corpus.Sample sample : samples)
+                for (String secret : sample.secrets()) {
+                    int at = secret.length() < SHORTEST ? -1 : content.indexOf(secret.replace("\n", "\\n"));
+                    if (at >= 0)
+                        leaks.add(content.substring(Math.max(0, at - 60), Math.min(content.length(), at + 60)));
+                }
+        }
+        assertThat(leaks).isEmpty();
+    }
+
+    @Test
+    void what_was_announced_comes_in_by_no_door() throws Exception {
+        Recorder recorder = recorder();
+        recorder.secret(ANNOUNCED);
+        String text = "before " + ANNOUNCED + " after";
+        throughEveryDoor(recorder, text, URLEncoder.encode(text, StandardCharsets.UTF_8));
+
+        for (Path file : files())
+            assertThat(Files.readString(file, StandardCharsets.ISO_8859_1) + file)
+                    .as(file.toString())
+                    .doesNotContain("ann0unced", "secret&gt;", "<secret>", "of two lines-");
+    }
+
+    private Recorder recorder() {
+        return Recorder.open(RecorderOptions.defaults()
+                .withRoot(root)
+                .withClosingLine(false)
+                .withSecrets(List.of("gardengate"), List.of()));
+    }
+
+    private static void throughEveryDoor(Recorder recorder, String text, String inUrl) {
+        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        Scope container = recorder.startContainer(recorder.run(), new Identity(text, text, text, null, List.of(text)));
+        Scope test = recorder.startTest(container, new Identity(text, text, text, text, List.of(text)));
+        recorder.note(text);
+        recorder.note("{} and {}", new Object[] {text, List.of(text)});
+        recorder.data("a value", text);
+        recorder.fact("a fact", text);
+        recorder.describe(new Description(text, text, text, List.of(text)));
+        recorder.startStep(text).passed();
+        recorder.startStep("skipped").skipped(text);
+        recorder.log(new LogLine("info", "a logger", text, "main", Map.of("context", text), new Exception(text)));
+        for (String name : List.of("a.txt", ".env", "a.yml", "a.properties", "a.pem", "a.sql", "a.bin", "none"))
+            recorder.attach(name, bytes, "");
+        recorder.attach(text, bytes, "text/html");
+        recorder.attach("typed wrongly", bytes, "image/png");
+        recorder.attach("a stream", new ByteArrayInputStream(bytes), "application/octet-stream");
+        recorder.attach("wide", text.getBytes(StandardCharsets.UTF_16), "text/plain");
+        recorder.exchange("POST", "http://orto.example/?q=" + inUrl)
+                .client("a client")
+                .requestHeader("X-Note", text)
+                .requestBody(bytes, "text/plain")
+                .status(200)
+                .responseHeader("X-Note", text)
+                .responseBody(bytes, "application/octet-stream")
+                .attribute("an attribute", text)
+                .ended();
+        recorder.exchange("POST", "http://orto.example")
+                .requestPart("a part", "a.cfg", bytes, "")
+                .failed(new IOException(text));
+        recorder.checked("a check", new AssertionError(text));
+        recorder.endTest(test, Ending.threw(new IllegalStateException(text, new Exception(text))));
+        recorder.endContainer(container, Ending.skipped(text), 0);
+    }
+
+    private List<Path> files() throws IOException {
+        try (Stream<Path> all = Files.walk(root)) {
+            return all.filter(Files::isRegularFile).toList();
+        }
+    }
+}
