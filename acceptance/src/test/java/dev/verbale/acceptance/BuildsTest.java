@@ -90,12 +90,29 @@ class BuildsTest {
                 }
             }));
         for (CompletableFuture<Jvm> build : builds)
-            assertThat(build.get().output()).contains("BUILD");
+            assertThat(build.get().output()).contains("BUILD SUCCESS");
 
         List<RunFolder> runs = new ResultsRoot(project.resolve("target/verbale")).runs();
         assertThat(runs).hasSize(2);
         for (RunFolder run : runs)
-            assertThat(RunReader.read(run.path()).tests()).hasSizeLessThanOrEqualTo(3);
+            assertThat(RunReader.read(run.path()).tests()).hasSize(3);
+    }
+
+    @Test
+    void a_build_that_forks_nothing_has_one_run_too() throws Exception {
+        write("beds/pom.xml", module("beds", "<forkCount>0</forkCount>", ""));
+        write(
+                "shed/pom.xml",
+                module("shed", "<forkCount>0</forkCount><rerunFailingTestsCount>2</rerunFailingTestsCount>", ""));
+
+        Jvm maven = build();
+
+        assertThat(maven.code()).as(maven.output()).isZero();
+        List<RunFolder> runs = new ResultsRoot(project.resolve("target/verbale")).runs();
+        assertThat(runs).as(maven.output()).hasSize(1);
+        Run run = RunReader.read(runs.get(0).path());
+        assertThat(run.counts().all()).isEqualTo(5);
+        assertThat(run.problems()).isEmpty();
     }
 
     private Jvm build(String... more) throws Exception {

@@ -2,11 +2,19 @@ package dev.verbale.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
 import java.io.File;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** The artifacts are modules, and their engines are closed. */
 class ModulePathTest {
@@ -45,6 +53,65 @@ class ModulePathTest {
 
         assertThat(resolved.code()).as(resolved.output()).isZero();
     }
+
+    /** Resolving is not enough: a package that is not open shows when its first class is used. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "junit",
+                "assertj",
+                "narration",
+                "logback",
+                "log4j",
+                "http",
+                "restassured",
+                "okhttp",
+                "httpclient5",
+                "spring",
+                "contract",
+                "video",
+                "selenium",
+                "playwright"
+            })
+    void every_adapter_works_from_the_module_path(String adapter, @TempDir Path root) throws Exception {
+        String modules = Jvm.classPathEntries().stream()
+                .map(Path::toString)
+                .filter(entry -> entry.matches(MODULES))
+                .collect(Collectors.joining(File.pathSeparator));
+        String others = Jvm.classPathEntries().stream()
+                .map(Path::toString)
+                .filter(entry -> !entry.matches(MODULES))
+                .collect(Collectors.joining(File.pathSeparator));
+
+        Jvm driven = Jvm.bareJava(
+                Map.of(),
+                HERE,
+                "-Dverbale.root=" + root,
+                "-Dverbale.video=all",
+                "-p",
+                modules,
+                "--add-modules",
+                "ALL-MODULE-PATH",
+                "-cp",
+                others,
+                Driven.class.getName(),
+                adapter);
+
+        assertThat(driven.code()).as(driven.output()).isZero();
+        assertThat(driven.output()).doesNotContain("Error:", "records nothing");
+        Run run = RunReader.read(root);
+        assertThat(run.tests()).singleElement().satisfies(test -> assertThat(test.entries())
+                .as(driven.output())
+                .isNotEmpty());
+        try (Stream<Path> files = Files.walk(root)) {
+            for (Path file : files.filter(Files::isRegularFile).toList())
+                assertThat(Files.readString(file, StandardCharsets.ISO_8859_1)).doesNotContain("hunter2");
+        }
+    }
+
+    private static final String MODULES =
+            ".*(verbale-(?!example|acceptance|cli|report|har|results)|/(format|recorder|adapters/[a-z0-9]+)/target|jackson-core-3|jspecify|junit-(platform|jupiter)"
+                    + "|opentest4j|apiguardian)(?!.*console).*";
 
     private static String modulePath() {
         return Jvm.classPathEntries().stream()

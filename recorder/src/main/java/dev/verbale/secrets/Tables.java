@@ -98,6 +98,8 @@ final class Tables {
     /** What looks like names of columns, and not like a sentence with commas. */
     private boolean areNames(String text, List<int[]> cells) {
         for (int[] cell : cells) {
+            // Before the first name of a table may stand whose it is, such as the exception that it is the message of.
+            if (cell == cells.get(0) && cell[1] > cell[0] && cell[1] - cell[0] < 120) continue;
             if (cell[1] <= cell[0] || cell[1] - cell[0] > 40) return false;
             for (int i = cell[0]; i < cell[1]; i++)
                 if (!Chars.isOfName(text.charAt(i)) && text.charAt(i) != ' ' && "[]/#%()".indexOf(text.charAt(i)) < 0)
@@ -114,9 +116,12 @@ final class Tables {
         int end = to;
         if (separator == '|') {
             start = Chars.skipBlanks(text, from);
-            if (start < end && text.charAt(start) == '|') start++;
             while (end > start && Chars.isBlank(text.charAt(end - 1))) end--;
-            if (end > start && text.charAt(end - 1) == '|') end--;
+            boolean closed = end > start && text.charAt(end - 1) == '|';
+            if (closed) end--;
+            // What stands before a row that is closed is none of its cells.
+            int bar = text.indexOf('|', start);
+            if (bar >= 0 && bar < end && (closed || bar == start)) start = bar + 1;
         }
         while (start <= end && cells.size() <= MOST_COLUMNS) {
             int i = start;

@@ -80,7 +80,7 @@ class DoorsTest {
         Scope container = recorder.startContainer(recorder.run(), new Identity(text, text, text, null, List.of(text)));
         Scope test = recorder.startTest(container, new Identity(text, text, text, text, List.of(text)));
         recorder.note(text);
-        recorder.note("{} and {}", new Object[] {text, List.of(text)});
+        recorder.note("{}", new Object[] {text});
         recorder.data("a value", text);
         recorder.fact("a fact", text);
         recorder.describe(new Description(text, text, text, List.of(text)));

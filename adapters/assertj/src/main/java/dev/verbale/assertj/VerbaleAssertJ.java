@@ -15,7 +15,8 @@ public final class VerbaleAssertJ {
      * @return {@code softly}
      */
     public static <S extends AbstractSoftAssertions> S heard(S softly) {
-        softly.addAfterAssertionErrorCollected(failure -> Recorder.current().observed("soft assertion", failure));
+        if (softly != null)
+            softly.addAfterAssertionErrorCollected(failure -> Recorder.current().observed("soft assertion", failure));
         return softly;
     }
 }

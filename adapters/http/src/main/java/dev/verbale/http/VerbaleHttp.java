@@ -20,6 +20,6 @@ public final class VerbaleHttp {
 
     /** A client that does what {@code client} does. */
     public static HttpClient watch(HttpClient client) {
-        return Recorder.current().isRecording() ? new WatchedClient(client) : client;
+        return client != null && Recorder.current().isRecording() ? new WatchedClient(client) : client;
     }
 }

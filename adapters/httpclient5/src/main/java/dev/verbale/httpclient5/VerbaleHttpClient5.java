@@ -22,7 +22,7 @@ public final class VerbaleHttpClient5 {
 
     /** {@code builder} itself; what it builds tells its exchanges. */
     public static HttpClientBuilder watch(HttpClientBuilder builder) {
-        if (!Recorder.current().isRecording()) return builder;
+        if (builder == null || !Recorder.current().isRecording()) return builder;
         return builder.addExecInterceptorBefore(ChainElement.CONNECT.name(), "verbale", new TellingExchanges())
                 .addExecInterceptorBefore(
                         ChainElement.MAIN_TRANSPORT.name(), "verbale-connected", TellingExchanges::connected);
@@ -30,7 +30,7 @@ public final class VerbaleHttpClient5 {
 
     /** The same for the asynchronous client: what it brings belongs to the step that made the call. */
     public static HttpAsyncClientBuilder watch(HttpAsyncClientBuilder builder) {
-        if (!Recorder.current().isRecording()) return builder;
+        if (builder == null || !Recorder.current().isRecording()) return builder;
         return builder.addExecInterceptorFirst("verbale-called", TellingAsyncExchanges::called)
                 .addExecInterceptorBefore(ChainElement.CONNECT.name(), "verbale", new TellingAsyncExchanges());
     }

@@ -21,7 +21,7 @@ public final class VerbaleOkHttp {
     /** A client that does what {@code client} does, with the same pools and listeners. */
     public static OkHttpClient watch(OkHttpClient client) {
         Recorder recorder = Recorder.current();
-        if (!recorder.isRecording()) return client;
+        if (client == null || !recorder.isRecording()) return client;
         var calls = new Calls(recorder);
         EventListener.Factory theirs = client.eventListenerFactory();
         return client.newBuilder()

@@ -157,7 +157,7 @@ final class PageEvidence implements EvidenceSource {
             wanted.addProperty("maxWidth", 1280);
             wanted.addProperty("maxHeight", 1000);
             session.send("Page.startScreencast", wanted);
-        } catch (PlaywrightException noChromium) {
+        } catch (PlaywrightException | NullPointerException noChromium) { // or a page that only stands for one
             // of other browsers there are the screenshots
         }
     }

@@ -27,13 +27,13 @@ public final class VerbalePlaywright {
 
     /** A page that does what {@code page} does, tells it as steps, and belongs to every test that uses it. */
     public static Page watch(Page page) {
-        if (!Recorder.current().isRecording()) return page;
+        if (page == null || !Recorder.current().isRecording()) return page;
         return Narrating.page(page, PageEvidence.of(page));
     }
 
     /** Makes {@code page} belong to the test that runs on this thread; in the set-up of a class, to all its tests. */
     public static void announce(Page page) {
-        if (!Recorder.current().isRecording()) return;
+        if (page == null || !Recorder.current().isRecording()) return;
         PageEvidence evidence = PageEvidence.of(Narrating.real(page));
         Verbale.announce(evidence);
         evidence.used();

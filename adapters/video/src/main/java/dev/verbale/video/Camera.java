@@ -41,12 +41,12 @@ public final class Camera {
 
     /** A camera that is used up when what it films closes. */
     public Camera(Recorder recorder) {
-        this.recorder = recorder;
-        policy = recorder.setting("verbale.video", "failures", POLICIES);
-        folder = opened(recorder.folder());
+        this.recorder = recorder == null ? Recorder.none() : recorder;
+        policy = this.recorder.setting("verbale.video", "failures", POLICIES);
+        folder = opened(this.recorder.folder());
         encoder = films()
                 ? CompletableFuture.supplyAsync(
-                        () -> Encoder.find(recorder.setting("verbale.video.ffmpeg", "", List.of())))
+                        () -> Encoder.find(this.recorder.setting("verbale.video.ffmpeg", "", List.of())))
                 : CompletableFuture.completedFuture(Optional.empty());
     }
 
@@ -71,7 +71,7 @@ public final class Camera {
     public void use(Scope owner) {
         Film now = current;
         RunFolder to = folder;
-        if (stopped || to == null || (now != null && now.owner.id() == owner.id())) return;
+        if (stopped || owner == null || to == null || (now != null && now.owner.id() == owner.id())) return;
         long pid = ProcessHandle.current().pid();
         Film film = films.computeIfAbsent(owner.id(), id -> new Film(owner, to.film(pid, id, number)));
         synchronized (this) {
@@ -100,7 +100,7 @@ public final class Camera {
                 Film film = current;
                 if (film != null) add(film, jpeg, at);
             }
-        } catch (IOException unreadable) {
+        } catch (IOException | RuntimeException unreadable) {
             breaks("A picture of the film could not be read", unreadable);
         }
     }
@@ -117,7 +117,7 @@ public final class Camera {
         }
     }
 
-    private void breaks(String what, IOException why) {
+    private void breaks(String what, Exception why) {
         if (!broken) recorder.note(what + ", and has gaps: " + why);
         broken = true;
     }
@@ -126,7 +126,7 @@ public final class Camera {
     public void failed(Evidence evidence) {
         Film own = films.get(recorder.owner().id());
         Film film = own == null ? current : own;
-        if (film == null || film.isKept()) return;
+        if (film == null || evidence == null || film.isKept()) return;
         film.keep(hasEncoder() && !film.isEmpty() ? evidence.promise("video", PaperKept.VIDEO) : null);
     }
 
@@ -146,7 +146,7 @@ public final class Camera {
 
     /** {@code owner} ended: its film becomes its paper, or goes. */
     public void ended(Scope owner) {
-        Film film = films.remove(owner.id());
+        Film film = owner == null ? null : films.remove(owner.id());
         if (film == null) return;
         synchronized (this) {
             byte[] shown = lastPicture;
