@@ -1,4 +1,8 @@
 package dev.verbale.event;
 
 /** Something true of the whole run was stated; a later value for the same name replaces an earlier one. */
-public record FactStated(long at, String name, String value) implements Event {}
+public record FactStated(long at, String name, String value) implements Event {
+
+    /** The name of the fact that tests ran of which nobody told the recorder. */
+    public static final String UNHEARD = "not recorded";
+}

@@ -244,7 +244,9 @@ public final class FileRecorder implements Recorder {
         try {
             Seat seat = guard.seat();
             if (seat.recording) return DisabledRecorder.NO_STEP; // by a log line that storing another one caused
-            var step = new OpenStep(this, ids.incrementAndGet(), here(seat), seat.here, beside);
+            ScopeNode outer = here(seat);
+            if (outer == run) lastWord.outsideTests();
+            var step = new OpenStep(this, ids.incrementAndGet(), outer, seat.here, beside);
             if (!beside) seat.here = step;
             guard.run(
                     Task.STEP_STARTED,
@@ -445,6 +447,7 @@ public final class FileRecorder implements Recorder {
     }
 
     private void write(Seat seat, ScopeNode scope, String shown) {
+        if (scope == run) lastWord.outsideTests();
         minutes.append(
                 scope, new NoteWritten(minutes.clock.micros(), scope.id(), shown, strayThread(seat.here, scope)));
     }

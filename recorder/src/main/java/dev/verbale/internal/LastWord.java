@@ -1,5 +1,6 @@
 package dev.verbale.internal;
 
+import dev.verbale.event.FactStated;
 import dev.verbale.event.Outcome;
 import dev.verbale.event.TestStarted;
 import java.io.IOException;
@@ -21,6 +22,7 @@ final class LastWord {
     private final boolean isWanted;
     private final Totals totals = new Totals();
     private final AtomicInteger said = new AtomicInteger();
+    private final UnheardTests unheard = new UnheardTests();
 
     LastWord(FileRecorder recorder, boolean isWanted) {
         this.recorder = recorder;
@@ -29,6 +31,16 @@ final class LastWord {
 
     void ended(ScopeNode test, Outcome outcome) {
         totals.add(test.start instanceof TestStarted start ? start.key() : String.valueOf(test.id()), outcome);
+    }
+
+    /** Something is recorded that belongs to no test. Where there is none so far, it may come from one that nobody told of. */
+    void outsideTests() {
+        if (totals.all() > 0) return;
+        unheard.look()
+                .ifPresent(framework -> recorder.minutes.append(new FactStated(
+                        recorder.minutes.clock.micros(),
+                        FactStated.UNHEARD,
+                        "tests of " + framework + ", for its adapter is not on the class path")));
     }
 
     /**
@@ -41,9 +53,10 @@ final class LastWord {
 
     private void say() {
         int all = totals.all();
-        if (!isWanted || said.getAndSet(totals.ended()) == totals.ended()) return;
+        boolean isNews = said.getAndSet(totals.ended()) != totals.ended();
+        if (!isWanted || (!isNews && (all > 0 || unheard.framework() == null))) return;
         Map<String, Long> missing = recorder.minutes.missing();
-        System.out.println("Verbale: " + totals.sentence() + ". Minutes in " + shown(recorder.folder())
+        System.out.println("Verbale: " + totals.sentence() + heard() + ". Minutes in " + shown(recorder.folder())
                 + (missing.isEmpty()
                         ? ""
                         : ". The run is incomplete: " + Missing.inWords(missing) + " could not be recorded"));
@@ -79,6 +92,13 @@ final class LastWord {
                 // the operating system has it, and brings it to the disk in its own time
             }
         });
+    }
+
+    private String heard() {
+        String framework = unheard.framework();
+        return totals.all() > 0 || framework == null
+                ? ""
+                : ". Tests of " + framework + " ran unheard, for its adapter is not on the class path";
     }
 
     private static String shown(Path folder) {

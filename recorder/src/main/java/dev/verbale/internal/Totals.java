@@ -70,6 +70,7 @@ final class Totals {
 
     /** Such as {@code 41 tests: 38 passed, 1 skipped, 2 failed}. */
     synchronized String sentence() {
+        if (tests == 0) return "no test was recorded";
         var parts = new StringJoiner(", ", (tests == 1 ? "1 test: " : tests + " tests: "), "");
         for (Outcome outcome : Outcome.values()) {
             int count = byOutcome[outcome.ordinal()];

@@ -10,10 +10,15 @@ import dev.verbale.recorder.Ending;
 import dev.verbale.recorder.Identity;
 import dev.verbale.recorder.RecorderOptions;
 import dev.verbale.recorder.Scope;
+import dev.verbale.recorder.Step;
+import dev.verbale.results.Entry;
+import dev.verbale.results.Headline;
 import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.FileSystem;
 import java.nio.file.Files;
@@ -59,6 +64,70 @@ class FullDiskTest {
             assertThat(run.workers().get(0).missing()).isGreaterThan(20);
             assertThat(run.problems()).extracting(Problem::what).anySatisfy(what -> assertThat(what)
                     .contains("events could not be recorded", "note=", "paper=1", "step-started=1", "step-ended=1"));
+        }
+    }
+
+    @Test
+    void a_disk_that_stays_full_is_said_at_the_end_and_by_whoever_reads() throws Exception {
+        Configuration small = Configuration.unix().toBuilder()
+                .setBlockSize(BLOCK)
+                .setMaxSize(200 * BLOCK)
+                .build();
+        PrintStream out = System.out;
+        var said = new ByteArrayOutputStream();
+        try (FileSystem disk = Jimfs.newFileSystem(small)) {
+            Path root = disk.getPath("/runs");
+            FileRecorder recorder = FileRecorder.open(RecorderOptions.defaults().withRoot(root), new ArrayList<>());
+            fill(disk);
+            Scope test = recorder.startTest(recorder.run(), new Identity("k", "waters", null, null, List.of()));
+            for (int i = 0; i < 40; i++) recorder.note("a line that finds no room " + "x".repeat(200));
+            recorder.endTest(test, Ending.passed());
+            System.setOut(new PrintStream(said, true, StandardCharsets.UTF_8));
+            recorder.end();
+
+            Run run = RunReader.read(root);
+            assertThat(Headline.of(run)).contains("The run is incomplete", "worker-1 was never closed");
+        } finally {
+            System.setOut(out);
+        }
+        assertThat(said.toString(StandardCharsets.UTF_8))
+                .contains("1 test: 1 passed")
+                .containsPattern(
+                        "The run is incomplete: \\d+ note, 1 test-ended, 1 test-started could not be recorded");
+    }
+
+    /** The test began while there was no room, and there is room when it ends: its beginning is made up for. */
+    @Test
+    void what_began_without_room_has_its_place_once_there_is() throws Exception {
+        Configuration small = Configuration.unix().toBuilder()
+                .setBlockSize(BLOCK)
+                .setMaxSize(200 * BLOCK)
+                .build();
+        try (FileSystem disk = Jimfs.newFileSystem(small)) {
+            Path root = disk.getPath("/runs");
+            FileRecorder recorder = FileRecorder.open(
+                    RecorderOptions.defaults().withRoot(root).withClosingLine(false), new ArrayList<>());
+            Path ballast = fill(disk);
+            for (int i = 0; i < 20; i++) recorder.note("until the last block is full " + "x".repeat(200));
+            Scope test = recorder.startTest(recorder.run(), new Identity("k", "waters", null, null, List.of()));
+            Step outer = recorder.startStep("outer");
+            recorder.startStep("inner");
+            Files.delete(ballast);
+            recorder.note("in the inner step");
+            outer.passed();
+            recorder.endTest(test, Ending.passed());
+            recorder.end();
+
+            Run run = RunReader.read(root);
+            assertThat(run.tests()).singleElement().satisfies(read -> {
+                assertThat(read.outcome()).isEqualTo(Outcome.PASSED);
+                var step = (Entry.StepEntry) read.entries().get(0);
+                assertThat(step.name()).isEqualTo("outer");
+                assertThat(((Entry.StepEntry) step.entries().get(0)).name()).isEqualTo("inner");
+            });
+            assertThat(run.incomplete().byKind())
+                    .containsKey("note")
+                    .doesNotContainKeys("test-started", "step-started");
         }
     }
 

@@ -1,5 +1,6 @@
 package dev.verbale.results;
 
+import dev.verbale.event.FactStated;
 import dev.verbale.event.Outcome;
 import java.util.ArrayList;
 import java.util.List;
@@ -18,8 +19,11 @@ public final class Headline {
         Counts counts = run.counts();
         int all = counts.all();
         var said = new StringBuilder();
-        if (all == 0) said.append(run.tests().isEmpty() ? "No test was recorded." : "No test ran.");
-        else if (counts.needingAttention() == 0) said.append(calm(counts, all));
+        if (all == 0) {
+            said.append("No test was recorded.");
+            String unheard = run.facts().get(FactStated.UNHEARD);
+            if (unheard != null) said.append(" There were ").append(unheard).append('.');
+        } else if (counts.needingAttention() == 0) said.append(calm(counts, all));
         else said.append(troubled(counts, all)).append(causes(run));
         int flaky = run.flaky().size();
         if (flaky > 0)
