@@ -246,7 +246,9 @@ public final class FileRecorder implements Recorder {
             if (seat.recording) return DisabledRecorder.NO_STEP; // by a log line that storing another one caused
             ScopeNode outer = here(seat);
             if (outer == run) lastWord.outsideTests();
-            var step = new OpenStep(this, ids.incrementAndGet(), outer, seat.here, beside);
+            int id = ids.incrementAndGet();
+            OpenStep step =
+                    beside ? new BesideStep(this, id, outer, seat.here) : new OpenStep(this, id, outer, seat.here);
             if (!beside) seat.here = step;
             guard.run(
                     Task.STEP_STARTED,
@@ -286,12 +288,12 @@ public final class FileRecorder implements Recorder {
     private boolean stepEnds(
             OpenStep step, Seat seat, Outcome outcome, @Nullable String reason, @Nullable Failure failure) {
         if (!endsOnce(step, "step")) return false;
-        if (!step.beside && !step.leave(seat))
+        if (!step.isBeside() && !step.leave(seat))
             minutes.problems.add(
                     "A step was ended on another thread than began it, or after a step around it, on thread "
                             + Thread.currentThread().getName());
         long now = minutes.clock.micros();
-        long at = step.endsAt == 0 ? now : Math.min(step.endsAt, now);
+        long at = step.endsAt() == 0 ? now : Math.min(step.endsAt(), now);
         return minutes.append(step, new StepEnded(at, step.id(), outcome, reason, failure));
     }
 

@@ -5,23 +5,26 @@ import dev.verbale.recorder.Step;
 import java.time.Duration;
 import org.jspecify.annotations.Nullable;
 
-/** A step that has begun; its own scope, so that a step costs one object. */
-final class OpenStep extends ScopeNode implements Step {
+/** A step that has begun; its own scope, so that a step costs one object, and a small one. */
+class OpenStep extends ScopeNode implements Step {
 
     private static final long serialVersionUID = 1;
 
     final transient FileRecorder recorder;
 
-    /** It is nobody's scope. */
-    final transient boolean beside;
-
-    /** When it ended, where that was before it is told; 0 where it is now. */
-    transient long endsAt;
-
-    OpenStep(FileRecorder recorder, int id, ScopeNode outer, @Nullable ScopeNode before, boolean beside) {
+    OpenStep(FileRecorder recorder, int id, ScopeNode outer, @Nullable ScopeNode before) {
         super(id, outer, outer.owner, before);
         this.recorder = recorder;
-        this.beside = beside;
+    }
+
+    /** Whether it stands beside what is recorded while it lasts, and is nobody's scope. */
+    boolean isBeside() {
+        return false;
+    }
+
+    /** When it ended, where that was before it is told; 0 where it is now. */
+    long endsAt() {
+        return 0;
     }
 
     @Override
@@ -63,8 +66,7 @@ final class OpenStep extends ScopeNode implements Step {
 
     @Override
     public Step at(long micros) {
-        endsAt = Math.max(0, micros);
-        return this;
+        return this; // it ends when its thread says so
     }
 
     @Override

@@ -31,7 +31,7 @@ public interface Step extends AutoCloseable {
 
     /**
      * Its end, which is told next, was at {@code micros} by {@link Recorder#now}, and is only known now. An adapter notices
-     * that a wait is over when the next thing begins.
+     * that a wait is over when the next thing begins. Only of a step that stands beside others; of any other it says nothing.
      */
     Step at(long micros);
 

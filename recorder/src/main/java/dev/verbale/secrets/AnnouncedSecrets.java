@@ -7,7 +7,6 @@ import java.util.HexFormat;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
-import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -31,8 +30,8 @@ final class AnnouncedSecrets {
 
     static final AnnouncedSecrets NONE = new AnnouncedSecrets(Set.of());
 
-    /** Base64 as mails and keys have it: lines of 64 or 76 characters. */
-    private static final Pattern BASE64_LINES = Pattern.compile("[A-Za-z0-9+/]{40,}={0,2}\\r?\\n\\s*[A-Za-z0-9+/]");
+    /** Base64 as mails and keys have it comes in lines of 64 or 76 characters. */
+    private static final int SHORTEST_BASE64_LINE = 40;
 
     private final Set<String> values;
     /** The forms by their first three characters; the longest first, for a short one may be a part of it. */
@@ -143,8 +142,7 @@ final class AnnouncedSecrets {
         boolean escaped = mayBeEscaped(text);
         for (int depth = 0; layer != null && depth <= LAYERS; depth++) {
             search(layer, places);
-            if (layer.text().indexOf('\n') >= 0
-                    && BASE64_LINES.matcher(layer.text()).find()) search(withoutLines(layer), places);
+            if (hasBase64Lines(layer.text())) search(withoutLines(layer), places);
             layer = escaped ? layer.undone() : null;
         }
         if (places.size() > 1)
@@ -173,6 +171,21 @@ final class AnnouncedSecrets {
                 break;
             }
         }
+    }
+
+    private static boolean hasBase64Lines(String text) {
+        for (int line = text.indexOf('\n'); line >= 0; line = text.indexOf('\n', line + 1)) {
+            int i = line - 1;
+            if (i >= 0 && text.charAt(i) == '\r') i--;
+            int from = i;
+            while (i >= 0 && from - i < SHORTEST_BASE64_LINE && isBase64(text.charAt(i))) i--;
+            if (from - i == SHORTEST_BASE64_LINE) return true;
+        }
+        return false;
+    }
+
+    private static boolean isBase64(char c) {
+        return c < 128 && (Chars.isAlphanumeric(c) || c == '+' || c == '/');
     }
 
     private static Escapes withoutLines(Escapes layer) {
