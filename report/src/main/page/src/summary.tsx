@@ -16,6 +16,7 @@ export function Summary({ data }: { data: RunData }) {
         {data.workers.length > 1 && `, on ${data.workers.length} workers`}
       </p>
       <h1 class="sentence">{data.sentence}</h1>
+      {data.incomplete && <p class="incomplete">{data.incomplete}</p>}
       <Strip rows={tests} took={data.took} />
       <ul class="counts">
         {OUTCOMES.toReversed()

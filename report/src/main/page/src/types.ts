@@ -9,6 +9,8 @@ export interface RunData {
   started: string;
   took: number;
   sentence: string;
+  /** What the run lacks, in a sentence. */
+  incomplete?: string;
   /** Which part of the tests' time recording took. */
   cost: number;
   /** How many rows share one file of minutes. */

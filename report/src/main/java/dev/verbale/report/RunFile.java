@@ -40,7 +40,9 @@ final class RunFile {
             json.writeStringProperty("name", run.name());
             json.writeStringProperty("started", run.started().toString());
             json.writeNumberProperty("took", micros(run.took()));
-            json.writeStringProperty("sentence", Headline.of(run));
+            json.writeStringProperty("sentence", Headline.withoutGaps(run));
+            if (!run.incomplete().isNothing())
+                json.writeStringProperty("incomplete", run.incomplete().sentence());
             json.writeNumberProperty("chunk", MinutesFiles.CHUNK);
             json.writeNumberProperty("cost", run.cost());
             json.writeNumberProperty("exchanges", exchanges);

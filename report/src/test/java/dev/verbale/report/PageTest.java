@@ -66,7 +66,8 @@ class PageTest {
         chromium.open(index, "");
 
         assertThat(chromium.find(".sentence").getText())
-                .startsWith("1 of 4 tests did not pass: 1 failed. They have one cause.");
+                .isEqualTo("1 of 4 tests did not pass: 1 failed. They have one cause.");
+        assertThat(chromium.find(".incomplete").getText()).startsWith("The run is incomplete: the journal of worker-1");
         assertThat(chromium.texts(".counts li")).containsExactly("1 failed", "1 skipped", "2 passed");
         assertThat(chromium.texts(".strip a")).hasSize(4);
         assertThat(chromium.find(".facts").getText()).contains("host", "java", "season", "summer");

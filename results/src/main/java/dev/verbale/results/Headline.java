@@ -16,6 +16,12 @@ public final class Headline {
 
     /** Such as {@code 6 of 47 tests did not pass: 4 failed, 2 errored. They have 5 causes.} */
     public static String of(Run run) {
+        Incomplete incomplete = run.incomplete();
+        return withoutGaps(run) + (incomplete.isNothing() ? "" : " " + incomplete.sentence());
+    }
+
+    /** The same without what the run lacks, for whoever says that beside it; see {@link Incomplete}. */
+    public static String withoutGaps(Run run) {
         Counts counts = run.counts();
         int all = counts.all();
         var said = new StringBuilder();
@@ -37,8 +43,6 @@ public final class Headline {
             said.append(' ')
                     .append(outside == 1 ? "1 step" : whole(outside) + " steps")
                     .append(" outside the tests failed.");
-        if (!run.incomplete().isNothing())
-            said.append(' ').append(run.incomplete().sentence());
         return said.toString();
     }
 
