@@ -20,9 +20,8 @@ final class EvidenceDesk {
         for (EvidenceSource source : scope.owner.sourcesToAsk()) {
             try {
                 source.take(new Taken(scope, failure));
-            } catch (ThreadDeath stopped) {
-                throw stopped; // somebody wants this thread to end
             } catch (Throwable none) {
+                Stopped.goesOn(none);
                 if (none instanceof InterruptedException) Thread.currentThread().interrupt();
                 recorder.noteIn(scope, "No evidence from " + name(source) + ": " + NoteText.shown(none));
             }
@@ -34,9 +33,8 @@ final class EvidenceDesk {
         for (EvidenceSource source : node.owner.sources) {
             try {
                 source.ended(node);
-            } catch (ThreadDeath stopped) {
-                throw stopped;
             } catch (Throwable broken) {
+                Stopped.goesOn(broken);
                 recorder.minutes.problems.add("ending the evidence of " + name(source) + ": " + NoteText.shown(broken));
             }
         }

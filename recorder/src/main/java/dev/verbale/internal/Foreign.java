@@ -52,9 +52,8 @@ final class Foreign {
             seat.asking++;
             seat.recording = false;
             return question.get();
-        } catch (ThreadDeath stopped) {
-            throw stopped; // somebody wants this thread to end
         } catch (Throwable broken) {
+            Stopped.goesOn(broken);
             return refused.apply(broken);
         } finally {
             seat.asking--;

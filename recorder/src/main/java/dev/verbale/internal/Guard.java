@@ -89,16 +89,18 @@ final class Guard {
             if (timed) took(task, System.nanoTime() - from);
             if (lost != lostAndTold) tellWhatWasLost();
         } catch (Throwable problem) {
-            if (problem instanceof ThreadDeath stopped) throw stopped; // somebody wants this thread to end
             if (problem instanceof VirtualMachineError fatal
                     && !(fatal instanceof StackOverflowError)
                     && !(fatal instanceof OutOfMemoryError))
                 throw fatal; // the JVM itself is failing; a test that passes now would be a lie
+            boolean stopped = false;
             try {
-                kept(task, problem);
+                stopped = Stopped.is(problem);
+                if (!stopped) kept(task, problem);
             } catch (Throwable worse) {
                 lost++;
             }
+            if (stopped) throw (Error) problem;
         } finally {
             if (entered != null) entered.recording = false;
         }

@@ -32,9 +32,8 @@ final class NoteText {
     static String shown(@Nullable Object value) {
         try {
             return String.valueOf(value instanceof Object[] array ? Arrays.deepToString(array) : (Object) text(value));
-        } catch (ThreadDeath stopped) {
-            throw stopped; // somebody wants this thread to end
         } catch (Throwable broken) {
+            Stopped.goesOn(broken);
             return refusal("toString", value, broken);
         }
     }

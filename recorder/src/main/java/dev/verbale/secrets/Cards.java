@@ -12,6 +12,7 @@ final class Cards {
 
     static final int SHORTEST = 13;
     private static final int LONGEST = 19;
+    private static final int UNKNOWN = -2;
     private static final int NEAR_BEFORE = 60;
     private static final int NEAR_AFTER = 30;
 
@@ -45,10 +46,19 @@ final class Cards {
             Map.entry("PT", 25),
             Map.entry("SE", 24));
 
-    private Cards() {}
+    /** Where the first list of the text begins, and its first quote stands; -1 for nowhere, less where that was not asked. */
+    private int list = UNKNOWN;
+
+    private int quote = UNKNOWN;
+
+    /** Another text. */
+    void begin() {
+        list = UNKNOWN;
+        quote = UNKNOWN;
+    }
 
     /** Looks at the digit at {@code at}, with which a number begins. */
-    static void look(String text, int at, Found found) {
+    void look(String text, int at, Found found) {
         if (at > 0) {
             char before = text.charAt(at - 1);
             if (Chars.isAlphanumeric(before) || before == '_' || before == '.' || before == '-' || before == '+')
@@ -86,7 +96,7 @@ final class Cards {
     }
 
     /** A number in JSON, which a mask without quotes would make no JSON. */
-    private static boolean isBareInJson(String text, int from, int to) {
+    private boolean isBareInJson(String text, int from, int to) {
         int before = from;
         while (before > 0 && Chars.isSpace(text.charAt(before - 1))) before--;
         if (before == 0) return false;
@@ -98,7 +108,10 @@ final class Cards {
         }
         int behind = Chars.skipSpaces(text, to);
         boolean closes = behind < text.length() && (text.charAt(behind) == ',' || text.charAt(behind) == ']');
-        return (sign == '[' || sign == ',') && closes && text.lastIndexOf('[', from) >= 0 && text.indexOf('"') >= 0;
+        if (!closes || (sign != '[' && sign != ',')) return false;
+        if (list == UNKNOWN) list = text.indexOf('[');
+        if (quote == UNKNOWN) quote = text.indexOf('"');
+        return quote >= 0 && list >= 0 && list < from;
     }
 
     /** The ranges that the large issuers publish, with their lengths. */

@@ -102,9 +102,9 @@ final class Credentials {
                         : text.charAt(to) != quote.charAt(0) && text.charAt(to) != '\n')) to++;
         if (to == from || text.charAt(from) == '-') return;
         if (user) {
-            int colon = text.indexOf(':', from);
-            if (colon < 0 || colon >= to - 1) return;
-            from = colon + 1;
+            int colon = text.substring(from, to).indexOf(':');
+            if (colon < 0 || from + colon >= to - 1) return;
+            from += colon + 1;
         } else if (quote == null && (Prose.saysSomething(text, from, to) || Prose.isNoValue(text, from, to))) return;
         found.add(from, to, Redactor.MASK);
     }

@@ -1,22 +1,35 @@
 package dev.verbale.secrets;
 
+import java.util.HashMap;
+import java.util.Map;
+
 /** Masks what stands in a JSON list or object whose name is secret, and leaves it a list or an object. */
 final class JsonLeaves {
 
-    private JsonLeaves() {}
+    private static final int LONGEST_SCHEMA = 10_000;
+
+    /** Up to where texts in such quotes are masked: of lists in lists only the outermost is looked through. */
+    private final Map<String, Integer> masked = new HashMap<>();
+
+    /** Another text. */
+    void begin() {
+        masked.clear();
+    }
 
     /**
      * @param at where it begins, with a bracket
      * @param quote what its texts are quoted with, as the name of it is
      */
-    static void mask(String text, int at, String quote, Found found) {
+    void mask(String text, int at, String quote, Found found) {
+        if (at < masked.getOrDefault(quote, 0)) return;
         int depth = 0;
         int end = end(text, at, quote);
         if (end == text.length() && new Depth(quote).end(text, at) < 0) {
             found.addOpen(at + 1, end, quote + Redactor.MASK + quote, new Depth(quote).inside(text, at));
             return;
         }
-        if (isSchema(text.substring(at, end), quote)) return;
+        if (end - at < LONGEST_SCHEMA && isSchema(text.substring(at, end), quote)) return;
+        masked.put(quote, end);
         for (int i = at; i < end; ) {
             char c = text.charAt(i);
             if (c == '{' || c == '[') depth++;

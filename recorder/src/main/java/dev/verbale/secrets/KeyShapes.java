@@ -18,8 +18,6 @@ final class KeyShapes {
     }
 
     private static final List<Shape> SHAPES = List.of(
-            // JSON Web Token, RFC 7519: a header in Base64 always begins so
-            new Shape("eyJ", "[\\w-]{8,}\\.[\\w-]{8,}(?:\\.[\\w-]*)*"),
             new Shape("AKIA", "[A-Z0-9]{16}(?![A-Za-z0-9])"),
             new Shape("ASIA", "[A-Z0-9]{16}(?![A-Za-z0-9])"),
             new Shape("AIza", "[\\w-]{35}"),
@@ -39,21 +37,54 @@ final class KeyShapes {
             new Shape("xoxa-", "[\\w-]{10,}"),
             new Shape("xoxs-", "[\\w-]{10,}"));
 
-    private KeyShapes() {}
+    /** A JSON Web Token, RFC 7519: a header in Base64 always begins so. */
+    private static final String TOKEN = "eyJ";
+
+    private static final int SHORTEST_PART = 8;
+
+    /** Up to here letters, digits and hyphens were followed: more than one token may begin in them, and none end. */
+    private int followed;
+
+    /** Another text. */
+    void begin() {
+        followed = 0;
+    }
 
     /** Looks at the character at {@code at}, with which one may begin. */
-    static void look(String text, int at, Found found) {
+    void look(String text, int at, Found found) {
         char c = text.charAt(at);
         if (c != 'e' && c != 'A' && c != 'g' && c != 'n' && c != 's' && c != 'r' && c != 'x') return;
         if (at > 0 && (Chars.isAlphanumeric(text.charAt(at - 1)) || text.charAt(at - 1) == '_')) return;
-        for (Shape shape : SHAPES) {
-            if (!text.startsWith(shape.beginning(), at)) continue;
-            Matcher matcher = shape.pattern().matcher(text).region(at, text.length());
-            if (!matcher.lookingAt()) continue;
-            if (matcher.end() == text.length()) found.addOpen(at, matcher.end(), Redactor.MASK, Rest.ofWord());
-            else found.add(at, matcher.end(), Redactor.MASK);
-            return;
-        }
+        if (text.startsWith(TOKEN, at)) webToken(text, at, found);
+        else
+            for (Shape shape : SHAPES) {
+                if (!text.startsWith(shape.beginning(), at)) continue;
+                Matcher matcher = shape.pattern().matcher(text).region(at, text.length());
+                if (!matcher.lookingAt()) continue;
+                if (matcher.end() == text.length()) found.addOpen(at, matcher.end(), Redactor.MASK, Rest.ofWord());
+                else found.add(at, matcher.end(), Redactor.MASK);
+                return;
+            }
+    }
+
+    private void webToken(String text, int at, Found found) {
+        int dot = followed = partEnd(text, Math.max(at, followed));
+        if (dot == text.length() || text.charAt(dot) != '.' || dot - at < TOKEN.length() + SHORTEST_PART) return;
+        int end = partEnd(text, dot + 1);
+        if (end - dot <= SHORTEST_PART) return;
+        while (end < text.length() && (isOfPart(text.charAt(end)) || text.charAt(end) == '.')) end++;
+        if (end == text.length()) found.addOpen(at, end, Redactor.MASK, Rest.ofWord());
+        else found.add(at, end, Redactor.MASK);
+    }
+
+    private static int partEnd(String text, int from) {
+        int end = from;
+        while (end < text.length() && isOfPart(text.charAt(end))) end++;
+        return end;
+    }
+
+    private static boolean isOfPart(char c) {
+        return c < 128 && (Chars.isAlphanumeric(c) || c == '_' || c == '-');
     }
 
     /** Looks at the hyphen at {@code at}: a private key in PEM form (RFC 7468), its lines or their escapes. */

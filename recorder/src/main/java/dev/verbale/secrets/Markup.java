@@ -1,9 +1,11 @@
 package dev.verbale.secrets;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -40,6 +42,12 @@ final class Markup {
 
     private final SecretNames names;
     private final Set<String> unclosed = new HashSet<>();
+    /** Where what was looked for is closed, and will be for all that is inside it. */
+    private final Map<String, Integer> closings = new HashMap<>();
+
+    /** Up to here all texts of elements were masked. */
+    private int masked;
+
     private boolean isDocument;
 
     Markup(SecretNames names) {
@@ -96,14 +104,17 @@ final class Markup {
     /** The texts in there, up to its end tag; the tags in there stay. */
     private void content(String text, Tag tag, Found found) {
         String closing = "</" + tag.whole();
-        int end = unclosed.contains(closing) ? -1 : text.indexOf(closing, tag.end());
+        int end = closed(text, closing, tag.end());
         boolean open = end < 0;
+        boolean first = !open || unclosed.add(closing);
         if (open && !isDocument) return; // a word in pointed brackets, as in: usage: log-in <password>
         // Where it does not end, the first text in it is what it holds; looking through all the rest for each would
         // never end.
-        if (open && !unclosed.add(closing)) end = firstTextEnd(text, tag.end());
+        if (!first) end = firstTextEnd(text, tag.end());
         else if (open) end = text.length();
-        for (int i = tag.end(); i < end; ) {
+        int from = Math.max(tag.end(), masked); // what is in one of several, one in the other, is masked once
+        masked = Math.max(masked, end);
+        for (int i = from; i < end; ) {
             if (text.startsWith("<![CDATA[", i)) {
                 int to = text.indexOf("]]>", i);
                 if (to < 0) found.addOpen(i + 9, text.length(), Redactor.MASK, Rest.before("]]>"));
@@ -123,6 +134,16 @@ final class Markup {
         }
     }
 
+    /** Where it is closed; -1 for nowhere. */
+    private int closed(String text, String closing, int from) {
+        if (unclosed.contains(closing)) return -1;
+        Integer known = closings.get(closing);
+        if (known != null && known >= from) return known;
+        int at = text.indexOf(closing, from);
+        if (at >= 0) closings.put(closing, at);
+        return at;
+    }
+
     private static int firstTextEnd(String text, int from) {
         int end = text.indexOf('<', Chars.skipSpaces(text, from) + 1);
         return end < 0 ? text.length() : end;
@@ -135,6 +156,8 @@ final class Markup {
      */
     void begin(String text, int from) {
         unclosed.clear();
+        closings.clear();
+        masked = 0;
         if (from > 0) return;
         int first =
                 Chars.skipSpaces(text, text.startsWith("\uFEFF") ? 1 : text.startsWith("\u00EF\u00BB\u00BF") ? 3 : 0);

@@ -51,9 +51,17 @@ final class NamedValues {
             "where");
 
     private final SecretNames names;
+    private final JsonLeaves leaves = new JsonLeaves();
+    private final Brackets brackets = new Brackets();
 
     NamedValues(SecretNames names) {
         this.names = names;
+    }
+
+    /** Another text. */
+    void begin() {
+        leaves.begin();
+        brackets.begin();
     }
 
     /** Looks at the sign at {@code at}, which is {@code :} or {@code =}. */
@@ -139,9 +147,9 @@ final class NamedValues {
     }
 
     /** In JSON everything that is no text: numbers become one, and of lists and objects each text. */
-    private static void ofQuotedName(String text, Name name, int at, Found found) {
+    private void ofQuotedName(String text, Name name, int at, Found found) {
         char first = text.charAt(at);
-        if (first == '{' || first == '[') JsonLeaves.mask(text, at, name.quote(), found);
+        if (first == '{' || first == '[') leaves.mask(text, at, name.quote(), found);
         else {
             int to = at;
             while (to < text.length() && Chars.isOfValue(text.charAt(to)) && ",;".indexOf(text.charAt(to)) < 0) to++;
@@ -150,14 +158,13 @@ final class NamedValues {
         }
     }
 
-    private static void bare(String text, Name name, int at, char sign, Found found) {
+    private void bare(String text, Name name, int at, char sign, Found found) {
         if (isStyle(text, name, at, sign) || Prose.speaksOf(text, name.start())) return;
         boolean lineStart = Chars.isLineStart(text, name.start()) || text.startsWith("export ", name.start() - 7);
         char first = text.charAt(at);
         if (WHOLE_LINE.matcher(text).region(name.start(), name.end()).matches() && first != '{' && first != '[') {
-            int end = at;
-            while (end < text.length() && "\"'}]\r\n".indexOf(text.charAt(end)) < 0) end++;
-            if (sign == ':' && Prose.isSentence(text, at, Math.min(end, at + LONGEST_SENTENCE))) return;
+            if (sign == ':' && Prose.isSentence(text, at, partEnd(text, at, at + LONGEST_SENTENCE))) return;
+            int end = partEnd(text, at, text.length());
             if (end - at > 1 && !Prose.isNoValue(text, at, end)) added(text, at, end, Rest.ofLine(), found);
             return;
         }
@@ -181,6 +188,13 @@ final class NamedValues {
         }
         int end = lineStart && name.isKey() ? restOfLine(text, at, Chars.lineEnd(text, at)) : word;
         added(text, at, end, lineStart ? Rest.ofLine() : Rest.ofWord(), found);
+    }
+
+    /** Of a line's value: a quote or a bracket closes what the line stands in. */
+    private static int partEnd(String text, int at, int most) {
+        int end = at;
+        while (end < Math.min(text.length(), most) && "\"'}]\r\n".indexOf(text.charAt(end)) < 0) end++;
+        return end;
     }
 
     private static void added(String text, int from, int to, Rest rest, Found found) {
@@ -273,23 +287,17 @@ final class NamedValues {
     }
 
     /** A list or an object that closes in its line; others are looked into as they are. */
-    private static void bracketed(String text, int at, Found found) {
-        int depth = 0;
-        for (int i = at; i < text.length(); i++) {
-            char c = text.charAt(i);
-            if (c == '\n' || c == '\r') return;
-            if (c == '{' || c == '[') depth++;
-            if (c != '}' && c != ']') continue;
-            if (--depth > 0) continue;
-            if (!Prose.isNoValue(text, at, i + 1) && i > at + 1) found.add(at, i + 1, Redactor.MASK);
-            return;
-        }
+    private void bracketed(String text, int at, Found found) {
+        int close = brackets.close(text, at);
+        if (close > at + 1 && !Prose.isNoValue(text, at, close + 1)) found.add(at, close + 1, Redactor.MASK);
     }
 
     /** YAML's texts of several lines: those that are indented further than their key. */
     private static void block(String text, Name name, int at, Found found) {
-        int from = Chars.lineEnd(text, at);
-        if (!text.substring(at, from).strip().matches("[|>][+-]?\\d?")) return;
+        int from = at + 1;
+        while (from < text.length() && from - at < 3 && "+-0123456789".indexOf(text.charAt(from)) >= 0) from++;
+        from = Chars.skipBlanks(text, from);
+        if (!isLineEnd(text, from)) return;
         int lineStart = Math.max(text.lastIndexOf('\n', name.start()), -1) + 1;
         int indent = Chars.skipBlanks(text, lineStart) - lineStart;
         int end = from;

@@ -135,6 +135,8 @@ final class Prose {
     private static final Set<String> SPEAKS_OF = Set.of(
             "unexpected", "illegal", "expected", "next", "unrecognized", "unterminated", "offending", "encountered");
 
+    private static final int LONGEST_PLACEHOLDER = 200;
+
     private Prose() {}
 
     /** Whether it is a word of letters alone, or a constant such as {@code END_OF_FILE}. */
@@ -180,12 +182,13 @@ final class Prose {
     static boolean isNoValue(String text, int from, int to) {
         if (to <= from) return true;
         char first = text.charAt(from);
-        if (first == '$' && from + 1 < to && (text.charAt(from + 1) == '{' || text.charAt(from + 1) == '('))
+        boolean placeholder = first == '$' && from + 1 < to && to - from < LONGEST_PLACEHOLDER;
+        if (placeholder && (text.charAt(from + 1) == '{' || text.charAt(from + 1) == '('))
             return text.charAt(to - 1) == '}' || text.charAt(to - 1) == ')';
         if (first == '{' && (text.startsWith("{{", from) || to - from <= 3)) return true;
         if (first == '%' && to - from == 2) return true;
         boolean stars = true;
-        for (int i = from; i < to; i++) stars &= "*•.·?-_x".indexOf(text.charAt(i)) >= 0;
+        for (int i = from; i < to && stars; i++) stars = "*•.·?-_x".indexOf(text.charAt(i)) >= 0;
         if (stars) return true;
         int end = to;
         while (end > from && isPunctuation(text.charAt(end - 1))) end--;

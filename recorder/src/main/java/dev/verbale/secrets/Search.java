@@ -38,6 +38,8 @@ final class Search {
     private final NamedValues named;
     private final Markup markup;
     private final Credentials credentials;
+    private final Cards cards = new Cards();
+    private final KeyShapes shapes = new KeyShapes();
     private final Tables tables;
     private final List<Pattern> ownPatterns;
 
@@ -65,6 +67,9 @@ final class Search {
         }
         var known = new Found();
         markup.begin(text, from);
+        named.begin();
+        cards.begin();
+        shapes.begin();
         look(text, from, known);
         if (fixed.isEmpty()) return known;
         return merged(known, fixed, from);
@@ -115,15 +120,15 @@ final class Search {
                 KeyShapes.pem(text, at, found);
                 if (found.end() <= at) credentials.behindFlag(text, at, found);
             }
-            case DIGIT -> Cards.look(text, at, found);
+            case DIGIT -> cards.look(text, at, found);
             case BLANK -> {
                 if (at > 4) credentials.behindScheme(text, at, found);
             }
             case CAPITAL -> {
-                KeyShapes.look(text, at, found);
+                shapes.look(text, at, found);
                 if (found.end() <= at) Cards.iban(text, at, found);
             }
-            default -> KeyShapes.look(text, at, found);
+            default -> shapes.look(text, at, found);
         }
     }
 

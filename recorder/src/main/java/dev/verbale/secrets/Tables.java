@@ -70,13 +70,15 @@ final class Tables {
     private boolean namesSecret(String text, int from, int to) {
         boolean separated = false;
         boolean named = false;
+        int end = from; // of what is no blank and no quote
         for (int i = from; i <= to && !(named && separated); i++) {
             char c = i < to ? text.charAt(i) : '\n';
-            if (c > '|' || (c != '|' && c != ',' && c != ';' && c != '\t' && c != '\n')) continue;
-            separated |= i < to;
-            int end = i;
-            while (end > from && (Chars.isBlank(text.charAt(end - 1)) || text.charAt(end - 1) == '"')) end--;
-            named |= names.endsSecret(text, end);
+            boolean separates = c == '|' || c == ',' || c == ';' || c == '\t' || c == '\n';
+            if (separates) {
+                separated |= i < to;
+                named |= names.endsSecret(text, end);
+            }
+            if (c != ' ' && c != '\t' && c != '"') end = i + 1;
         }
         return named && separated;
     }
@@ -120,8 +122,9 @@ final class Tables {
             boolean closed = end > start && text.charAt(end - 1) == '|';
             if (closed) end--;
             // What stands before a row that is closed is none of its cells.
-            int bar = text.indexOf('|', start);
-            if (bar >= 0 && bar < end && (closed || bar == start)) start = bar + 1;
+            int bar = start;
+            while (bar < end && text.charAt(bar) != '|') bar++;
+            if (bar < end && (closed || bar == start)) start = bar + 1;
         }
         while (start <= end && cells.size() <= MOST_COLUMNS) {
             int i = start;

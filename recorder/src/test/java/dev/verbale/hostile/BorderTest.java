@@ -1,6 +1,7 @@
 package dev.verbale.hostile;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.verbale.Verbale;
 import dev.verbale.event.Failure;
@@ -47,6 +48,23 @@ class BorderTest {
     void open_a_recorder() {
         recorder = Recorder.open(
                 RecorderOptions.defaults().withRoot(root).withClosingLine(false).withStrayLinesToOnlyTest(false));
+    }
+
+    @Test
+    void a_thread_that_somebody_stops_ends_and_leaves_the_recorder_usable() throws Exception {
+        Scope test = start("stopped");
+        Object stopping = new Object() {
+            @Override
+            public String toString() {
+                throw new ThreadDeath();
+            }
+        };
+
+        assertThatThrownBy(() -> recorder.note("{}", new Object[] {stopping})).isInstanceOf(ThreadDeath.class);
+        recorder.note("goes on");
+        recorder.endTest(test, Ending.passed());
+
+        assertThat(texts(RunReader.read(root).tests().get(0).entries())).contains("goes on");
     }
 
     @Test
