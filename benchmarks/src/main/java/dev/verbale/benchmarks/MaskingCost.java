@@ -64,6 +64,11 @@ public final class MaskingCost {
                     .append(i)
                     .append("\">Plot</a></div>\n");
         texts.put("a page source", page.toString());
+        for (String opening : List.of("token=[", "cookie: a; ", "eyJ-", "<token><x>"))
+            for (int length : List.of(100_000, 1_000_000))
+                texts.put(
+                        "`" + opening + "` again and again, " + length / 1_000 + " kB",
+                        opening.repeat(length / opening.length()));
         return texts;
     }
 
