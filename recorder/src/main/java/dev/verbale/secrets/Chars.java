@@ -51,6 +51,16 @@ final class Chars {
         return i;
     }
 
+    /** {@code end}, or where the backslashes begin that escape the quote there: they belong to it and not to a value. */
+    static int beforeQuote(String text, int from, int end) {
+        int quote = end;
+        while (quote < text.length() && text.charAt(quote) == '\\') quote++;
+        if (quote == text.length() || (text.charAt(quote) != '"' && text.charAt(quote) != '\'')) return end;
+        int i = end;
+        while (i > from && text.charAt(i - 1) == '\\') i--;
+        return i;
+    }
+
     /** Where the line ends that {@code from} lies in, before its line break. */
     static int lineEnd(String text, int from) {
         for (int i = from; i < text.length(); i++) {

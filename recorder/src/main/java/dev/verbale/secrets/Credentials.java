@@ -100,6 +100,7 @@ final class Credentials {
                 && (quote == null
                         ? Chars.isOfValue(text.charAt(to))
                         : text.charAt(to) != quote.charAt(0) && text.charAt(to) != '\n')) to++;
+        to = Chars.beforeQuote(text, from, to);
         if (to == from || text.charAt(from) == '-') return;
         if (user) {
             int colon = text.substring(from, to).indexOf(':');

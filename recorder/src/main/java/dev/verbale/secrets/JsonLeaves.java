@@ -18,12 +18,17 @@ final class JsonLeaves {
 
     /**
      * @param at where it begins, with a bracket
+     * @param limit where the text ends that it stands in
      * @param quote what its texts are quoted with, as the name of it is
      */
-    void mask(String text, int at, String quote, Found found) {
+    void mask(String text, int at, int limit, String quote, Found found) {
         if (at < masked.getOrDefault(quote, 0)) return;
         int depth = 0;
-        int end = end(text, at, quote);
+        int end = end(text, at, limit, quote);
+        if (limit < text.length() && end >= limit) {
+            found.add(at + 1, Chars.beforeQuote(text, at + 1, limit), quote + Redactor.MASK + quote);
+            return;
+        }
         if (end == text.length() && new Depth(quote).end(text, at) < 0) {
             found.addOpen(at + 1, end, quote + Redactor.MASK + quote, new Depth(quote).inside(text, at));
             return;
@@ -71,19 +76,19 @@ final class JsonLeaves {
         }
     }
 
-    private static int end(String text, int at, String quote) {
+    private static int end(String text, int at, int limit, String quote) {
         int depth = 0;
-        for (int i = at; i < text.length(); i++) {
+        for (int i = at; i < limit; i++) {
             char c = text.charAt(i);
             if (c == '{' || c == '[') depth++;
             if ((c == '}' || c == ']') && --depth == 0) return i + 1;
             if (text.startsWith(quote, i)) {
                 int close = Quotes.close(text, i + quote.length(), quote);
-                if (close < 0) return text.length();
+                if (close < 0) return limit;
                 i = close + quote.length() - 1;
             }
         }
-        return text.length();
+        return limit;
     }
 
     /** A description of a field that is called so: it says of what type it is. */

@@ -93,9 +93,22 @@ final class KeyShapes {
         int head = text.indexOf("-----", at + PEM.length());
         if (head < 0 || head - at > 80 || !text.substring(at, head).contains("PRIVATE KEY")) return;
         int from = head + 5;
-        int to = text.indexOf(PEM_END, from);
-        String replacement = text.startsWith("\\n", from) ? "\\n" + Redactor.MASK + "\\n" : "\n" + Redactor.MASK + "\n";
-        if (to < 0) found.addOpen(from, text.length(), replacement, Rest.before(PEM_END));
-        else found.add(from, to, replacement);
+        int to = from;
+        while (to < text.length() && isOfPem(text, to)) to++;
+        to = Chars.beforeQuote(text, from, to);
+        String line = text.startsWith("\\n", from) ? "\\n" : text.startsWith("\n", from) ? "\n" : "";
+        if (to == text.length()) found.addOpen(from, to, line + Redactor.MASK + line, KeyShapes::pemEnd);
+        else found.add(from, to, line + Redactor.MASK + (text.startsWith(PEM_END, to) ? line : ""));
+    }
+
+    private static int pemEnd(String text, int from) {
+        for (int i = from; i < text.length(); i++) if (!isOfPem(text, i)) return i;
+        return -1;
+    }
+
+    /** All up to its last line; where there is none, up to what closes the text that it stands in. */
+    private static boolean isOfPem(String text, int at) {
+        char c = text.charAt(at);
+        return c != '"' && c != '\'' && c != '<' && !(c == '-' && text.startsWith(PEM_END, at));
     }
 }

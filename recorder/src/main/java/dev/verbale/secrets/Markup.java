@@ -48,6 +48,7 @@ final class Markup {
     /** Up to here all texts of elements were masked. */
     private int masked;
 
+    private final JsonTexts json = new JsonTexts();
     private boolean isDocument;
 
     Markup(SecretNames names) {
@@ -105,6 +106,7 @@ final class Markup {
     private void content(String text, Tag tag, Found found) {
         String closing = "</" + tag.whole();
         int end = closed(text, closing, tag.end());
+        if (end > json.end(text, tag.end())) return;
         boolean open = end < 0;
         boolean first = !open || unclosed.add(closing);
         if (open && !isDocument) return; // a word in pointed brackets, as in: usage: log-in <password>
@@ -158,6 +160,7 @@ final class Markup {
         unclosed.clear();
         closings.clear();
         masked = 0;
+        json.begin(text, from);
         if (from > 0) return;
         int first =
                 Chars.skipSpaces(text, text.startsWith("\uFEFF") ? 1 : text.startsWith("\u00EF\u00BB\u00BF") ? 3 : 0);
@@ -218,7 +221,7 @@ final class Markup {
         }
         int to = at;
         while (to < text.length() && !Chars.isSpace(text.charAt(to)) && ">\"<".indexOf(text.charAt(to)) < 0) to++;
-        return new Attribute(local(name), at, to, "");
+        return new Attribute(local(name), at, Chars.beforeQuote(text, at, to), "");
     }
 
     private static String local(String name) {

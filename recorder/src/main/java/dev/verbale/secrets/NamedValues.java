@@ -53,13 +53,15 @@ final class NamedValues {
     private final SecretNames names;
     private final JsonLeaves leaves = new JsonLeaves();
     private final Brackets brackets = new Brackets();
+    private final JsonTexts json = new JsonTexts();
 
     NamedValues(SecretNames names) {
         this.names = names;
     }
 
-    /** Another text. */
-    void begin() {
+    /** Another text, or a piece of one; {@code from} is 0 for the first. */
+    void begin(String text, int from) {
+        json.begin(text, from);
         leaves.begin();
         brackets.begin();
     }
@@ -131,12 +133,14 @@ final class NamedValues {
         else bare(text, name, at, c, found);
     }
 
-    private static void quoted(String text, Name name, int at, String open, Found found) {
+    private void quoted(String text, Name name, int at, String open, Found found) {
         // In "Password: " the quote behind the sign is the end of the text that the name stands in.
         if (name.quote().isEmpty() && Quotes.before(text, name.start()).equals(open)) return;
         if (Prose.speaksOf(text, name.start())) return;
         int from = at + open.length();
         int to = Quotes.close(text, from, open);
+        int around = !open.equals("\"") ? json.end(text, from) : text.length();
+        if (around < text.length() && (to < 0 || around < to)) to = Chars.beforeQuote(text, from, around);
         if (to < 0) {
             int end = open.equals("'") || open.equals("\"") && name.quote().isEmpty()
                     ? Chars.lineEnd(text, from)
@@ -149,7 +153,8 @@ final class NamedValues {
     /** In JSON everything that is no text: numbers become one, and of lists and objects each text. */
     private void ofQuotedName(String text, Name name, int at, Found found) {
         char first = text.charAt(at);
-        if (first == '{' || first == '[') leaves.mask(text, at, name.quote(), found);
+        if (first == '{' || first == '[')
+            leaves.mask(text, at, name.quote().equals("\"") ? text.length() : json.end(text, at), name.quote(), found);
         else {
             int to = at;
             while (to < text.length() && Chars.isOfValue(text.charAt(to)) && ",;".indexOf(text.charAt(to)) < 0) to++;
@@ -194,7 +199,7 @@ final class NamedValues {
     private static int partEnd(String text, int at, int most) {
         int end = at;
         while (end < Math.min(text.length(), most) && "\"'}]\r\n".indexOf(text.charAt(end)) < 0) end++;
-        return end;
+        return Chars.beforeQuote(text, at, end);
     }
 
     private static void added(String text, int from, int to, Rest rest, Found found) {
@@ -254,7 +259,7 @@ final class NamedValues {
             if (c == '#' && end > at && isInQuery(text, at)) break;
             end++;
         }
-        return end;
+        return Chars.beforeQuote(text, at, end);
     }
 
     private static boolean separates(String text, int at) {
@@ -281,6 +286,7 @@ final class NamedValues {
             if (c == '"' || c == '<' || c == '}' && isInBraces(text, at)) break;
             end++;
         }
+        end = Chars.beforeQuote(text, at, end);
         while (end > at && Chars.isBlank(text.charAt(end - 1))) end--;
         while (end > at + 1 && (text.charAt(end - 1) == ';' || text.charAt(end - 1) == ',') && end == lineEnd) end--;
         return end;

@@ -182,10 +182,7 @@ final class Prose {
     static boolean isNoValue(String text, int from, int to) {
         if (to <= from) return true;
         char first = text.charAt(from);
-        boolean placeholder = first == '$' && from + 1 < to && to - from < LONGEST_PLACEHOLDER;
-        if (placeholder && (text.charAt(from + 1) == '{' || text.charAt(from + 1) == '('))
-            return text.charAt(to - 1) == '}' || text.charAt(to - 1) == ')';
-        if (first == '{' && (text.startsWith("{{", from) || to - from <= 3)) return true;
+        if ((first == '$' || first == '{') && isPlaceholder(text, from, to)) return true;
         if (first == '%' && to - from == 2) return true;
         boolean stars = true;
         for (int i = from; i < to && stars; i++) stars = "*•.·?-_x".indexOf(text.charAt(i)) >= 0;
@@ -195,6 +192,16 @@ final class Prose {
         if (end - from > 12) return text.startsWith("[masked]", from) && end - from == 8;
         String word = text.substring(from, end);
         return word.equals("[masked]") || NO_VALUE.contains(word.toLowerCase(Locale.ROOT));
+    }
+
+    /** <code>${X}</code>, {@code $(X)}, <code>{{X}}</code> and <code>{}</code>; with quotes in it it is a value. */
+    private static boolean isPlaceholder(String text, int from, int to) {
+        if (to - from < 2 || to - from >= LONGEST_PLACEHOLDER) return false;
+        for (int i = from; i < to; i++) if ("\"'\\&".indexOf(text.charAt(i)) >= 0) return false;
+        char last = text.charAt(to - 1);
+        if (text.charAt(from) == '{') return last == '}' && (to - from <= 3 || text.charAt(from + 1) == '{');
+        char second = text.charAt(from + 1);
+        return (second == '{' && last == '}') || (second == '(' && last == ')');
     }
 
     /** Whether what is before the name that begins at {@code at} speaks of it: <i>unexpected</i> token. */

@@ -67,7 +67,7 @@ final class Search {
         }
         var known = new Found();
         markup.begin(text, from);
-        named.begin();
+        named.begin(text, from);
         cards.begin();
         shapes.begin();
         look(text, from, known);
