@@ -44,12 +44,12 @@ final class Descriptions {
                         said.links().stream().map(this::link).toList()));
     }
 
-    private static @Nullable String cut(@Nullable String text) {
-        return text == null ? null : LongText.cut(text, LongText.LONGEST);
+    private @Nullable String cut(@Nullable String text) {
+        return text == null ? null : recorder.shortening.cut(text, LongText.LONGEST);
     }
 
     private Link link(String given) {
-        String name = FileRecorder.name(given);
+        String name = recorder.name(given);
         if (name.matches("https?://\\S+")) return new Link(name, name);
         for (Known one : known) {
             Matcher matcher = one.name().matcher(name);

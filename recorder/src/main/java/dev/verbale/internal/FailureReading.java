@@ -21,14 +21,16 @@ final class FailureReading {
 
     private final List<ThrowableReader> readers;
     private final Foreign foreign;
+    private final Shortening shortening;
 
-    private FailureReading(List<ThrowableReader> readers, Foreign foreign) {
+    private FailureReading(List<ThrowableReader> readers, Foreign foreign, Shortening shortening) {
         this.readers = readers;
         this.foreign = foreign;
+        this.shortening = shortening;
     }
 
     /** With every reader that can be loaded; one that cannot be is a problem, and the others still read. */
-    static FailureReading withInstalledReaders(Problems problems, Foreign foreign) {
+    static FailureReading withInstalledReaders(Problems problems, Foreign foreign, Shortening shortening) {
         List<ThrowableReader> readers = new ArrayList<>();
         Iterator<ThrowableReader> found = ServiceLoader.load(
                         ThrowableReader.class, ThrowableReader.class.getClassLoader())
@@ -41,7 +43,7 @@ final class FailureReading {
                 problems.add("loading the readers of throwables: " + absent);
             }
         }
-        return new FailureReading(readers, foreign);
+        return new FailureReading(readers, foreign, shortening);
     }
 
     Outcome outcome(Throwable thrown) {
@@ -75,7 +77,7 @@ final class FailureReading {
                 id,
                 thrown.getClass().getName(),
                 message == null ? foreign.message(thrown) : message,
-                StackTrace.of(thrown, foreign, below -> written.applyAsInt(below) != 0),
+                StackTrace.of(thrown, foreign, shortening, below -> written.applyAsInt(below) != 0),
                 reading == null ? null : reading.expected(),
                 reading == null ? null : reading.actual(),
                 gathered);

@@ -53,7 +53,8 @@ public final class FileRecorder implements Recorder {
 
     final Minutes minutes = new Minutes();
     final Guard guard = new Guard(minutes);
-    final FailureReading failures = FailureReading.withInstalledReaders(minutes.problems, guard.foreign);
+    final Shortening shortening;
+    final FailureReading failures;
     final AtomicInteger ids = new AtomicInteger();
 
     private final EvidenceDesk evidence = new EvidenceDesk(this);
@@ -74,6 +75,8 @@ public final class FileRecorder implements Recorder {
         this.options = options;
         this.redactor = Redactors.of(options, problemsSoFar);
         this.opening = RunOpening.open(options, minutes.clock, Version.text(), redactor);
+        this.shortening = new Shortening(redactor);
+        this.failures = FailureReading.withInstalledReaders(minutes.problems, guard.foreign, shortening);
         this.papers = new Papers(this, new PaperStore(opening.folder(), redactor));
         this.logs = new LogKeeping(this, options.logging());
         this.descriptions = new Descriptions(this, options.linkPatterns());
@@ -273,7 +276,7 @@ public final class FileRecorder implements Recorder {
                         step.id(),
                         outer.id(),
                         kind,
-                        name(name),
+                        self.name(name),
                         self.strayThread(step.before, outer)));
     }
 
@@ -512,12 +515,6 @@ public final class FileRecorder implements Recorder {
         return redactor.redacted(text);
     }
 
-    /** The first {@code length} characters of a text that goes on behind {@code beginning}. */
-    String redactedBeginning(String beginning, int length) {
-        String masked = redactor.redacted(beginning);
-        return masked.substring(0, Math.min(length, masked.length()));
-    }
-
     boolean hasSecretName(String name) {
         return redactor.isSecretName(name);
     }
@@ -640,7 +637,7 @@ public final class FileRecorder implements Recorder {
         String reason = ending.reason();
         if (reason == null && ending.failure() != null && outcome(ending) == Outcome.ABORTED)
             reason = guard.foreign.message(ending.failure());
-        return reason == null ? null : LongText.cut(reason, LongText.LONGEST);
+        return reason == null ? null : shortening.cut(reason, LongText.LONGEST);
     }
 
     private @Nullable Failure failure(ScopeNode node, Ending ending) {
@@ -701,7 +698,7 @@ public final class FileRecorder implements Recorder {
         return text == null ? "null" : text;
     }
 
-    static String name(@Nullable String name) {
-        return LongText.cut(text(name), LONGEST_NAME);
+    String name(@Nullable String name) {
+        return shortening.cut(text(name), LONGEST_NAME);
     }
 }

@@ -49,8 +49,8 @@ final class LogKeeping {
                         recorder.minutes.clock.micros(),
                         scope.id(),
                         FileRecorder.text(line.level()),
-                        FileRecorder.name(line.logger()),
-                        cut(FileRecorder.text(line.text())),
+                        recorder.name(line.logger()),
+                        recorder.shortening.cut(FileRecorder.text(line.text()), limits.charactersALine()),
                         own && scope.owner.isTest ? null : thread,
                         masked(line.context()),
                         failure));
@@ -63,17 +63,6 @@ final class LogKeeping {
         Map<String, String> masked = new LinkedHashMap<>(context);
         masked.replaceAll((name, value) -> recorder.shown(name, value));
         return masked;
-    }
-
-    private String cut(String text) {
-        int most = limits.charactersALine();
-        if (text.length() <= most) return text;
-        // Masked before it is cut: of a secret at the edge only a part would be left, which nothing knows for one.
-        String beginning = text.substring(0, Math.min(text.length(), 2 * most));
-        return recorder.redactedBeginning(beginning, most)
-                + " ... ("
-                + (text.length() - most)
-                + " more characters are left out)";
     }
 
     /** Said once, at the end of a test: its lines are not all there, and why. */

@@ -24,12 +24,9 @@ final class LongText {
      */
     static String shown(FileRecorder recorder, ScopeNode scope, String name, Pieces text, int longest) {
         if (text.length() <= longest) return text.beginning(longest);
-        String beginning = text.beginning(BEGINNING);
-        // Half of a character at the end would be none.
-        if (Character.isHighSurrogate(beginning.charAt(beginning.length() - 1)))
-            beginning = beginning.substring(0, beginning.length() - 1);
-        // Masked before it is cut: of a secret at the edge only a part would be left, which nothing knows for one.
-        String kept = recorder.redactedBeginning(text.beginning(2 * BEGINNING), beginning.length());
+        Shortening shortening = recorder.shortening;
+        String kept = shortening.beginning(
+                text.beginning((int) Math.min(Integer.MAX_VALUE - 8, shortening.seen(BEGINNING))), BEGINNING);
         try {
             recorder.keep(scope, name, PaperKept.ATTACHMENT, text.utf8(), "text/plain", 0, 0);
             return kept + " ... (" + text.length() + " characters; all of them are in the paper '" + name + "')";
@@ -38,12 +35,5 @@ final class LongText {
             recorder.minutes.problems.add("keeping a long text: " + noFile);
             return kept + " ... (" + text.length() + " characters; the rest could not be kept)";
         }
-    }
-
-    /** The beginning alone, of a text that is whole elsewhere, or is no text that somebody reads to its end. */
-    static String cut(String text, int longest) {
-        if (text.length() <= longest) return text;
-        int end = Character.isHighSurrogate(text.charAt(longest - 1)) ? longest - 1 : longest;
-        return text.substring(0, end) + " ... (" + (text.length() - end) + " more characters are left out)";
     }
 }

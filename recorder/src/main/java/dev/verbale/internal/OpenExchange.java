@@ -54,7 +54,7 @@ final class OpenExchange implements Exchange {
 
     @Override
     public synchronized Exchange client(String name) {
-        client = FileRecorder.name(name);
+        client = recorder.name(name);
         return this;
     }
 
@@ -97,7 +97,7 @@ final class OpenExchange implements Exchange {
     public synchronized Exchange requestPart(String name, @Nullable String file, byte[] content, String mediaType) {
         if (content != null)
             requestParts.add(new FormParts.Part(
-                    FileRecorder.name(name), file, content, content.length, mediaType == null ? "" : mediaType));
+                    recorder.name(name), file, content, content.length, mediaType == null ? "" : mediaType));
         return this;
     }
 
@@ -105,11 +105,7 @@ final class OpenExchange implements Exchange {
     public synchronized Exchange requestPart(String name, @Nullable String file, Beginning content, String mediaType) {
         if (content != null)
             requestParts.add(new FormParts.Part(
-                    FileRecorder.name(name),
-                    file,
-                    content.bytes(),
-                    content.size(),
-                    mediaType == null ? "" : mediaType));
+                    recorder.name(name), file, content.bytes(), content.size(), mediaType == null ? "" : mediaType));
         return this;
     }
 
@@ -156,13 +152,13 @@ final class OpenExchange implements Exchange {
 
     @Override
     public synchronized Exchange timing(String part, Duration took) {
-        if (took != null) timings.put(FileRecorder.name(part), FileRecorder.micros(took));
+        if (took != null) timings.put(recorder.name(part), FileRecorder.micros(took));
         return this;
     }
 
     @Override
     public synchronized Exchange attribute(String name, String value) {
-        attributes.put(FileRecorder.name(name), FileRecorder.text(value));
+        attributes.put(recorder.name(name), FileRecorder.text(value));
         return this;
     }
 
@@ -173,7 +169,7 @@ final class OpenExchange implements Exchange {
 
     @Override
     public void failed(Throwable failure) {
-        write(LongText.cut(NoteText.shown(failure), LongText.LONGEST));
+        write(recorder.shortening.cut(NoteText.shown(failure), LongText.LONGEST));
     }
 
     /** The test is over and waits for no answer: what is known until now is written. */

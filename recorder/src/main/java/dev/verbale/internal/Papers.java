@@ -71,7 +71,7 @@ final class Papers {
             int promise,
             long begins)
             throws IOException {
-        String shown = FileRecorder.name(name);
+        String shown = recorder.name(name);
         if (content == null) throw new IOException("'" + shown + "' was attached without content");
         try {
             keep(scope, shown, kind == null ? PaperKept.ATTACHMENT : kind, content, mediaType, promise, begins);
@@ -131,7 +131,7 @@ final class Papers {
                     recorder,
                     owner,
                     recorder.ids.incrementAndGet(),
-                    FileRecorder.name(name),
+                    recorder.name(name),
                     kind == null ? PaperKept.ATTACHMENT : kind);
             recorder.minutes.append(owner, promised.event(recorder.minutes.clock.micros()));
             return promised;
@@ -140,14 +140,13 @@ final class Papers {
 
     /** Stores something that an event names, and gives the name. */
     String store(ScopeNode scope, String name, InputStream content, String mediaType) throws IOException {
-        return store.keep(scope.owner, FileRecorder.name(name), mediaType, content)
-                .fileInJournal();
+        return store.keep(scope.owner, recorder.name(name), mediaType, content).fileInJournal();
     }
 
     void keepFile(ScopeNode scope, String name, String kind, Path file, int promise, long begins) throws IOException {
         try (InputStream content = Files.newInputStream(file)) {
             String type = MediaTypes.ofFile(String.valueOf(file.getFileName()));
-            keep(scope, FileRecorder.name(name), kind, content, type, promise, begins);
+            keep(scope, recorder.name(name), kind, content, type, promise, begins);
         }
     }
 

@@ -21,20 +21,22 @@ final class StackTrace {
     private static final int MOST_THROWABLES = 50;
 
     private final Foreign foreign;
+    private final Shortening shortening;
     private final Predicate<Throwable> isWritten;
     private final StringBuilder text = new StringBuilder();
     private final Set<Throwable> seen = Collections.newSetFromMap(new IdentityHashMap<>());
 
-    private StackTrace(Foreign foreign, Predicate<Throwable> isWritten) {
+    private StackTrace(Foreign foreign, Shortening shortening, Predicate<Throwable> isWritten) {
         this.foreign = foreign;
+        this.shortening = shortening;
         this.isWritten = isWritten;
     }
 
     /**
      * @param isWritten whether a throwable below this one stands in the journal already
      */
-    static String of(Throwable thrown, Foreign foreign, Predicate<Throwable> isWritten) {
-        var trace = new StackTrace(foreign, isWritten);
+    static String of(Throwable thrown, Foreign foreign, Shortening shortening, Predicate<Throwable> isWritten) {
+        var trace = new StackTrace(foreign, shortening, isWritten);
         trace.print(new Part(thrown, "", "", new StackTraceElement[0]));
         return trace.text.toString();
     }
@@ -59,7 +61,7 @@ final class StackTrace {
     private List<Part> printed(Part part) {
         Throwable thrown = part.thrown();
         text.append(part.indent()).append(part.caption());
-        String head = LongText.cut(foreign.text(thrown), LONGEST_HEAD);
+        String head = shortening.cut(foreign.text(thrown), LONGEST_HEAD);
         if (!seen.add(thrown)) {
             text.append("[CIRCULAR REFERENCE: ").append(head).append("]\n");
             return List.of();

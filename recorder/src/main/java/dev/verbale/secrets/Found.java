@@ -45,12 +45,18 @@ final class Found {
     }
 
     String applied(String text) {
-        var masked = new StringBuilder(text.length());
+        return applied(text, text.length());
+    }
+
+    /** The first {@code length} characters, and whole the one that goes over their end. */
+    String applied(String text, int length) {
+        var masked = new StringBuilder(length);
         int done = 0;
         for (Span span : spans) {
+            if (span.start() >= length) break;
             masked.append(text, done, span.start()).append(span.replacement());
             done = span.end();
         }
-        return masked.append(text, done, text.length()).toString();
+        return done < length ? masked.append(text, done, length).toString() : masked.toString();
     }
 }

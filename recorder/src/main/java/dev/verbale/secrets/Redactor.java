@@ -49,6 +49,22 @@ public final class Redactor {
         return found.isEmpty() ? text : found.applied(text);
     }
 
+    /**
+     * The first {@code length} characters of {@code text} with their secrets masked, whole ones: of one that the cut goes
+     * through nothing is left.
+     *
+     * @param text with what follows, so that a secret at the cut is known for one; see {@link #reach}
+     */
+    public String redactedBeginning(String text, int length) {
+        if (!mayHoldSecret(text)) return text.substring(0, length);
+        return search().in(text, 0, announced).applied(text, length);
+    }
+
+    /** So many characters behind a cut tell whether an announced value lies in it. */
+    public int reach() {
+        return announced.reach();
+    }
+
     /** For one text, which may come in pieces. */
     Search search() {
         return new Search(names, ownPatterns);

@@ -1,0 +1,102 @@
+package dev.verbale.secrets;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.recorder.Description;
+import dev.verbale.recorder.Ending;
+import dev.verbale.recorder.Identity;
+import dev.verbale.recorder.LogLine;
+import dev.verbale.recorder.Recorder;
+import dev.verbale.recorder.RecorderOptions;
+import dev.verbale.recorder.Scope;
+import dev.verbale.recorder.Step;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Long texts are cut; a secret that the cut goes through must not leave its beginning. */
+class CutSecretsTest {
+
+    private static final String SECRET = "Salbei-4711-Kraut-und-Rosmarin";
+
+    @TempDir
+    Path root;
+
+    private Recorder recorder;
+    private Scope test;
+
+    @BeforeEach
+    void open_a_recorder() {
+        recorder = Recorder.open(RecorderOptions.defaults().withRoot(root).withClosingLine(false));
+        recorder.secret(SECRET);
+        test = recorder.startTest(recorder.run(), new Identity("sample.Cut", "cut", "sample.Cut", "cut", List.of()));
+    }
+
+    /** All lengths at which something is cut, each a little before and after. */
+    @ParameterizedTest
+    @ValueSource(ints = {980, 995, 999, 1_975, 1_990, 1_999, 3_980, 3_995, 7_980, 7_995, 15_990, 19_990, 99_990})
+    void no_part_of_one_stays_where_a_text_is_cut(int before) throws Exception {
+        record("x".repeat(before) + SECRET + " y".repeat(60_000));
+
+        assertThat(everything())
+                .doesNotContain("Salbei")
+                .doesNotContain("Rosmarin")
+                .contains("xxxx");
+    }
+
+    /** What is masked takes less room than it took: what comes behind the cut must not move up before it. */
+    @Test
+    void no_part_of_one_moves_up_before_the_cut_when_others_are_masked() throws Exception {
+        for (int before = 1_400; before < 1_560; before += 3)
+            recorder.note(
+                    "sent password=" + "p".repeat(2_500) + " " + "x".repeat(before) + SECRET + " y".repeat(9_000));
+        recorder.endTest(test, Ending.passed());
+
+        assertThat(everything()).doesNotContain("Salb").contains("[masked]");
+    }
+
+    @Test
+    void one_that_is_longer_than_what_is_kept_is_known_at_the_cut() throws Exception {
+        String longer = "Rosmarin ".repeat(700) + "Ende";
+        recorder.secret(longer);
+        record("x".repeat(1_500) + longer + " y".repeat(60_000));
+
+        assertThat(everything()).doesNotContain("Rosmarin");
+    }
+
+    private void record(String text) {
+        recorder.note(text);
+        recorder.log(new LogLine("info", text, text, text, Map.of("context", text), new IOException(text)));
+        recorder.describe(new Description(text, text, text, List.of(text)));
+        recorder.fact(text, text);
+        Step step = recorder.startStep(text);
+        step.skipped(text);
+        recorder.startStep("fails").failed(new IllegalStateException(text, new IOException(text)));
+        recorder.attach(text, text.getBytes(StandardCharsets.UTF_8), "text/plain");
+        Scope other = recorder.startTest(recorder.run(), new Identity(text, text, text, text, List.of(text)));
+        recorder.endTest(other, Ending.threw(new AssertionError(text)));
+        recorder.endTest(test, Ending.passed());
+    }
+
+    /** Names and contents of all files. */
+    private String everything() throws IOException {
+        var everything = new StringBuilder();
+        try (Stream<Path> files = Files.walk(root)) {
+            for (Path file : files.toList()) {
+                everything.append(file).append('\n');
+                if (Files.isRegularFile(file))
+                    everything.append(Files.readString(file)).append('\n');
+            }
+        }
+        return everything.toString();
+    }
+}
