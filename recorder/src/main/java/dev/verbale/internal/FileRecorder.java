@@ -648,15 +648,7 @@ public final class FileRecorder implements Recorder {
     Failure failure(ScopeNode scope, Throwable thrown) {
         int known = scope.owner.written(thrown);
         if (known != 0) return Failure.reference(known);
-        Failure whole = failures.failure(thrown, ids.incrementAndGet(), scope.owner::written);
-        return new Failure(
-                whole.id(),
-                whole.type(),
-                shortened(scope, "failure message", whole.message(), LongText.LONGEST),
-                whole.stack(),
-                shortened(scope, "expected value", whole.expected(), LONGEST_VALUE),
-                shortened(scope, "actual value", whole.actual(), LONGEST_VALUE),
-                whole.gathered().stream().map(one -> shortened(scope, one)).toList());
+        return shortened(scope, failures.failure(thrown, ids.incrementAndGet(), scope.owner::written));
     }
 
     private Failure shortened(ScopeNode scope, Failure one) {

@@ -31,14 +31,14 @@ import org.junit.jupiter.api.Test;
 class FullDiskTest {
 
     private static final int BLOCK = 512;
+    private static final Configuration SMALL = Configuration.unix().toBuilder()
+            .setBlockSize(BLOCK)
+            .setMaxSize(200 * BLOCK)
+            .build();
 
     @Test
     void the_suite_goes_on_and_the_run_counts_what_is_missing() throws Exception {
-        Configuration small = Configuration.unix().toBuilder()
-                .setBlockSize(BLOCK)
-                .setMaxSize(200 * BLOCK)
-                .build();
-        try (FileSystem disk = Jimfs.newFileSystem(small)) {
+        try (FileSystem disk = Jimfs.newFileSystem(SMALL)) {
             Path root = disk.getPath("/runs");
             FileRecorder recorder = FileRecorder.open(
                     RecorderOptions.defaults().withRoot(root).withClosingLine(false), new ArrayList<>());
@@ -69,13 +69,9 @@ class FullDiskTest {
 
     @Test
     void a_disk_that_stays_full_is_said_at_the_end_and_by_whoever_reads() throws Exception {
-        Configuration small = Configuration.unix().toBuilder()
-                .setBlockSize(BLOCK)
-                .setMaxSize(200 * BLOCK)
-                .build();
         PrintStream out = System.out;
         var said = new ByteArrayOutputStream();
-        try (FileSystem disk = Jimfs.newFileSystem(small)) {
+        try (FileSystem disk = Jimfs.newFileSystem(SMALL)) {
             Path root = disk.getPath("/runs");
             FileRecorder recorder = FileRecorder.open(RecorderOptions.defaults().withRoot(root), new ArrayList<>());
             fill(disk);
@@ -98,11 +94,7 @@ class FullDiskTest {
     /** The test began while there was no room, and there is room when it ends: its beginning is made up for. */
     @Test
     void what_began_without_room_has_its_place_once_there_is() throws Exception {
-        Configuration small = Configuration.unix().toBuilder()
-                .setBlockSize(BLOCK)
-                .setMaxSize(200 * BLOCK)
-                .build();
-        try (FileSystem disk = Jimfs.newFileSystem(small)) {
+        try (FileSystem disk = Jimfs.newFileSystem(SMALL)) {
             Path root = disk.getPath("/runs");
             FileRecorder recorder = FileRecorder.open(
                     RecorderOptions.defaults().withRoot(root).withClosingLine(false), new ArrayList<>());

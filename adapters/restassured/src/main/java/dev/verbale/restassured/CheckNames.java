@@ -9,8 +9,6 @@ import org.jspecify.annotations.Nullable;
 /** What an assertion on an answer is called: {@code statusCode(is(201))} is <i>status code: is &lt;201&gt;</i>. */
 final class CheckNames {
 
-    private static final int LONGEST = 200;
-
     private CheckNames() {}
 
     static String of(String method, Object @Nullable [] arguments) {
@@ -34,7 +32,7 @@ final class CheckNames {
             boolean value = !named || i % 2 == 1;
             name.append(value ? ": " : i == 0 ? " " : ", ").append(flat.get(i));
         }
-        return name.length() > LONGEST ? name.substring(0, LONGEST) + " ..." : name.toString();
+        return name.toString();
     }
 
     private static void flatten(@Nullable Object argument, List<Object> flat) {
