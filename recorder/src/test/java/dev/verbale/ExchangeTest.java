@@ -6,7 +6,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.ExchangeMade.Body;
+import dev.verbale.event.ExchangeMade.Header;
 import dev.verbale.event.ExchangeMade.Part;
+import dev.verbale.recorder.Beginning;
 import dev.verbale.recorder.Ending;
 import dev.verbale.recorder.Exchange;
 import dev.verbale.recorder.Identity;
@@ -23,6 +25,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.Arrays;
 import java.util.Base64;
 import java.util.List;
@@ -268,6 +271,55 @@ class ExchangeTest {
         ExchangeMade.Trace trace = exchanges().get(0).trace();
         assertThat(header).contains(trace.id());
         assertThat(trace.address()).isEqualTo("https://traces.example/" + trace.id());
+    }
+
+    @Test
+    void an_exchange_stands_where_it_was_sent_and_not_where_it_was_over() throws Exception {
+        Exchange slow = recorder.exchange("GET", "https://orto.example/slow");
+        recorder.note("waiting", new Object[0]);
+        recorder.startStep("Meanwhile").close();
+        slow.status(200).ended();
+
+        assertThat(read().tests().get(0).entries())
+                .extracting(entry -> entry.getClass().getSimpleName())
+                .containsExactly("ExchangeEntry", "NoteEntry", "StepEntry");
+    }
+
+    @Test
+    void requests_of_one_call_that_were_told_afterwards_stand_in_their_order_and_have_no_time() throws Exception {
+        Exchange first = recorder.exchange("POST", "https://orto.example/old").client("a client");
+        first.timing("first byte", Duration.ofMillis(3));
+        Exchange second = first.next("GET", "https://orto.example/new");
+        first.status(303).ended();
+        second.status(200).ended();
+
+        List<ExchangeMade> made = exchanges();
+        assertThat(made).extracting(one -> one.method() + " " + one.status()).containsExactly("POST 303", "GET 200");
+        assertThat(made)
+                .allMatch(one -> one.micros() == ExchangeMade.UNKNOWN)
+                .allMatch(one -> one.timings().isEmpty())
+                .allMatch(one -> one.client().equals("a client"))
+                .allMatch(one -> one.at() == made.get(0).at());
+    }
+
+    @Test
+    void headers_may_be_told_once_more_and_what_nobody_read_is_looked_at_when_the_test_ends() throws Exception {
+        Exchange exchange = recorder.exchange("GET", "https://orto.example/beds")
+                .requestHeader("Accept", "*/*")
+                .forgetRequestHeaders()
+                .requestHeader("Accept", "*/*")
+                .requestHeader("Host", "orto.example")
+                .status(500);
+        Beginning body = exchange.beginning();
+        exchange.responseBody(body, "text/plain").onTestEnd(() -> {
+            body.add("no beds".getBytes(UTF_8), 0, 7);
+            throw new IllegalStateException("and it throws");
+        });
+
+        ExchangeMade made = exchanges().get(0);
+        assertThat(made.request().headers()).extracting(Header::name).containsExactly("Accept", "Host");
+        assertThat(made.response().body().text()).isEqualTo("no beds");
+        assertThat(made.attributes()).containsEntry("ended", "by the end of the test, before the answer");
     }
 
     @Test

@@ -16,7 +16,8 @@ import org.jspecify.annotations.Nullable;
  * @param method such as {@code GET}; of what is no HTTP, a word of its own
  * @param url where to
  * @param protocol such as {@code HTTP/1.1}, or null where it is not known
- * @param micros from sending to the end of the answer, or of the waiting for it
+ * @param micros from sending to the end of the answer, or of the waiting for it; {@link #UNKNOWN} where nobody knows, as of a
+ *     redirect that a client followed and told of only afterwards
  * @param timings parts of that in microseconds, by name, as far as the client tells them
  * @param request what was sent
  * @param status of the answer, or 0 where there was none or it has none
@@ -44,6 +45,9 @@ public record ExchangeMade(
         @Nullable Trace trace,
         Map<String, String> attributes)
         implements Event {
+
+    /** A time that nobody knows. */
+    public static final long UNKNOWN = -1;
 
     public ExchangeMade {
         timings = Collections.unmodifiableMap(new LinkedHashMap<>(timings));

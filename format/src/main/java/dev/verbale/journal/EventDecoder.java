@@ -188,7 +188,7 @@ final class EventDecoder {
                 f.text("method"),
                 f.text("url"),
                 f.textOrNull("protocol"),
-                f.micros("micros"),
+                f.microsOr("micros", ExchangeMade.UNKNOWN),
                 f.manyMicros("timings"),
                 request == null ? new ExchangeMade.Message(List.of(), null) : message(request),
                 f.idOrZero("status"),

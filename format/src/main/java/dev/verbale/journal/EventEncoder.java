@@ -294,7 +294,7 @@ final class EventEncoder {
         text(json, METHOD, e.method());
         text(json, URL, e.url());
         text(json, PROTOCOL, e.protocol());
-        number(json, MICROS, e.micros());
+        if (e.micros() >= 0) number(json, MICROS, e.micros());
         if (!e.timings().isEmpty()) numbers(json, TIMINGS, e.timings());
         message(json, REQUEST, e.request());
         if (e.status() != 0) number(json, STATUS, e.status());

@@ -101,6 +101,10 @@ final class Fields {
         return bounded(name, longOrZero(name));
     }
 
+    long microsOr(String name, long absent) {
+        return values.containsKey(name) ? micros(name) : absent;
+    }
+
     /** Microseconds by name. */
     Map<String, Long> manyMicros(String name) {
         Map<String, Long> many = numbers(name);

@@ -95,7 +95,7 @@ final class Bodies {
                 continue;
             }
             if (recorder.hasSecretName(part.name())) content = Redactor.MASK.getBytes(StandardCharsets.UTF_8);
-            boolean cut = part.size() > part.content().length || content.length > most;
+            boolean cut = part.size() != part.content().length || content.length > most;
             if (content.length > most) content = Arrays.copyOf(content, most);
             var raw = new Raw(content, part.size(), part.mediaType());
             String name = part.fileName() == null ? "part " + part.name() : part.fileName();

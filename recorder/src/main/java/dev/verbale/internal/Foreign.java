@@ -43,6 +43,16 @@ final class Foreign {
         return this.<StackTraceElement @Nullable []>asked(thrown::getStackTrace, broken -> null);
     }
 
+    /** Has {@code work} done, whatever it throws. */
+    void run(Runnable work) {
+        this.<@Nullable Void>asked(
+                () -> {
+                    work.run();
+                    return null;
+                },
+                broken -> null);
+    }
+
     /** What {@code question} gives, or {@code refused} makes of what it throws. */
     <T extends @Nullable Object> T asked(Supplier<T> question, Function<Throwable, T> refused) {
         Seat seat = guard.seat();

@@ -15,15 +15,18 @@ final class FormParts {
     private static final Pattern BOUNDARY =
             Pattern.compile("boundary=(?:\"([^\"]+)\"|([^\\s;]+))", Pattern.CASE_INSENSITIVE);
     private static final Pattern NAME =
-            Pattern.compile("[;\\s]name=(?:\"([^\"]*)\"|([^\\s;]+))", Pattern.CASE_INSENSITIVE);
+            Pattern.compile("[;\\s]name=(?:\"([^\"\\\\]*+(?:\\\\.[^\"\\\\]*+)*+)\"|([^\\s;]+))", Pattern.CASE_INSENSITIVE);
     private static final Pattern FILE =
-            Pattern.compile("[;\\s]filename=(?:\"([^\"]*)\"|([^\\s;]+))", Pattern.CASE_INSENSITIVE);
+            Pattern.compile("[;\\s]filename=(?:\"([^\"\\\\]*+(?:\\\\.[^\"\\\\]*+)*+)\"|([^\\s;]+))", Pattern.CASE_INSENSITIVE);
     private static final Pattern TYPE = Pattern.compile("(?im)^content-type:\\s*([^\\r\\n]+)");
+
+    /** A longer head names nothing that anybody would read. */
+    private static final int LONGEST_HEAD = 4_096;
 
     private FormParts() {}
 
     /**
-     * @param size of it in bytes, of which {@code content} may be the beginning
+     * @param size of it in bytes, of which {@code content} may be the beginning; -1 where it breaks off before its end
      */
     record Part(String name, @Nullable String fileName, byte[] content, long size, String mediaType) {}
 
@@ -39,9 +42,8 @@ final class FormParts {
             int next = text.indexOf(separator, from);
             int head = text.indexOf("\r\n\r\n", from);
             if (head < 0 || (next >= 0 && head > next)) break;
-            parts.add(part(
-                    text.substring(from, head),
-                    text.substring(head + 4, next < 0 ? text.length() : Math.max(head + 4, next))));
+            String content = text.substring(head + 4, next < 0 ? text.length() : Math.max(head + 4, next));
+            parts.add(part(text.substring(from, Math.min(head, from + LONGEST_HEAD)), content, next < 0 ? -1 : content.length()));
             from = next < 0 ? -1 : next + separator.length();
         }
         return parts;
@@ -52,7 +54,7 @@ final class FormParts {
         return at < 0 ? -1 : at + separator.length();
     }
 
-    private static Part part(String head, String content) {
+    private static Part part(String head, String content, long size) {
         String name = found(NAME, head);
         String type = found(TYPE, head);
         String file = found(FILE, head);
@@ -60,12 +62,12 @@ final class FormParts {
                 name == null ? "" : utf8(name),
                 file == null ? null : utf8(file),
                 content.getBytes(StandardCharsets.ISO_8859_1),
-                content.length(),
+                size,
                 type == null ? (file == null ? "text/plain" : "") : type.strip());
     }
 
     private static String utf8(String latin) {
-        return new String(latin.getBytes(StandardCharsets.ISO_8859_1), StandardCharsets.UTF_8);
+        return new String(latin.getBytes(StandardCharsets.ISO_8859_1), StandardCharsets.UTF_8).replace("\\\"", "\"");
     }
 
     private static @Nullable String found(Pattern pattern, String text) {

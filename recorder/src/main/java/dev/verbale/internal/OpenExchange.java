@@ -40,14 +40,25 @@ final class OpenExchange implements Exchange {
     private @Nullable String protocol;
     private int status;
     private boolean answered;
+    /** When its answer began to come. */
+    private long answeredAt;
+    /** Whether it is one of several of a call, of which only the whole was timed. */
+    private boolean isUntimed;
+
+    private @Nullable Runnable lastLook;
 
     OpenExchange(FileRecorder recorder, ScopeNode scope, @Nullable String thread, String method, String url) {
+        this(recorder, scope, thread, method, url, recorder.minutes.clock.micros());
+    }
+
+    private OpenExchange(
+            FileRecorder recorder, ScopeNode scope, @Nullable String thread, String method, String url, long at) {
         this.recorder = recorder;
         this.keeping = recorder.exchanges;
         this.scope = scope;
         this.thread = thread;
         this.id = recorder.ids.incrementAndGet();
-        this.at = recorder.minutes.clock.micros();
+        this.at = at;
         this.method = method;
         this.url = url;
     }
@@ -78,6 +89,12 @@ final class OpenExchange implements Exchange {
     @Override
     public synchronized Exchange requestHeader(String name, String value) {
         if (name != null) requestHeaders.add(new Header(name, FileRecorder.text(value)));
+        return this;
+    }
+
+    @Override
+    public synchronized Exchange forgetRequestHeaders() {
+        requestHeaders.clear();
         return this;
     }
 
@@ -113,6 +130,7 @@ final class OpenExchange implements Exchange {
     public synchronized Exchange status(int code) {
         status = code;
         answered = true;
+        answeredAt = recorder.minutes.clock.micros();
         return this;
     }
 
@@ -162,22 +180,54 @@ final class OpenExchange implements Exchange {
         return this;
     }
 
+    /** It stands at the moment of the first, behind it: when it was sent, nobody knows. */
+    @Override
+    public synchronized Exchange next(String nextMethod, String nextUrl) {
+        isUntimed = true;
+        timings.clear();
+        var next = new OpenExchange(
+                recorder, scope, thread, FileRecorder.text(nextMethod), FileRecorder.text(nextUrl), at);
+        next.client = client;
+        next.isUntimed = true;
+        if (scope.owner.isTest) scope.owner.begins(next);
+        return next;
+    }
+
+    @Override
+    public synchronized Exchange onTestEnd(Runnable look) {
+        lastLook = look;
+        return this;
+    }
+
     @Override
     public void ended() {
-        write(null);
+        write(null, recorder.minutes.clock.micros());
     }
 
     @Override
     public void failed(Throwable failure) {
-        write(recorder.shortening.cut(NoteText.shown(failure), LongText.LONGEST));
+        write(recorder.shortening.cut(NoteText.shown(failure), LongText.LONGEST), recorder.minutes.clock.micros());
     }
 
-    /** The test is over and waits for no answer: what is known until now is written. */
-    synchronized void ownerEnded() {
-        attribute(
-                "ended",
-                answered ? "by the end of the test, before the answer" : "by the end of the test, without an answer");
-        write(null);
+    /**
+     * The test is over and waits for no answer: what is known until now is written. Where nobody read the answer's body, the
+     * time is that until the answer began.
+     */
+    void ownerEnded() {
+        long end = isUnread() ? answeredAt : recorder.minutes.clock.micros();
+        Runnable look = lastLook;
+        if (look != null) recorder.guard.foreign.run(look);
+        if (!over.get())
+            attribute(
+                    "ended",
+                    answered
+                            ? "by the end of the test, before the answer"
+                            : "by the end of the test, without an answer");
+        write(null, end);
+    }
+
+    private synchronized boolean isUnread() {
+        return answered && answeredAt > 0 && responseBody.isUntouched();
     }
 
     @Override
@@ -185,10 +235,10 @@ final class OpenExchange implements Exchange {
         return recorder.checkedIn(scope, name, failure, id);
     }
 
-    private void write(@Nullable String failure) {
+    private void write(@Nullable String failure, long end) {
         if (!over.compareAndSet(false, true)) return;
         scope.owner.ends(this);
-        long micros = recorder.minutes.clock.micros() - at;
+        long micros = isUntimed ? ExchangeMade.UNKNOWN : Math.max(0, end - at);
         recorder.guard.run(Task.EXCHANGE, seat -> recorder.minutes.append(scope, event(micros, failure)));
     }
 
@@ -244,6 +294,10 @@ final class OpenExchange implements Exchange {
             this.there = there;
             this.passing = passing;
             this.mediaType = mediaType == null ? "" : mediaType;
+        }
+
+        boolean isUntouched() {
+            return there == null && (passing == null || passing.size() == 0);
         }
 
         /** Null where there is none, or nothing passed by. */

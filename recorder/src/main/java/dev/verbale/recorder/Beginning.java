@@ -59,6 +59,11 @@ public final class Beginning {
         return bytes.toByteArray();
     }
 
+    /** Whether it keeps nothing of what comes now. */
+    public synchronized boolean isFull() {
+        return bytes.size() >= most;
+    }
+
     /** How much passed by so far, kept or not. */
     public synchronized long size() {
         return size;

@@ -37,6 +37,9 @@ public interface Exchange {
     /** A header of the request; once more for the same name is another one. */
     Exchange requestHeader(String name, String value);
 
+    /** Forgets the headers told so far. For a client that lets see them as they are sent only when more were added. */
+    Exchange forgetRequestHeaders();
+
     /** What is sent. */
     Exchange requestBody(byte[] body, String mediaType);
 
@@ -79,6 +82,15 @@ public interface Exchange {
 
     /** Whatever else is known. */
     Exchange attribute(String name, String value);
+
+    /**
+     * The next request of the same call: a redirect that was followed, or one that was sent again. For a client that tells
+     * of these only when all is over: of how long each of them took nothing is said then.
+     */
+    Exchange next(String method, String url);
+
+    /** Has {@code look} called once where the test ends before the exchange does: the last moment to read what is there. */
+    Exchange onTestEnd(Runnable look);
 
     /** It is over. A second end does nothing. */
     void ended();

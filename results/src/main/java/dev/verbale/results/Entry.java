@@ -93,9 +93,9 @@ public sealed interface Entry {
             }
         }
 
-        /** From sending to the end of the answer. */
+        /** From sending to the end of the answer; zero where nobody knows. */
         public Duration took() {
-            return Duration.ofNanos(made.micros() * 1_000);
+            return Duration.ofNanos(Math.max(0, made.micros()) * 1_000);
         }
 
         /** Where a body's file is; null where it has none, or it is missing. */

@@ -157,8 +157,8 @@ final class JournalJoin implements JournalReader.Listener {
                                 line));
         } else if (event instanceof ExchangeMade e) {
             OpenNode outer = outer(e, e.in(), line);
-            outer.lastedUntil(e.at() + e.micros());
-            outer.add(new Entry.ExchangeEntry(moment(e), e, files(e, line)));
+            outer.lastedUntil(e.at() + Math.max(0, e.micros()));
+            outer.addWhereItBegan(new Entry.ExchangeEntry(moment(e), e, files(e, line)), e.at());
         } else if (event instanceof PaperPromised e) {
             OpenNode outer = outer(e, e.in(), line);
             promises.put(e.id(), outer);

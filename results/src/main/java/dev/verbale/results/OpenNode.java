@@ -61,6 +61,20 @@ final class OpenNode {
         shown.inside.add(entry);
     }
 
+    /** Before what began later: it is written when it is over, and is read where it began. */
+    void addWhereItBegan(Entry.ExchangeEntry exchange, long at) {
+        List<Object> all = shown.inside;
+        int index = all.size();
+        while (index > 0 && isLater(all.get(index - 1), exchange, at)) index--;
+        all.add(index, exchange);
+    }
+
+    private static boolean isLater(Object one, Entry.ExchangeEntry exchange, long at) {
+        return one instanceof OpenNode step
+                ? step.start.at() > at
+                : ((Entry) one).at().isAfter(exchange.at());
+    }
+
     /** The promise of a paper is kept: the paper stands for it now. */
     void remove(int promise) {
         shown.inside.removeIf(one -> one instanceof Entry.PaperEntry paper && !paper.came() && paper.size() == promise);

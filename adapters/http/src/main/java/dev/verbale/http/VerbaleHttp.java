@@ -11,15 +11,22 @@ import java.net.http.HttpClient;
  * }</pre>
  *
  * <p>Each request is written down with its answer, at the step that sent it, when the answer's body is complete or the
- * waiting for it is over. Redirects are lines of their own. The test reads the body as before, a stream is not held up, and
- * of a body that is longer than a megabyte the beginning is kept.
+ * waiting for it is over. Redirects, and requests sent again with credentials, are lines of their own: the client tells of
+ * them only with its last answer, so these have no times. The test reads the body as before, a stream is not held up, and of a
+ * body that is longer than a megabyte the beginning is kept.
+ *
+ * <p>Not seen are headers that the client adds by itself, such as {@code User-Agent}, those that a {@link
+ * java.net.CookieHandler} of the suite's own adds, and credentials that it sends without having been asked for them.
  */
 public final class VerbaleHttp {
 
     private VerbaleHttp() {}
 
-    /** A client that does what {@code client} does. */
+    /** A client that does what {@code client} does; {@code client} itself where it is watched already. */
     public static HttpClient watch(HttpClient client) {
-        return client != null && Recorder.current().isRecording() ? new WatchedClient(client) : client;
+        if (client == null
+                || client instanceof WatchedClient
+                || !Recorder.current().isRecording()) return client;
+        return new WatchedClient(client);
     }
 }

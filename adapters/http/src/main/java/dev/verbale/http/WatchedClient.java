@@ -7,7 +7,6 @@ import java.net.Authenticator;
 import java.net.CookieHandler;
 import java.net.ProxySelector;
 import java.net.http.HttpClient;
-import java.net.http.HttpHeaders;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandler;
@@ -26,7 +25,6 @@ import org.jspecify.annotations.Nullable;
 final class WatchedClient extends HttpClient {
 
     private static final String NAME = "JDK HttpClient";
-    private static final String TRACE_PARENT = "traceparent";
 
     private final HttpClient client;
 
@@ -37,14 +35,15 @@ final class WatchedClient extends HttpClient {
     @Override
     public <T> HttpResponse<T> send(HttpRequest request, BodyHandler<T> handler)
             throws IOException, InterruptedException {
-        Exchange exchange = begun(request);
-        HttpRequest sent = sent(request, exchange);
+        if (request == null || handler == null)
+            return client.send(request, handler); // which says what it thinks of that
+        SentCall call = begun(request);
         try {
-            HttpResponse<T> response = client.send(sent, new HeardBodies<>(handler, exchange));
-            redirects(response);
+            HttpResponse<T> response = client.send(watched(request, call), new CapturedResponseBody<>(handler, call));
+            call.answeredBy(response);
             return response;
-        } catch (IOException | InterruptedException | RuntimeException failure) {
-            exchange.failed(failure);
+        } catch (IOException | InterruptedException | RuntimeException | Error failure) {
+            call.failed(failure);
             throw failure;
         }
     }
@@ -57,57 +56,67 @@ final class WatchedClient extends HttpClient {
     @Override
     public <T> CompletableFuture<HttpResponse<T>> sendAsync(
             HttpRequest request, BodyHandler<T> handler, @Nullable PushPromiseHandler<T> pushed) {
-        Exchange exchange = begun(request);
-        return client.sendAsync(sent(request, exchange), new HeardBodies<>(handler, exchange), pushed)
-                .whenComplete((response, failure) -> {
-                    if (failure == null) redirects(response);
-                    else exchange.failed(cause(failure));
-                });
+        if (request == null || handler == null) return client.sendAsync(request, handler, pushed);
+        SentCall call = begun(request);
+        try {
+            return client.sendAsync(watched(request, call), new CapturedResponseBody<>(handler, call), pushed)
+                    .whenComplete((response, failure) -> {
+                        if (failure == null) call.answeredBy(response);
+                        else call.failed(cause(failure));
+                    });
+        } catch (RuntimeException | Error refused) {
+            call.failed(refused);
+            throw refused;
+        }
     }
 
     private static Throwable cause(Throwable failure) {
         return failure instanceof CompletionException && failure.getCause() != null ? failure.getCause() : failure;
     }
 
-    private static Exchange begun(HttpRequest request) {
+    private SentCall begun(HttpRequest request) {
         Exchange exchange = Recorder.current()
                 .exchange(request.method(), request.uri().toString())
                 .client(NAME);
-        return exchange;
+        return new SentCall(exchange, client);
     }
 
-    private static void headers(HttpHeaders headers, Exchange exchange) {
-        headers.map().forEach((name, values) -> values.forEach(value -> exchange.requestHeader(name, value)));
-    }
-
-    /** The same request, whose body is heard while it is sent, with the trace's header where one is wanted. */
-    private static HttpRequest sent(HttpRequest request, Exchange exchange) {
-        String traceParent = request.headers().firstValue(TRACE_PARENT).isPresent() ? null : exchange.traceParent();
-        headers(request.headers(), exchange);
-        if (traceParent != null) exchange.requestHeader(TRACE_PARENT, traceParent);
+    /** The same request, whose body is captured while it is sent, with the trace's header where one is wanted. */
+    private HttpRequest watched(HttpRequest request, SentCall call) {
+        String traceParent = call.sends(request, Cookies.of(client, request.uri()));
         Optional<HttpRequest.BodyPublisher> body = request.bodyPublisher().filter(one -> one.contentLength() != 0);
         if (traceParent == null && body.isEmpty()) return request;
         HttpRequest.Builder changed = HttpRequest.newBuilder(request, (name, value) -> true);
-        if (traceParent != null) changed.header(TRACE_PARENT, traceParent);
-        String type = request.headers().firstValue("Content-Type").orElse("");
-        body.ifPresent(one -> changed.method(request.method(), new HeardRequestBody(one, exchange, type)));
+        if (traceParent != null) changed.header(SentCall.TRACE_PARENT, traceParent);
+        body.ifPresent(one -> changed.method(request.method(), new CapturedRequestBody(one, call)));
         return changed.build();
     }
 
-    /** Those that led here: the client has no more of them than their heads. */
-    private static void redirects(HttpResponse<?> response) {
-        Optional<? extends HttpResponse<?>> before = response.previousResponse();
-        while (before.isPresent()) {
-            HttpResponse<?> one = before.get();
-            Exchange exchange = Recorder.current()
-                    .exchange(one.request().method(), one.uri().toString())
-                    .client(NAME)
-                    .attribute("led to", response.uri().toString());
-            headers(one.request().headers(), exchange);
-            HeardBodies.head(exchange, one.statusCode(), one.headers(), one.version());
-            exchange.ended();
-            before = one.previousResponse();
-        }
+    // Since Java 21, and called from there: without @Override, for this is compiled for 17.
+
+    public void close() {
+        LaterMethods.close(client);
+    }
+
+    public void shutdown() {
+        LaterMethods.shutdown(client);
+    }
+
+    public void shutdownNow() {
+        LaterMethods.shutdownNow(client);
+    }
+
+    public boolean isTerminated() {
+        return LaterMethods.isTerminated(client);
+    }
+
+    public boolean awaitTermination(Duration limit) throws InterruptedException {
+        return LaterMethods.awaitTermination(client, limit);
+    }
+
+    @Override
+    public String toString() {
+        return client.toString();
     }
 
     @Override

@@ -105,9 +105,7 @@ public final class Garden implements BeforeEachCallback, BeforeAllCallback {
 
     @Override
     public void beforeEach(ExtensionContext context) {
-        key = context.getRequiredTestClass().getSimpleName()
-                + "."
-                + context.getRequiredTestMethod().getName();
+        key = context.getUniqueId(); // also of one of many with the same method
         test = recorder.startTest(recorder.run(), new Identity(key, key, "sample.Api", key, List.of()));
     }
 

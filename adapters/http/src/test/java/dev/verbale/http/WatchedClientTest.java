@@ -37,12 +37,6 @@ class WatchedClientTest extends ExchangeContract {
         return request.build();
     }
 
-    /** The client tells of redirects when all is over, and of what they led to only its answer. */
-    @Override
-    protected List<String> redirected() {
-        return List.of("GET /moved 201", "GET /moved 302");
-    }
-
     @Test
     void a_stream_is_the_tests_to_leave_and_a_call_may_be_answered_on_another_thread() throws Exception {
         HttpRequest asks = request("GET", GARDEN.address("/long"), Map.of(), new byte[0]);

@@ -18,13 +18,27 @@ final class Messages {
         exchange.client("Apache HttpClient");
         String traceParent = request.containsHeader(TRACE_PARENT) ? null : exchange.traceParent();
         if (traceParent != null) request.setHeader(TRACE_PARENT, traceParent);
-        for (Header header : request.getHeaders()) exchange.requestHeader(header.getName(), header.getValue());
+        headers(request, exchange);
+    }
+
+    /** Once more, with what the client's own interceptors and the suite's added on the way. */
+    static void requestAsSent(HttpRequest request, Exchange exchange) {
+        exchange.forgetRequestHeaders();
+        headers(request, exchange);
+    }
+
+    private static void headers(HttpRequest request, Exchange exchange) {
+        for (Header header : request.getHeaders()) exchange.requestHeader(header.getName(), text(header));
+    }
+
+    private static String text(Header header) {
+        return header.getValue() == null ? "" : header.getValue();
     }
 
     static void response(HttpResponse response, Exchange exchange) {
         exchange.status(response.getCode());
         if (response.getVersion() != null)
             exchange.protocol(response.getVersion().toString().toUpperCase(Locale.ROOT));
-        for (Header header : response.getHeaders()) exchange.responseHeader(header.getName(), header.getValue());
+        for (Header header : response.getHeaders()) exchange.responseHeader(header.getName(), text(header));
     }
 }

@@ -23,15 +23,15 @@ public final class VerbaleHttpClient5 {
     /** {@code builder} itself; what it builds tells its exchanges. */
     public static HttpClientBuilder watch(HttpClientBuilder builder) {
         if (builder == null || !Recorder.current().isRecording()) return builder;
-        return builder.addExecInterceptorBefore(ChainElement.CONNECT.name(), "verbale", new TellingExchanges())
+        return builder.addExecInterceptorBefore(ChainElement.CONNECT.name(), "verbale", new RecordingExchanges())
                 .addExecInterceptorBefore(
-                        ChainElement.MAIN_TRANSPORT.name(), "verbale-connected", TellingExchanges::connected);
+                        ChainElement.MAIN_TRANSPORT.name(), "verbale-connected", RecordingExchanges::connected);
     }
 
     /** The same for the asynchronous client: what it brings belongs to the step that made the call. */
     public static HttpAsyncClientBuilder watch(HttpAsyncClientBuilder builder) {
         if (builder == null || !Recorder.current().isRecording()) return builder;
-        return builder.addExecInterceptorFirst("verbale-called", TellingAsyncExchanges::called)
-                .addExecInterceptorBefore(ChainElement.CONNECT.name(), "verbale", new TellingAsyncExchanges());
+        return builder.addExecInterceptorFirst("verbale-called", RecordingAsyncExchanges::called)
+                .addExecInterceptorBefore(ChainElement.CONNECT.name(), "verbale", new RecordingAsyncExchanges());
     }
 }

@@ -5,7 +5,7 @@ import java.io.IOException;
 import okhttp3.Interceptor;
 import okhttp3.Response;
 
-/** Stands around a call: hears what never reaches the wire. */
+/** Stands around a call: records what never reaches the wire. */
 final class CallInterceptor implements Interceptor {
 
     private final Calls calls;
@@ -16,16 +16,16 @@ final class CallInterceptor implements Interceptor {
 
     @Override
     public Response intercept(Chain chain) throws IOException {
-        CallMinutes minutes = calls.of(chain.call());
-        minutes.begin(chain.request());
+        CallEvents events = calls.of(chain.call());
+        events.begin(chain.request());
         Response response;
         try {
             response = chain.proceed(chain.request());
         } catch (IOException failure) {
-            minutes.failed(failure);
+            events.failed(failure);
             throw failure;
         }
-        Exchange unsent = minutes.unsent();
+        Exchange unsent = events.unsent();
         if (unsent == null) return response;
         if (response.cacheResponse() != null) unsent.attribute("answered by", "the cache");
         chain.request().headers().forEach(one -> unsent.requestHeader(one.getFirst(), one.getSecond()));

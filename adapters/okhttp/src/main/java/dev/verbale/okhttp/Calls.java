@@ -11,21 +11,21 @@ final class Calls {
 
     private final Recorder recorder;
     // weakly: a call that is made and never executed has no end
-    private final Map<Call, CallMinutes> minutes = Collections.synchronizedMap(new WeakHashMap<>());
+    private final Map<Call, CallEvents> events = Collections.synchronizedMap(new WeakHashMap<>());
 
     Calls(Recorder recorder) {
         this.recorder = recorder;
     }
 
     /** On the thread that makes the call, whatever thread executes it. */
-    CallMinutes begun(Call call) {
-        var begun = new CallMinutes(recorder, recorder.here());
-        minutes.put(call, begun);
+    CallEvents begun(Call call) {
+        var begun = new CallEvents(recorder, recorder.here());
+        events.put(call, begun);
         return begun;
     }
 
-    CallMinutes of(Call call) {
-        CallMinutes known = minutes.get(call);
+    CallEvents of(Call call) {
+        CallEvents known = events.get(call);
         return known == null ? begun(call) : known;
     }
 }

@@ -41,7 +41,7 @@ final class HopInterceptor implements Interceptor {
         Request.Builder changed = request.newBuilder();
         if (traceParent != null) changed.header(TRACE_PARENT, traceParent);
         // of a body that is still sent while its answer comes there is no moment at which it is complete
-        if (body != null && !body.isDuplex()) changed.method(request.method(), new HeardRequestBody(body, exchange));
+        if (body != null && !body.isDuplex()) changed.method(request.method(), new CapturedRequestBody(body, exchange));
         return changed.build();
     }
 
@@ -53,7 +53,9 @@ final class HopInterceptor implements Interceptor {
             exchange.ended();
             return response;
         }
-        return response.newBuilder().body(new HeardResponseBody(body, exchange)).build();
+        return response.newBuilder()
+                .body(new CapturedResponseBody(body, exchange))
+                .build();
     }
 
     private static String protocol(Response response) {

@@ -18,10 +18,10 @@ public final class VerbaleOkHttp {
 
     private VerbaleOkHttp() {}
 
-    /** A client that does what {@code client} does, with the same pools and listeners. */
+    /** A client that does what {@code client} does, with the same pools and listeners; {@code client} where it is watched. */
     public static OkHttpClient watch(OkHttpClient client) {
         Recorder recorder = Recorder.current();
-        if (client == null || !recorder.isRecording()) return client;
+        if (client == null || !recorder.isRecording() || isWatched(client)) return client;
         var calls = new Calls(recorder);
         EventListener.Factory theirs = client.eventListenerFactory();
         return client.newBuilder()
@@ -29,5 +29,9 @@ public final class VerbaleOkHttp {
                 .addInterceptor(new CallInterceptor(calls))
                 .addNetworkInterceptor(new HopInterceptor(calls))
                 .build();
+    }
+
+    private static boolean isWatched(OkHttpClient client) {
+        return client.interceptors().stream().anyMatch(CallInterceptor.class::isInstance);
     }
 }

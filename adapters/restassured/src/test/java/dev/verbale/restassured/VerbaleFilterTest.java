@@ -43,16 +43,10 @@ class VerbaleFilterTest extends ExchangeContract {
         return request.request(method, url).asByteArray();
     }
 
-    /** The client underneath follows them, and tells nobody. */
-    @Override
-    protected List<String> redirected() {
-        return List.of("GET /moved 201");
-    }
-
     @Test
     void what_is_asserted_is_told_as_checks_of_the_exchange() throws Exception {
-        Response first = given().filter(new VerbaleFilter()).get(GARDEN.address("/json"));
-        Response second = given().filter(new VerbaleFilter()).get(GARDEN.address("/picture"));
+        Response first = given().filter(new VerbaleFilter().recordingChecks()).get(GARDEN.address("/json"));
+        Response second = given().filter(new VerbaleFilter().recordingChecks()).get(GARDEN.address("/picture"));
         first.then()
                 .assertThat()
                 .statusCode(201)
@@ -128,8 +122,9 @@ class VerbaleFilterTest extends ExchangeContract {
         assertThat(made.get(0).request().body().size()).isEqualTo(2_700_000);
         assertThat(made.get(0).request().body().isCut()).isTrue();
         Part part = made.get(1).request().body().parts().get(0);
-        assertThat(part.body().size()).isEqualTo(2_700_000);
+        assertThat(part.body().size()).as("it breaks off before its end").isEqualTo(-1);
         assertThat(part.body().isCut()).isTrue();
+        assertThat(made.get(1).request().body().size()).isGreaterThan(2_700_000);
     }
 
     @Test
@@ -144,6 +139,6 @@ class VerbaleFilterTest extends ExchangeContract {
         assertThat(made.get(0).request().body().text()).isEqualTo("seed=Kale");
         assertThat(made.get(1).request().body().parts())
                 .extracting(Part::name, Part::fileName, part -> part.body().text())
-                .containsExactly(tuple("plan", "plan.csv", "a,b"), tuple("token", "file", "[masked]"));
+                .containsExactly(tuple("plan", "plan.csv", "a,b"), tuple("token", null, "[masked]"));
     }
 }

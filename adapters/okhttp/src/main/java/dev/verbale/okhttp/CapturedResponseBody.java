@@ -11,18 +11,18 @@ import okio.ForwardingSource;
 import okio.Okio;
 import org.jspecify.annotations.Nullable;
 
-/** An answer's body that the test reads, heard; the exchange ends with it. */
-final class HeardResponseBody extends ResponseBody {
+/** An answer's body that the test reads, captured; the exchange ends with it. */
+final class CapturedResponseBody extends ResponseBody {
 
     private final ResponseBody body;
     private final BufferedSource source;
 
-    HeardResponseBody(ResponseBody body, Exchange exchange) {
+    CapturedResponseBody(ResponseBody body, Exchange exchange) {
         this.body = body;
-        Beginning heard = exchange.beginning();
+        Beginning captured = exchange.beginning();
         exchange.responseBody(
-                heard, body.contentType() == null ? "" : body.contentType().toString());
-        var out = new HeardBytes(heard);
+                captured, body.contentType() == null ? "" : body.contentType().toString());
+        var out = new CapturedBytes(captured);
         this.source = Okio.buffer(new ForwardingSource(body.source()) {
             @Override
             public long read(Buffer sink, long most) throws IOException {

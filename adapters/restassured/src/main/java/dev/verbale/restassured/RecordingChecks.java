@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
  * Makes the assertions on an answer tell themselves as checks of its exchange. They throw what they threw: REST Assured's
  * own contract is that the first that fails ends the test.
  */
-final class TellingChecks {
+final class RecordingChecks {
 
     /** What a {@code then()} has and is no assertion. */
     private static final Set<String> OTHERS = Set.of(
@@ -34,17 +34,24 @@ final class TellingChecks {
             "parser",
             "defaultParser");
 
-    private TellingChecks() {}
+    /** By which one of ours is known. */
+    private interface Recording extends InvocationHandler {}
+
+    private RecordingChecks() {}
 
     /** {@code response}, whose {@code then()} tells what it checks. */
     static Response of(Response response, Exchange exchange) {
-        return proxy(Response.class, (proxy, method, arguments) -> {
+        return proxy(Response.class, (Recording) (proxy, method, arguments) -> {
             Object result = called(response, method, arguments);
             return result instanceof ValidatableResponse checks
                             && method.getName().equals("then")
                     ? proxy(ValidatableResponse.class, checking(checks, exchange))
                     : result;
         });
+    }
+
+    static boolean isIn(Response response) {
+        return Proxy.isProxyClass(response.getClass()) && Proxy.getInvocationHandler(response) instanceof Recording;
     }
 
     private static InvocationHandler checking(ValidatableResponse checks, Exchange exchange) {
@@ -75,6 +82,7 @@ final class TellingChecks {
     }
 
     private static <T> T proxy(Class<T> type, InvocationHandler handler) {
-        return type.cast(Proxy.newProxyInstance(TellingChecks.class.getClassLoader(), new Class<?>[] {type}, handler));
+        return type.cast(
+                Proxy.newProxyInstance(RecordingChecks.class.getClassLoader(), new Class<?>[] {type}, handler));
     }
 }

@@ -9,19 +9,19 @@ import org.apache.hc.core5.http.HttpEntity;
 import org.apache.hc.core5.http.io.entity.HttpEntityWrapper;
 
 /** Hands a request's body on, and keeps its beginning. */
-final class HeardRequestEntity extends HttpEntityWrapper {
+final class CapturedRequestEntity extends HttpEntityWrapper {
 
     private final Exchange exchange;
 
-    HeardRequestEntity(HttpEntity body, Exchange exchange) {
+    CapturedRequestEntity(HttpEntity body, Exchange exchange) {
         super(body);
         this.exchange = exchange;
     }
 
     @Override
     public void writeTo(OutputStream out) throws IOException {
-        Beginning heard = exchange.beginning();
-        exchange.requestBody(heard, getContentType() == null ? "" : getContentType());
+        Beginning captured = exchange.beginning();
+        exchange.requestBody(captured, getContentType() == null ? "" : getContentType());
         super.writeTo(new FilterOutputStream(out) {
             @Override
             public void write(int one) throws IOException {
@@ -30,7 +30,7 @@ final class HeardRequestEntity extends HttpEntityWrapper {
 
             @Override
             public void write(byte[] bytes, int from, int length) throws IOException {
-                heard.add(bytes, from, length);
+                captured.add(bytes, from, length);
                 out.write(bytes, from, length);
             }
         });

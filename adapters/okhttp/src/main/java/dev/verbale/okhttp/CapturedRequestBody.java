@@ -12,12 +12,12 @@ import okio.Okio;
 import org.jspecify.annotations.Nullable;
 
 /** Hands a request's body on, and keeps its beginning. */
-final class HeardRequestBody extends RequestBody {
+final class CapturedRequestBody extends RequestBody {
 
     private final RequestBody body;
     private final Exchange exchange;
 
-    HeardRequestBody(RequestBody body, Exchange exchange) {
+    CapturedRequestBody(RequestBody body, Exchange exchange) {
         this.body = body;
         this.exchange = exchange;
     }
@@ -39,10 +39,10 @@ final class HeardRequestBody extends RequestBody {
 
     @Override
     public void writeTo(BufferedSink sink) throws IOException {
-        Beginning heard = exchange.beginning();
+        Beginning captured = exchange.beginning();
         exchange.requestBody(
-                heard, body.contentType() == null ? "" : body.contentType().toString());
-        var out = new HeardBytes(heard);
+                captured, body.contentType() == null ? "" : body.contentType().toString());
+        var out = new CapturedBytes(captured);
         BufferedSink through = Okio.buffer(new ForwardingSink(sink) {
             @Override
             public void write(Buffer source, long count) throws IOException {

@@ -8,14 +8,15 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.springframework.http.HttpMethod;
+import org.springframework.http.client.JdkClientHttpRequestFactory;
 import org.springframework.web.client.RestClient;
 import org.springframework.web.client.RestTemplate;
 
 /** Spring's {@code RestClient} and {@code RestTemplate}. */
-class VerbaleSpringInterceptorTest extends ExchangeContract {
+class VerbaleSpringTest extends ExchangeContract {
 
     private final RestClient client = RestClient.builder()
-            .requestInterceptor(new VerbaleSpringInterceptor())
+            .requestFactory(VerbaleSpring.watch(new JdkClientHttpRequestFactory()))
             .build();
 
     @Override
@@ -41,8 +42,7 @@ class VerbaleSpringInterceptorTest extends ExchangeContract {
 
     @Test
     void the_older_client_is_heard_too() throws Exception {
-        var older = new RestTemplate();
-        older.getInterceptors().add(new VerbaleSpringInterceptor());
+        RestTemplate older = VerbaleSpring.watch(VerbaleSpring.watch(new RestTemplate()));
         assertThat(older.getForObject(GARDEN.address("/json"), String.class)).contains("Basil");
 
         assertThat(GARDEN.exchanges()).extracting(GARDEN::line).containsExactly("GET /json 201");

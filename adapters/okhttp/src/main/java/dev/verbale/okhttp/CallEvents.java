@@ -17,7 +17,7 @@ import okhttp3.Request;
 import org.jspecify.annotations.Nullable;
 
 /** What is known of one call: the exchange that is under way in it, and how long its parts took. */
-final class CallMinutes extends EventListener {
+final class CallEvents extends EventListener {
 
     private final Recorder recorder;
     private final Scope scope;
@@ -28,7 +28,7 @@ final class CallMinutes extends EventListener {
     private long connectFrom;
     private long tlsFrom;
 
-    CallMinutes(Recorder recorder, Scope scope) {
+    CallEvents(Recorder recorder, Scope scope) {
         this.recorder = recorder;
         this.scope = scope;
     }
@@ -100,6 +100,14 @@ final class CallMinutes extends EventListener {
     public synchronized void connectFailed(
             Call call, InetSocketAddress address, Proxy proxy, @Nullable Protocol protocol, IOException failure) {
         if (exchange != null) exchange.attribute("not reached at " + address, String.valueOf(failure.getMessage()));
+    }
+
+    /** As it went over the wire: interceptors that stand behind ours may have changed it. */
+    @Override
+    public synchronized void requestHeadersEnd(Call call, Request request) {
+        if (exchange == null) return;
+        exchange.forgetRequestHeaders().url(request.url().toString());
+        for (var header : request.headers()) exchange.requestHeader(header.getFirst(), header.getSecond());
     }
 
     @Override

@@ -4,12 +4,12 @@ import dev.verbale.recorder.Beginning;
 import java.io.OutputStream;
 
 /** Bytes on their way into a {@link Beginning}. */
-final class HeardBytes extends OutputStream {
+final class CapturedBytes extends OutputStream {
 
-    private final Beginning heard;
+    private final Beginning captured;
 
-    HeardBytes(Beginning heard) {
-        this.heard = heard;
+    CapturedBytes(Beginning captured) {
+        this.captured = captured;
     }
 
     @Override
@@ -19,6 +19,6 @@ final class HeardBytes extends OutputStream {
 
     @Override
     public void write(byte[] bytes, int from, int length) {
-        heard.add(bytes, from, length);
+        captured.add(bytes, from, length);
     }
 }

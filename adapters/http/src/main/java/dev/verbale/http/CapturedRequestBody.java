@@ -1,22 +1,19 @@
 package dev.verbale.http;
 
 import dev.verbale.recorder.Beginning;
-import dev.verbale.recorder.Exchange;
 import java.net.http.HttpRequest.BodyPublisher;
 import java.nio.ByteBuffer;
 import java.util.concurrent.Flow;
 
 /** Hands a request's body on, and keeps its beginning. */
-final class HeardRequestBody implements BodyPublisher {
+final class CapturedRequestBody implements BodyPublisher {
 
     private final BodyPublisher body;
-    private final Exchange exchange;
-    private final String mediaType;
+    private final SentCall call;
 
-    HeardRequestBody(BodyPublisher body, Exchange exchange, String mediaType) {
+    CapturedRequestBody(BodyPublisher body, SentCall call) {
         this.body = body;
-        this.exchange = exchange;
-        this.mediaType = mediaType;
+        this.call = call;
     }
 
     @Override
@@ -26,8 +23,7 @@ final class HeardRequestBody implements BodyPublisher {
 
     @Override
     public void subscribe(Flow.Subscriber<? super ByteBuffer> subscriber) {
-        Beginning heard = exchange.beginning(); // a new one where it is sent again
-        exchange.requestBody(heard, mediaType);
+        Beginning captured = call.sendsBody(); // a new one where it is sent again
         body.subscribe(new Flow.Subscriber<>() {
             @Override
             public void onSubscribe(Flow.Subscription subscription) {
@@ -36,7 +32,7 @@ final class HeardRequestBody implements BodyPublisher {
 
             @Override
             public void onNext(ByteBuffer part) {
-                heard.add(part);
+                captured.add(part);
                 subscriber.onNext(part);
             }
 

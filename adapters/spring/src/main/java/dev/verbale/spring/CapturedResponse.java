@@ -8,24 +8,24 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatusCode;
 import org.springframework.http.client.ClientHttpResponse;
 
-/** An answer that the test reads, heard; the exchange ends with it. */
-final class HeardResponse implements ClientHttpResponse {
+/** An answer that the test reads, captured; the exchange ends with it. */
+final class CapturedResponse implements ClientHttpResponse {
 
     private final ClientHttpResponse response;
     private final Exchange exchange;
-    private @Nullable InputStream heard;
+    private @Nullable InputStream captured;
 
-    HeardResponse(ClientHttpResponse response, Exchange exchange) {
+    CapturedResponse(ClientHttpResponse response, Exchange exchange) {
         this.response = response;
         this.exchange = exchange;
     }
 
     @Override
     public InputStream getBody() throws IOException {
-        InputStream stream = heard;
+        InputStream stream = captured;
         if (stream == null) {
-            stream = exchange.responseBody(response.getBody(), VerbaleSpringInterceptor.type(getHeaders()));
-            heard = stream;
+            stream = exchange.responseBody(response.getBody(), CapturedRequest.type(getHeaders()));
+            captured = stream;
         }
         return stream;
     }

@@ -11,15 +11,15 @@ import org.apache.hc.core5.http.nio.AsyncEntityProducer;
 import org.apache.hc.core5.http.nio.DataStreamChannel;
 
 /** Hands a request's body on, and keeps its beginning. */
-final class HeardProducer implements AsyncEntityProducer {
+final class CapturedProducer implements AsyncEntityProducer {
 
     private final AsyncEntityProducer body;
-    private final Beginning heard;
+    private final Beginning captured;
 
-    HeardProducer(AsyncEntityProducer body, Exchange exchange) {
+    CapturedProducer(AsyncEntityProducer body, Exchange exchange) {
         this.body = body;
-        this.heard = exchange.beginning();
-        exchange.requestBody(heard, body.getContentType() == null ? "" : body.getContentType());
+        this.captured = exchange.beginning();
+        exchange.requestBody(captured, body.getContentType() == null ? "" : body.getContentType());
     }
 
     @Override
@@ -36,7 +36,7 @@ final class HeardProducer implements AsyncEntityProducer {
                 ByteBuffer offered = part.duplicate();
                 int written = channel.write(part);
                 offered.limit(offered.position() + Math.max(0, written));
-                heard.add(offered);
+                captured.add(offered);
                 return written;
             }
 

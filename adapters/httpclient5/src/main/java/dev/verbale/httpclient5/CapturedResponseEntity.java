@@ -8,23 +8,25 @@ import org.apache.hc.core5.http.HttpEntity;
 import org.apache.hc.core5.http.io.entity.HttpEntityWrapper;
 import org.jspecify.annotations.Nullable;
 
-/** An answer's body that the test reads, heard; the exchange ends with it. */
-final class HeardResponseEntity extends HttpEntityWrapper {
+/** An answer's body that the test reads, captured; the exchange ends with it. */
+final class CapturedResponseEntity extends HttpEntityWrapper {
 
     private final Exchange exchange;
-    private @Nullable InputStream heard;
+    private @Nullable InputStream captured;
 
-    HeardResponseEntity(HttpEntity body, Exchange exchange) {
+    CapturedResponseEntity(HttpEntity body, Exchange exchange) {
         super(body);
         this.exchange = exchange;
     }
 
     @Override
     public synchronized InputStream getContent() throws IOException {
-        InputStream stream = heard;
+        InputStream stream = captured;
         if (stream == null) {
             stream = exchange.responseBody(super.getContent(), getContentType() == null ? "" : getContentType());
-            heard = stream;
+            // such a stream reads on when it is closed, so that its connection can be used again
+            if (drainsWhenClosed()) stream = new DrainedStream(stream);
+            captured = stream;
         }
         return stream;
     }
@@ -39,9 +41,17 @@ final class HeardResponseEntity extends HttpEntityWrapper {
     @Override
     public void close() throws IOException {
         try {
-            super.close();
+            if (drainsWhenClosed()) getContent().close(); // what nobody read is captured on the way
         } finally {
-            exchange.ended(); // where nobody read it
+            try {
+                super.close();
+            } finally {
+                exchange.ended();
+            }
         }
+    }
+
+    private boolean drainsWhenClosed() {
+        return getContentLength() >= 0 || isChunked();
     }
 }

@@ -12,7 +12,7 @@ import org.apache.hc.core5.http.HttpEntity;
 import org.apache.hc.core5.http.HttpException;
 
 /** Stands where each request is on its way to a connection: behind redirects and retries, before the wire. */
-final class TellingExchanges implements ExecChainHandler {
+final class RecordingExchanges implements ExecChainHandler {
 
     private static final String UNDER_WAY = "dev.verbale.exchange";
 
@@ -21,15 +21,19 @@ final class TellingExchanges implements ExecChainHandler {
     @Override
     public ClassicHttpResponse execute(ClassicHttpRequest request, ExecChain.Scope scope, ExecChain chain)
             throws IOException, HttpException {
+        if (scope.clientContext.getAttribute(UNDER_WAY) != null) return chain.proceed(request, scope); // watched twice
         Exchange exchange = Recorder.current().exchange(request.getMethod(), address(request, scope));
         Messages.request(request, exchange);
         HttpEntity body = request.getEntity();
         long begun = System.nanoTime();
         scope.clientContext.setAttribute(UNDER_WAY, new UnderWay(exchange, begun));
         try {
-            if (body != null) request.setEntity(new HeardRequestEntity(body, exchange));
-            return answered(chain.proceed(request, scope), exchange, begun);
+            if (body != null) request.setEntity(new CapturedRequestEntity(body, exchange));
+            ClassicHttpResponse response = chain.proceed(request, scope);
+            Messages.requestAsSent(request, exchange);
+            return answered(response, exchange, begun);
         } catch (IOException | HttpException | RuntimeException failure) {
+            Messages.requestAsSent(request, exchange);
             exchange.failed(failure);
             throw failure;
         } finally {
@@ -54,7 +58,7 @@ final class TellingExchanges implements ExecChainHandler {
         exchange.timing("first byte", Duration.ofNanos(System.nanoTime() - begun));
         Messages.response(response, exchange);
         if (response.getEntity() == null) exchange.ended();
-        else response.setEntity(new HeardResponseEntity(response.getEntity(), exchange));
+        else response.setEntity(new CapturedResponseEntity(response.getEntity(), exchange));
         return response;
     }
 }

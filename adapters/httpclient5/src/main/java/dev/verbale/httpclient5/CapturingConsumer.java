@@ -11,17 +11,17 @@ import org.apache.hc.core5.http.nio.AsyncDataConsumer;
 import org.apache.hc.core5.http.nio.CapacityChannel;
 import org.jspecify.annotations.Nullable;
 
-/** Hands an answer's body on as it comes, heard; the exchange ends with it. */
-final class HeardConsumer implements AsyncDataConsumer {
+/** Hands an answer's body on as it comes, captured; the exchange ends with it. */
+final class CapturingConsumer implements AsyncDataConsumer {
 
     private final AsyncDataConsumer consumer;
     private final Exchange exchange;
-    private final Beginning heard;
+    private final Beginning captured;
 
-    HeardConsumer(AsyncDataConsumer consumer, Exchange exchange, Beginning heard) {
+    CapturingConsumer(AsyncDataConsumer consumer, Exchange exchange, Beginning captured) {
         this.consumer = consumer;
         this.exchange = exchange;
-        this.heard = heard;
+        this.captured = captured;
     }
 
     @Override
@@ -31,7 +31,7 @@ final class HeardConsumer implements AsyncDataConsumer {
 
     @Override
     public void consume(ByteBuffer part) throws IOException {
-        heard.add(part);
+        captured.add(part);
         consumer.consume(part);
     }
 

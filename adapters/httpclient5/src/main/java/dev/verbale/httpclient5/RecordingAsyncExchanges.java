@@ -18,7 +18,10 @@ import org.apache.hc.core5.http.nio.AsyncEntityProducer;
 import org.jspecify.annotations.Nullable;
 
 /** The same for the asynchronous client, whose redirects and retries run on threads of its own. */
-final class TellingAsyncExchanges implements AsyncExecChainHandler {
+final class RecordingAsyncExchanges implements AsyncExecChainHandler {
+
+    /** While a request is handed on, which is done by its thread; what comes of it may come on another by then. */
+    private static final ThreadLocal<Exchange> HANDS_ON = new ThreadLocal<>();
 
     private static final String SCOPE = "dev.verbale.scope";
 
@@ -42,13 +45,20 @@ final class TellingAsyncExchanges implements AsyncExecChainHandler {
             AsyncExecChain chain,
             AsyncExecCallback callback)
             throws HttpException, IOException {
+        if (HANDS_ON.get() != null) { // watched twice
+            chain.proceed(request, body, scope, callback);
+            return;
+        }
         Exchange exchange = begun(request, scope);
-        AsyncEntityProducer heard = body == null ? null : new HeardProducer(body, exchange);
+        AsyncEntityProducer captured = body == null ? null : new CapturedProducer(body, exchange);
         try {
-            chain.proceed(request, heard, scope, new HeardCallback(callback, exchange));
+            HANDS_ON.set(exchange);
+            chain.proceed(request, captured, scope, new CapturingCallback(callback, request, exchange));
         } catch (HttpException | IOException | RuntimeException failure) {
             exchange.failed(failure);
             throw failure;
+        } finally {
+            HANDS_ON.remove();
         }
     }
 
@@ -63,13 +73,15 @@ final class TellingAsyncExchanges implements AsyncExecChainHandler {
         }
     }
 
-    private static final class HeardCallback implements AsyncExecCallback {
+    private static final class CapturingCallback implements AsyncExecCallback {
         private final AsyncExecCallback callback;
+        private final HttpRequest request;
         private final Exchange exchange;
         private final long begun = System.nanoTime();
 
-        HeardCallback(AsyncExecCallback callback, Exchange exchange) {
+        CapturingCallback(AsyncExecCallback callback, HttpRequest request, Exchange exchange) {
             this.callback = callback;
+            this.request = request;
             this.exchange = exchange;
         }
 
@@ -77,13 +89,14 @@ final class TellingAsyncExchanges implements AsyncExecChainHandler {
         public @Nullable AsyncDataConsumer handleResponse(HttpResponse response, @Nullable EntityDetails body)
                 throws HttpException, IOException {
             exchange.timing("first byte", Duration.ofNanos(System.nanoTime() - begun));
+            Messages.requestAsSent(request, exchange);
             Messages.response(response, exchange);
             if (body == null) exchange.ended(); // before the test goes on
             AsyncDataConsumer consumer = callback.handleResponse(response, body);
             if (consumer == null || body == null) return consumer;
-            Beginning heard = exchange.beginning();
-            exchange.responseBody(heard, body.getContentType() == null ? "" : body.getContentType());
-            return new HeardConsumer(consumer, exchange, heard);
+            Beginning captured = exchange.beginning();
+            exchange.responseBody(captured, body.getContentType() == null ? "" : body.getContentType());
+            return new CapturingConsumer(consumer, exchange, captured);
         }
 
         @Override
@@ -99,6 +112,7 @@ final class TellingAsyncExchanges implements AsyncExecChainHandler {
 
         @Override
         public void failed(Exception failure) {
+            Messages.requestAsSent(request, exchange);
             exchange.failed(failure);
             callback.failed(failure);
         }

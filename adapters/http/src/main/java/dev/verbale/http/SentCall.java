@@ -1,0 +1,163 @@
+package dev.verbale.http;
+
+import dev.verbale.recorder.Beginning;
+import dev.verbale.recorder.Exchange;
+import java.net.http.HttpClient;
+import java.net.http.HttpHeaders;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.ResponseInfo;
+import java.time.Duration;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A call of the client: one request, or several where the client follows redirects or answers a challenge. Of these it
+ * tells with its last answer only, so what came is held until that is known.
+ */
+final class SentCall {
+
+    static final String TRACE_PARENT = "traceparent";
+
+    private static final int UNAUTHORIZED = 401;
+    private static final int PROXY_UNAUTHORIZED = 407;
+
+    private final Exchange first;
+    private final long begun = System.nanoTime();
+    private final boolean hasAuthenticator;
+    /** Whose answer it is: known once the client says how it got there, or at once where it only goes one way. */
+    private @Nullable Exchange answered;
+
+    private String requestType = "";
+    private @Nullable Beginning requestBody;
+    private @Nullable ResponseInfo answer;
+    private @Nullable Beginning responseBody;
+    private boolean over;
+
+    SentCall(Exchange first, HttpClient client) {
+        this.first = first;
+        this.hasAuthenticator = client.authenticator().isPresent();
+        boolean straight = client.followRedirects() == HttpClient.Redirect.NEVER && !hasAuthenticator;
+        if (straight) answered = first;
+        else first.onTestEnd(this::tellWhatIsKnown);
+    }
+
+    /**
+     * Tells the request.
+     *
+     * @param cookies that the client is about to add
+     * @return the header by which its trace is found; null where none is wanted, or it has one
+     */
+    synchronized @Nullable String sends(HttpRequest request, List<String> cookies) {
+        headers(first, request.headers());
+        for (String cookie : cookies) first.requestHeader("Cookie", cookie);
+        requestType = request.headers().firstValue("Content-Type").orElse("");
+        if (request.headers().firstValue(TRACE_PARENT).isPresent()) return null;
+        String traceParent = first.traceParent();
+        if (traceParent != null) first.requestHeader(TRACE_PARENT, traceParent);
+        return traceParent;
+    }
+
+    synchronized Beginning sendsBody() {
+        Beginning captured = first.beginning();
+        requestBody = captured;
+        first.requestBody(captured, requestType);
+        return captured;
+    }
+
+    synchronized Beginning answerBegins(ResponseInfo info) {
+        first.timing("first byte", Duration.ofNanos(System.nanoTime() - begun));
+        answer = info;
+        Beginning captured = first.beginning();
+        responseBody = captured;
+        if (answered != null) tellAnswer(answered);
+        return captured;
+    }
+
+    synchronized void isComplete() {
+        over = true;
+        if (answered != null) answered.ended();
+    }
+
+    synchronized void isLeft() {
+        Exchange known = answered == null ? first : answered;
+        known.attribute("body", "the test read no further");
+        isComplete();
+    }
+
+    synchronized void failed(Throwable failure) {
+        if (answered == null) tellAnswer(first);
+        (answered == null ? first : answered).failed(failure);
+    }
+
+    /** All that led to {@code response}, in the order in which it was sent. */
+    synchronized void answeredBy(HttpResponse<?> response) {
+        if (answered != null) return;
+        Deque<HttpResponse<?>> way = new ArrayDeque<>();
+        Optional<? extends HttpResponse<?>> before = response.previousResponse();
+        while (before.isPresent()) {
+            way.addFirst(before.get());
+            before = before.get().previousResponse();
+        }
+        Exchange last = first;
+        for (HttpResponse<?> hop : way) {
+            HttpResponse<?> following = following(hop, way, response);
+            Exchange next =
+                    last.next(following.request().method(), following.uri().toString());
+            head(last, hop.statusCode(), hop.headers(), hop.version());
+            last.ended();
+            request(next, following.request(), hop.statusCode());
+            last = next;
+        }
+        answered = last;
+        tellAnswer(last);
+        if (over) last.ended();
+    }
+
+    private static HttpResponse<?> following(
+            HttpResponse<?> hop, Deque<HttpResponse<?>> way, HttpResponse<?> response) {
+        boolean found = false;
+        for (HttpResponse<?> one : way) {
+            if (found) return one;
+            found = one == hop;
+        }
+        return response;
+    }
+
+    private void request(Exchange exchange, HttpRequest request, int after) {
+        headers(exchange, request.headers());
+        if (hasAuthenticator) { // it is what answers a challenge; the value would be masked
+            if (after == UNAUTHORIZED) exchange.requestHeader("Authorization", "Basic");
+            if (after == PROXY_UNAUTHORIZED) exchange.requestHeader("Proxy-Authorization", "Basic");
+        }
+        if (request.bodyPublisher().isPresent() && requestBody != null)
+            exchange.requestBody(
+                    requestBody, request.headers().firstValue("Content-Type").orElse(""));
+    }
+
+    private void tellAnswer(Exchange exchange) {
+        ResponseInfo info = answer;
+        Beginning body = responseBody;
+        if (info == null || body == null) return;
+        head(exchange, info.statusCode(), info.headers(), info.version());
+        exchange.responseBody(body, info.headers().firstValue("Content-Type").orElse(""));
+    }
+
+    private synchronized void tellWhatIsKnown() {
+        if (answered == null) tellAnswer(first);
+    }
+
+    private static void headers(Exchange exchange, HttpHeaders headers) {
+        headers.map().forEach((name, values) -> values.forEach(value -> exchange.requestHeader(name, value)));
+    }
+
+    private static void head(Exchange exchange, int status, HttpHeaders headers, HttpClient.Version version) {
+        exchange.status(status).protocol(version == HttpClient.Version.HTTP_2 ? "HTTP/2" : "HTTP/1.1");
+        headers.map().forEach((name, values) -> {
+            if (!name.startsWith(":")) values.forEach(value -> exchange.responseHeader(name, value));
+        });
+    }
+}

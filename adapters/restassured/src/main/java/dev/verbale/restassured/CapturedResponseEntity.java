@@ -1,0 +1,68 @@
+package dev.verbale.restassured;
+
+import dev.verbale.recorder.Beginning;
+import dev.verbale.recorder.Exchange;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import org.apache.http.HttpConnection;
+import org.apache.http.HttpEntity;
+import org.apache.http.entity.HttpEntityWrapper;
+import org.jspecify.annotations.Nullable;
+
+/** Hands an answer's body on as the test reads it, before anybody unpacks it. */
+final class CapturedResponseEntity extends HttpEntityWrapper {
+
+    private final Exchange exchange;
+    private final @Nullable HttpConnection connection;
+    private final RestAssuredCall call;
+    private @Nullable CapturedStream captured;
+
+    CapturedResponseEntity(
+            HttpEntity body, Exchange exchange, RestAssuredCall call, @Nullable HttpConnection connection) {
+        super(body);
+        this.exchange = exchange;
+        this.call = call;
+        this.connection = connection;
+        exchange.onTestEnd(this::look);
+    }
+
+    @Override
+    public InputStream getContent() throws IOException {
+        return content();
+    }
+
+    private CapturedStream content() throws IOException {
+        CapturedStream stream = captured;
+        if (stream == null) {
+            stream = stream();
+            captured = stream;
+            call.answersWith(stream);
+        }
+        return stream;
+    }
+
+    private CapturedStream stream() throws IOException {
+        Beginning beginning = exchange.beginning();
+        exchange.responseBody(
+                beginning, getContentType() == null ? "" : getContentType().getValue());
+        boolean drains = getContentLength() >= 0 || isChunked(); // such a stream reads on when it is closed
+        return new CapturedStream(wrappedEntity.getContent(), exchange, beginning, drains);
+    }
+
+    /** Nobody read it, as of an answer whose status was not what the test expected: what has come by now is what it said. */
+    private void look() {
+        try {
+            if (connection != null) content().readWhatCame(connection);
+        } catch (IOException nothingMore) { // it is the test's, and it is over
+            return;
+        }
+    }
+
+    @Override
+    public void writeTo(OutputStream out) throws IOException {
+        try (InputStream in = getContent()) {
+            in.transferTo(out);
+        }
+    }
+}

@@ -1,0 +1,116 @@
+package dev.verbale.spring;
+
+import dev.verbale.recorder.Beginning;
+import dev.verbale.recorder.Exchange;
+import dev.verbale.recorder.Recorder;
+import java.io.FilterOutputStream;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.net.URI;
+import java.time.Duration;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpMethod;
+import org.springframework.http.client.ClientHttpRequest;
+import org.springframework.http.client.ClientHttpResponse;
+
+/** A request that hands everything on, and tells its exchange. */
+class CapturedRequest implements ClientHttpRequest {
+
+    private static final String TRACE_PARENT = "traceparent";
+
+    private final ClientHttpRequest request;
+    private @Nullable Exchange exchange;
+    private @Nullable OutputStream body;
+
+    CapturedRequest(ClientHttpRequest request) {
+        this.request = request;
+    }
+
+    static String type(HttpHeaders headers) {
+        String type = headers.getFirst(HttpHeaders.CONTENT_TYPE);
+        return type == null ? "" : type;
+    }
+
+    /** It begins with the first byte of its body, or when it is sent. */
+    private Exchange exchange() {
+        Exchange begun = exchange;
+        if (begun == null) {
+            begun = Recorder.current()
+                    .exchange(request.getMethod().name(), request.getURI().toString())
+                    .client("Spring");
+            exchange = begun;
+        }
+        return begun;
+    }
+
+    /** {@code out}, whatever is written to which is captured. */
+    OutputStream captured(OutputStream out) {
+        Beginning captured = exchange().beginning(); // a new one where it is sent again
+        exchange().requestBody(captured, "");
+        return new FilterOutputStream(out) {
+            @Override
+            public void write(int one) throws IOException {
+                captured.add(new byte[] {(byte) one}, 0, 1);
+                out.write(one);
+            }
+
+            @Override
+            public void write(byte[] bytes, int from, int length) throws IOException {
+                captured.add(bytes, from, length);
+                out.write(bytes, from, length);
+            }
+        };
+    }
+
+    @Override
+    public OutputStream getBody() throws IOException {
+        OutputStream known = body;
+        if (known == null) {
+            known = captured(request.getBody());
+            body = known;
+        }
+        return known;
+    }
+
+    @Override
+    public ClientHttpResponse execute() throws IOException {
+        Exchange sent = exchange();
+        HttpHeaders headers = request.getHeaders();
+        String traceParent = headers.getFirst(TRACE_PARENT) == null ? sent.traceParent() : null;
+        if (traceParent != null) headers.set(TRACE_PARENT, traceParent);
+        headers.forEach((name, values) -> values.forEach(value -> sent.requestHeader(name, value)));
+        long begun = System.nanoTime();
+        try {
+            ClientHttpResponse response = request.execute();
+            sent.timing("first byte", Duration.ofNanos(System.nanoTime() - begun));
+            sent.status(response.getStatusCode().value());
+            response.getHeaders().forEach((name, values) -> values.forEach(value -> sent.responseHeader(name, value)));
+            return new CapturedResponse(response, sent);
+        } catch (IOException | RuntimeException failure) {
+            sent.failed(failure);
+            throw failure;
+        }
+    }
+
+    @Override
+    public HttpMethod getMethod() {
+        return request.getMethod();
+    }
+
+    @Override
+    public URI getURI() {
+        return request.getURI();
+    }
+
+    @Override
+    public Map<String, Object> getAttributes() {
+        return request.getAttributes();
+    }
+
+    @Override
+    public HttpHeaders getHeaders() {
+        return request.getHeaders();
+    }
+}

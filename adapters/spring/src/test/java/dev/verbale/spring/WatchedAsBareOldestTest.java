@@ -1,0 +1,39 @@
+package dev.verbale.spring;
+
+import dev.verbale.http.difficult.Client;
+import java.net.URI;
+import org.springframework.http.HttpMethod;
+import org.springframework.http.client.ClientHttpRequestFactory;
+import org.springframework.http.client.SimpleClientHttpRequestFactory;
+import org.springframework.web.client.RestTemplate;
+
+/** {@code RestTemplate} over {@code HttpURLConnection}, with interceptors of the suite's own before and behind ours. */
+class WatchedAsBareOldestTest extends RestClientContract {
+
+    @Override
+    protected ClientHttpRequestFactory factory() {
+        var factory = new SimpleClientHttpRequestFactory();
+        factory.setReadTimeout((int) patience.toMillis());
+        factory.setConnectTimeout(600);
+        return factory;
+    }
+
+    @Override
+    protected Client client(boolean watched) {
+        var template = new RestTemplate(factory());
+        template.getInterceptors().add(adding("X-Before"));
+        if (watched) VerbaleSpring.watch(template);
+        template.getInterceptors().add(adding("X-Behind"));
+        return (scenario, url, reader) -> template.execute(
+                URI.create(url),
+                HttpMethod.valueOf(scenario.method()),
+                request -> {
+                    scenario.headers().forEach(request.getHeaders()::set);
+                    if (scenario.streamed() > 0)
+                        Client.zeros(scenario.streamed()).transferTo(request.getBody());
+                    else request.getBody().write(scenario.body());
+                },
+                response -> new Client.Answer(
+                        response.getStatusCode().value(), response.getStatusText(), reader.read(response.getBody())));
+    }
+}
