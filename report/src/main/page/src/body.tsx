@@ -2,6 +2,7 @@
 import { useMemo, useState } from 'preact/hooks';
 import { jsonOf, type Json } from './json';
 import { Marked, occurrences } from './marked';
+import { fileName } from './request';
 import { texts } from './store';
 import { bytes, count } from './text';
 import type { Body } from './types';
@@ -16,7 +17,7 @@ export function BodyView({ body }: { body: Body }) {
   const [whole, setWhole] = useState(false);
   const file = whole && body.text !== undefined ? texts.get(body.text).value : undefined;
   const text = file?.state === 'here' ? file.value.text : body.inline;
-  const cut = body.cut && file?.state !== 'here';
+  const excerpt = body.inline !== undefined && body.text !== undefined && file?.state !== 'here';
   const size = body.size < 0 ? '' : bytes(body.size) + (body.decoded ? `, ${bytes(body.decoded)} unpacked` : '');
   return (
     <div class="body">
@@ -30,14 +31,13 @@ export function BodyView({ body }: { body: Body }) {
         )}
       </p>
       {body.leftOut && <p class="dim">Not kept: {body.leftOut}.</p>}
-      {cut && (
+      {body.cut && <p class="dim">Only the beginning was kept.</p>}
+      {excerpt && (
         <p class="dim">
-          Only the beginning {body.text === undefined ? 'was kept' : 'is shown'}.
-          {body.text !== undefined && (
-            <button class="quiet whole" onClick={() => setWhole(true)}>
-              show all that was kept
-            </button>
-          )}
+          Only the beginning is shown.
+          <button class="quiet whole" onClick={() => setWhole(true)}>
+            show all that was kept
+          </button>
         </p>
       )}
       {PICTURES.includes(plainType(body)) && body.href && <img src={body.href} alt="The body" />}
@@ -56,11 +56,6 @@ export function BodyView({ body }: { body: Body }) {
 
 function plainType(body: Body): string {
   return body.mediaType.replace(/;.*/, '').trim().toLowerCase();
-}
-
-/** The copies in the page's folder end in .txt where a browser might run them. */
-function fileName(href: string): string {
-  return decodeURIComponent(href.split('/').at(-1)!).replace(/\.txt$/, '');
 }
 
 function BodyText({ text, type }: { text: string; type: string }) {

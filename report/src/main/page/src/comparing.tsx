@@ -3,6 +3,7 @@ import { createContext } from 'preact';
 import { useMemo, useState } from 'preact/hooks';
 import { compared } from './differences';
 import { endpointOf } from './endpoints';
+import { statusOf, statusText } from './status';
 import { earlierFiles, exchangeRows, exchangesIn, keyOf, minutesFiles, ofRow } from './store';
 import { count, duration, offset } from './text';
 import type { Exchange, RunData } from './types';
@@ -62,9 +63,10 @@ function Differences({ here, there }: { here: Exchange; there: Exchange }) {
       <tbody>
         <tr>
           <th scope="row">time</th>
-          <td data-name="this one">{duration(here.took)}</td>
+          <td data-name="this one">{here.took !== undefined && duration(here.took)}</td>
           <td data-name="the other">
-            {duration(there.took)} <span class="dim">{slower(here.took, there.took)}</span>
+            {there.took !== undefined && duration(there.took)}{' '}
+            <span class="dim">{here.took !== undefined && there.took !== undefined && slower(here.took, there.took)}</span>
           </td>
         </tr>
         {differences.map((one) => (
@@ -101,7 +103,7 @@ function earlier(exchange: Exchange, data: RunData, place: number): Other[] {
   const nth = Math.min(Math.max(0, siblings.findIndex((one) => one.at === exchange.at)), found.length - 1);
   const ordered = nth > 0 ? [found[nth]!, ...found.filter((_, index) => index !== nth)] : found;
   return ordered.map((one) => ({
-    label: `the same test: ${one.status ?? 'no answer'}, ${duration(one.took)}`,
+    label: `the same test: ${statusOf(one)}${one.took === undefined ? '' : ', ' + duration(one.took)}`,
     group: `the earlier run ${data.earlier}`,
     exchange: () => one,
   }));
@@ -118,7 +120,7 @@ function ofThisRun(exchange: Exchange, data: RunData, place: number): Other[] {
     const group = at === place ? 'this test' : keyOf(row) === keyOf(open) ? 'other attempts' : row.set !== undefined && row.set === open.set ? 'other rows' : 'other tests';
     found.push({
       group,
-      label: `${group === 'this test' ? offset(moment - open.at) : row.name}: ${status || 'no answer'}, ${duration(took)}`,
+      label: `${group === 'this test' ? offset(moment - open.at) : row.name}: ${statusText(status)}${took < 0 ? '' : ', ' + duration(took)}`,
       exchange: () => exchangeOf(data, at, moment),
     });
   }

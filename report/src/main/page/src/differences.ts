@@ -1,4 +1,5 @@
 // What is different in two exchanges of the same request: by names and by paths, not by lines.
+import { statusOf } from './status';
 import { withoutChancePort } from './endpoints';
 import { jsonOf, type Json } from './json';
 import type { Body, Exchange, Message } from './types';
@@ -26,7 +27,7 @@ const MOST = 500;
 
 export function compared(here: Exchange, there: Exchange): Compared {
   const found: Compared = { differences: [], more: 0, same: 0, passedOver: [] };
-  put(found, 'status', String(here.status ?? 'no answer'), String(there.status ?? 'no answer'));
+  put(found, 'status', statusOf(here), statusOf(there));
   put(found, 'address', withoutChancePort(here.url), withoutChancePort(there.url));
   put(found, 'failure', here.failed, there.failed);
   bodies(found, 'request body', here.request.body, there.request.body);

@@ -14,7 +14,7 @@ export interface Endpoint {
 }
 
 export function isBad(row: ExchangeRow): boolean {
-  return row[7] !== '' || row[5] >= 400;
+  return row[7] !== '' || row[5] >= 400 || row[5] < 0;
 }
 
 /** Without a port on the loopback address, which is another each time. */
@@ -38,17 +38,23 @@ export function endpoints(rows: ExchangeRow[]): Endpoint[] {
     else groups.set(name, [row]);
   }
   return [...groups].map(([name, group]) => {
-    const times = group.map((row) => row[2]).sort((a, b) => a - b);
+    const times = group.map((row) => row[2]).filter((time) => time >= 0).sort((a, b) => a - b);
     return {
       name,
       count: group.length,
-      median: percentile(times, 50),
+      median: middle(times),
       p95: percentile(times, 95),
       bad: group.filter(isBad).length,
       unmet: group.filter((row) => row[8] > 0).length,
       bytes: group.reduce((all, row) => all + Math.max(0, row[6]), 0),
     };
   });
+}
+
+/** Of an even count the mean of the two in the middle; of none 0. */
+function middle(sorted: number[]): number {
+  const half = Math.floor(sorted.length / 2);
+  return sorted.length % 2 === 1 ? sorted[half]! : ((sorted[half - 1] ?? 0) + (sorted[half] ?? 0)) / 2;
 }
 
 /** The nearest rank: the smallest value that at least so many of a hundred do not exceed. */

@@ -1,10 +1,12 @@
 // A request and its answer: one line, and unfolded both sides beside each other, to be read, copied, compared and sent again.
 import { useContext, useState } from 'preact/hooks';
-import { curlForBash, curlForPowerShell, javaCode } from './again';
+import { curlForBash, curlForPowerShell, javaCode } from './commands';
 import { BodyView, Copy } from './body';
 import { Comparing, Open } from './comparing';
 import { Mark } from './mark';
+import { statusOf } from './status';
 import { bytes, count, duration } from './text';
+import { sentRequest } from './request';
 import type { Exchange, Message } from './types';
 
 export function ExchangeLine({ exchange }: { exchange: Exchange }) {
@@ -16,8 +18,8 @@ export function ExchangeLine({ exchange }: { exchange: Exchange }) {
       <details onToggle={(e) => setOpen(e.currentTarget.open)}>
         <summary>
           <b class="method">{exchange.method}</b> <span class="where">{short(exchange.url)}</span>
-          <span class="status">{exchange.failed && !exchange.status ? 'no answer' : exchange.status}</span>
-          <span class="took">{duration(exchange.took)}</span>
+          <span class="status">{statusOf(exchange)}</span>
+          {exchange.took !== undefined && <span class="took">{duration(exchange.took)}</span>}
           {exchange.response?.body && exchange.response.body.size >= 0 && <span class="took">{bytes(exchange.response.body.size)}</span>}
           {exchange.checks && (
             <span class={failed > 0 ? 'checks failed' : 'checks dim'}>
@@ -73,9 +75,13 @@ function Unfolded({ exchange }: { exchange: Exchange }) {
         </ul>
       )}
       <p class="again">
-        <Copy label="copy as curl" text={() => curlForBash(exchange)} />
-        <Copy label="for PowerShell" text={() => curlForPowerShell(exchange)} />
-        <Copy label="as Java" text={() => javaCode(exchange)} />
+        {typeof sentRequest(exchange) !== 'string' && (
+          <>
+            <Copy label="copy as curl" text={() => curlForBash(exchange)} />
+            <Copy label="for PowerShell" text={() => curlForPowerShell(exchange)} />
+            <Copy label="as Java" text={() => javaCode(exchange)} />
+          </>
+        )}
         {open && (
           <button class="quiet compare" aria-pressed={comparing} onClick={() => setComparing(!comparing)}>
             compare with another

@@ -2,6 +2,7 @@
 import { useMemo } from 'preact/hooks';
 import { endpointOf, endpoints, isBad, withoutChancePort, type Endpoint } from './endpoints';
 import { short } from './exchange';
+import { statusText } from './status';
 import { exchangeRows, exchangesLink, minutesLink, MOST_EXCHANGES, route } from './store';
 import { bytes, count, duration, offset, whole } from './text';
 import type { ExchangeRow, RunData } from './types';
@@ -144,12 +145,12 @@ function Line({ row, data }: { row: ExchangeRow; data: RunData }) {
   return (
     <tr class={isBad(row) ? 'bad' : ''}>
       <td class="time dim">{offset(at)}</td>
-      <td class="status">{status || 'no answer'}</td>
+      <td class="status">{statusText(status)}</td>
       <td class="code">
         <b>{method}</b> {short(url)} {failed && <span class="dim">{failed}</span>}
         {checks > 0 && <span class="failed"> {count(checks, 'check')} failed</span>}
       </td>
-      <td class="took">{duration(took)}</td>
+      <td class="took">{took < 0 ? '' : duration(took)}</td>
       <td class="took dim">{size < 0 ? '' : bytes(size)}</td>
       <td class="of">
         <a href={minutesLink(test ? test.address : 'run')}>{test ? test.name : 'outside tests'}</a>

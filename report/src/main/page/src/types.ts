@@ -127,7 +127,8 @@ export interface Log {
 export interface Exchange {
   is: 'exchange';
   at: number;
-  took: number;
+  /** Missing where nobody knows, as of redirects that a client tells of only afterwards. */
+  took?: number;
   client: string;
   method: string;
   url: string;
@@ -154,14 +155,15 @@ export interface Body {
   /** On the wire; -1 where nobody knows. */
   size: number;
   decoded?: number;
-  /** All of it, or its beginning. */
+  /** All that was kept of it, or where there is a file, its beginning. */
   inline?: string;
   cut?: true;
   leftOut?: string;
   href?: string;
   /** Names the script file that holds all that was kept of it. */
   text?: string;
-  parts?: { name: string; fileName?: string; body: Body }[];
+  /** `head`: its own lines, as they were sent. */
+  parts?: { name: string; fileName?: string; head?: string; body: Body }[];
 }
 
 export interface Check {
@@ -227,7 +229,10 @@ export interface NetworkRequest {
   failure?: string;
 }
 
-/** In the list of all: place of its row, or -1; moment; time; method; address; status; bytes, or -1; failure; failed checks. */
+/**
+ * In the list of all: place of its row, or -1; moment; time, or -1; method; address; status, 0 where it was answered without
+ * one, -1 where it was not answered; bytes, or -1; failure; failed checks.
+ */
 export type ExchangeRow = [
   row: number,
   at: number,

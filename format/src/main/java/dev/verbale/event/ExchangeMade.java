@@ -83,8 +83,9 @@ public record ExchangeMade(
      * @param mediaType with its parameters, as it was said; empty where nobody said it
      * @param size in bytes on the wire, or -1 where nobody knows
      * @param decoded in bytes, once its content coding was undone; as {@code size} where there is none
-     * @param text of it, or its beginning; null where it is kept as a file, in parts, or not at all
-     * @param isCut whether what is kept is only its beginning
+     * @param text of it; where there is a file too, the beginning of that; null where it is kept as a file only, in parts, or not
+     *     at all
+     * @param isCut whether all that is kept, be it text or file, is only its beginning
      * @param file where it is: a path below the run folder with forward slashes; null where it is no file
      * @param parts of a body of several, such as a form with files
      * @param leftOut why nothing of it is kept; null where something is
@@ -108,6 +109,17 @@ public record ExchangeMade(
      *
      * @param name of the form's field; empty where it has none
      * @param fileName as the sender called the file; null where it is none
+     * @param head its own header lines, parted by CR LF, as they were sent; null where nobody knows
      */
-    public record Part(String name, @Nullable String fileName, Body body) {}
+    public record Part(
+            String name,
+            @Nullable String fileName,
+            @Nullable String head,
+            Body body) {
+
+        /** One whose head nobody knows. */
+        public Part(String name, @Nullable String fileName, Body body) {
+            this(name, fileName, null, body);
+        }
+    }
 }

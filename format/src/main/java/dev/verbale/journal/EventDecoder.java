@@ -214,7 +214,8 @@ final class EventDecoder {
         for (Fields part : f.objects("parts")) {
             Fields body = part.objectOrNull("body");
             if (body == null) throw new MalformedLine("a part of a body has no body");
-            parts.add(new ExchangeMade.Part(part.text("name"), part.textOrNull("fileName"), body(body)));
+            parts.add(new ExchangeMade.Part(
+                    part.text("name"), part.textOrNull("fileName"), part.textOrNull("head"), body(body)));
         }
         return new ExchangeMade.Body(
                 f.text("mediaType"),

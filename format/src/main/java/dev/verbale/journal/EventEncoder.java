@@ -51,6 +51,7 @@ final class EventEncoder {
     private static final SerializedString DECODED = new SerializedString("decoded");
     private static final SerializedString FAILED = new SerializedString("failed");
     private static final SerializedString HEADERS = new SerializedString("headers");
+    private static final SerializedString HEAD = new SerializedString("head");
     private static final SerializedString FILE_NAME = new SerializedString("fileName");
     private static final SerializedString LEFT_OUT = new SerializedString("leftOut");
     private static final SerializedString PARTS = new SerializedString("parts");
@@ -344,6 +345,7 @@ final class EventEncoder {
                 json.writeStartObject();
                 text(json, NAME, part.name());
                 text(json, FILE_NAME, part.fileName());
+                text(json, HEAD, part.head());
                 body(json, part.body());
                 json.writeEndObject();
             }

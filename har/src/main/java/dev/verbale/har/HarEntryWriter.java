@@ -34,7 +34,8 @@ final class HarEntryWriter {
         json.writeStartObject();
         if (!page.isEmpty()) json.writeStringProperty("pageref", page);
         json.writeStringProperty("startedDateTime", exchange.at().toString());
-        json.writeNumberProperty("time", millis(made.micros()));
+        json.writeNumberProperty("time", millis(Math.max(0, made.micros())));
+        if (made.micros() < 0) json.writeStringProperty("comment", "how long it took is not known");
         request(made, exchange);
         response(made, exchange);
         json.writeObjectPropertyStart("cache");
@@ -182,7 +183,7 @@ final class HarEntryWriter {
         List<String> lost = new ArrayList<>();
         if (body.leftOut() != null) lost.add(body.leftOut());
         else if (!kept && body.size() != 0) lost.add("not kept as text");
-        if (body.isCut() && body.file() == null) lost.add("only the beginning was kept");
+        if (body.isCut()) lost.add("only the beginning was kept");
         return lost.isEmpty() ? null : String.join("; ", lost);
     }
 
@@ -196,7 +197,8 @@ final class HarEntryWriter {
         Map<String, Long> known = made.timings();
         long dns = known.getOrDefault("dns", 0L);
         long connect = known.getOrDefault("connect", 0L);
-        long firstByte = Math.min(made.micros(), known.getOrDefault("first byte", made.micros()));
+        long all = Math.max(0, made.micros());
+        long firstByte = Math.min(all, known.getOrDefault("first byte", all));
         json.writeObjectPropertyStart("timings");
         json.writeNumberProperty("blocked", UNKNOWN);
         json.writeNumberProperty("dns", known.containsKey("dns") ? millis(dns) : UNKNOWN);
@@ -204,7 +206,7 @@ final class HarEntryWriter {
         json.writeNumberProperty("ssl", known.containsKey("TLS") ? millis(known.get("TLS")) : UNKNOWN);
         json.writeNumberProperty("send", 0);
         json.writeNumberProperty("wait", millis(Math.max(0, firstByte - dns - connect)));
-        json.writeNumberProperty("receive", millis(made.micros() - firstByte));
+        json.writeNumberProperty("receive", millis(all - firstByte));
         json.writeEndObject();
     }
 

@@ -51,7 +51,7 @@ final class Bodies {
         if (bytes.length > most) bytes = Arrays.copyOf(bytes, most);
         String type = MediaTypes.plain(raw.mediaType());
         if (type.startsWith("multipart/")) {
-            List<Part> parts = parts(FormParts.in(bytes, raw.mediaType()));
+            List<Part> parts = parts(FormParts.in(bytes, raw.mediaType(), whole));
             if (parts.isEmpty()) return leftOut(raw, "its parts cannot be told apart, and so not be masked");
             return new Body(raw.mediaType(), raw.size(), decoded, null, !whole, null, parts, null);
         }
@@ -75,7 +75,7 @@ final class Bodies {
             String masked = recorder.redacted(text); // before it is cut: half a secret is not known for one
             String file = file(name, masked.getBytes(StandardCharsets.UTF_8), isUnknown(type) ? "text/plain" : type);
             String beginning = masked.substring(0, Math.min(longest, masked.length()));
-            return new Body(raw.mediaType(), raw.size(), decoded, beginning, true, file, List.of(), null);
+            return new Body(raw.mediaType(), raw.size(), decoded, beginning, !whole, file, List.of(), null);
         }
         String file = file(name, bytes, isUnknown(type) ? MediaTypes.UNKNOWN : type);
         return new Body(raw.mediaType(), raw.size(), decoded, null, !whole, file, List.of(), null);
@@ -103,7 +103,7 @@ final class Bodies {
             Body body = type.startsWith("multipart/")
                     ? leftOut(raw, "parts of a part are not told apart, and so not masked")
                     : kept(name, content, raw, raw.size(), !cut, type);
-            parts.add(new Part(part.name(), part.fileName(), body));
+            parts.add(new Part(part.name(), part.fileName(), part.head(), body));
         }
         return parts;
     }

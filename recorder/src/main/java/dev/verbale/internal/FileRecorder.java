@@ -77,7 +77,7 @@ public final class FileRecorder implements Recorder {
         this.opening = RunOpening.open(options, minutes.clock, Version.text(), redactor);
         this.shortening = new Shortening(redactor);
         this.failures = FailureReading.withInstalledReaders(minutes.problems, guard.foreign, shortening);
-        this.papers = new Papers(this, new PaperStore(opening.folder(), redactor));
+        this.papers = new Papers(this, new PaperStore(opening.folder(), redactor, minutes.problems));
         this.logs = new LogKeeping(this, options.logging());
         this.descriptions = new Descriptions(this, options.linkPatterns());
         this.lastWord = new LastWord(this, options.closingLine());

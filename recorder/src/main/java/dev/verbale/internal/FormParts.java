@@ -14,10 +14,10 @@ final class FormParts {
 
     private static final Pattern BOUNDARY =
             Pattern.compile("boundary=(?:\"([^\"]+)\"|([^\\s;]+))", Pattern.CASE_INSENSITIVE);
-    private static final Pattern NAME =
-            Pattern.compile("[;\\s]name=(?:\"([^\"\\\\]*+(?:\\\\.[^\"\\\\]*+)*+)\"|([^\\s;]+))", Pattern.CASE_INSENSITIVE);
-    private static final Pattern FILE =
-            Pattern.compile("[;\\s]filename=(?:\"([^\"\\\\]*+(?:\\\\.[^\"\\\\]*+)*+)\"|([^\\s;]+))", Pattern.CASE_INSENSITIVE);
+    private static final Pattern NAME = Pattern.compile(
+            "[;\\s]name=(?:\"([^\"\\\\]*+(?:\\\\.[^\"\\\\]*+)*+)\"|([^\\s;]+))", Pattern.CASE_INSENSITIVE);
+    private static final Pattern FILE = Pattern.compile(
+            "[;\\s]filename=(?:\"([^\"\\\\]*+(?:\\\\.[^\"\\\\]*+)*+)\"|([^\\s;]+))", Pattern.CASE_INSENSITIVE);
     private static final Pattern TYPE = Pattern.compile("(?im)^content-type:\\s*([^\\r\\n]+)");
 
     /** A longer head names nothing that anybody would read. */
@@ -26,13 +26,34 @@ final class FormParts {
     private FormParts() {}
 
     /**
+     * @param head its own header lines; null where nobody knows them
      * @param size of it in bytes, of which {@code content} may be the beginning; -1 where it breaks off before its end
      */
-    record Part(String name, @Nullable String fileName, byte[] content, long size, String mediaType) {}
+    record Part(
+            String name,
+            @Nullable String fileName,
+            @Nullable String head,
+            byte[] content,
+            long size,
+            String mediaType) {}
 
-    /** Its parts in their order; none where {@code mediaType} says no boundary. */
-    static List<Part> in(byte[] body, String mediaType) {
-        String boundary = found(BOUNDARY, mediaType);
+    /** What parts a body of this type; null where it does not say. */
+    static @Nullable String boundary(String mediaType) {
+        return found(BOUNDARY, mediaType);
+    }
+
+    /** What a part with this head is called; null where it is not. */
+    static @Nullable String name(String head) {
+        return found(NAME, head.substring(0, Math.min(head.length(), LONGEST_HEAD)));
+    }
+
+    /**
+     * Its parts in their order; none where {@code mediaType} says no boundary.
+     *
+     * @param isWhole whether {@code body} is all that was sent
+     */
+    static List<Part> in(byte[] body, String mediaType, boolean isWhole) {
+        String boundary = boundary(mediaType);
         List<Part> parts = new ArrayList<>();
         if (boundary == null) return parts;
         String text = new String(body, StandardCharsets.ISO_8859_1); // a character for each byte
@@ -43,7 +64,10 @@ final class FormParts {
             int head = text.indexOf("\r\n\r\n", from);
             if (head < 0 || (next >= 0 && head > next)) break;
             String content = text.substring(head + 4, next < 0 ? text.length() : Math.max(head + 4, next));
-            parts.add(part(text.substring(from, Math.min(head, from + LONGEST_HEAD)), content, next < 0 ? -1 : content.length()));
+            parts.add(part(
+                    text.substring(from, Math.min(head, from + LONGEST_HEAD)),
+                    content,
+                    next < 0 && !isWhole ? -1 : content.length()));
             from = next < 0 ? -1 : next + separator.length();
         }
         return parts;
@@ -61,13 +85,19 @@ final class FormParts {
         return new Part(
                 name == null ? "" : utf8(name),
                 file == null ? null : utf8(file),
+                utf8Text(head.startsWith("\r\n") ? head.substring(2) : head),
                 content.getBytes(StandardCharsets.ISO_8859_1),
                 size,
                 type == null ? (file == null ? "text/plain" : "") : type.strip());
     }
 
+    /** Of a name, in which a quote is escaped. */
     private static String utf8(String latin) {
-        return new String(latin.getBytes(StandardCharsets.ISO_8859_1), StandardCharsets.UTF_8).replace("\\\"", "\"");
+        return utf8Text(latin).replace("\\\"", "\"");
+    }
+
+    private static String utf8Text(String latin) {
+        return new String(latin.getBytes(StandardCharsets.ISO_8859_1), StandardCharsets.UTF_8);
     }
 
     private static @Nullable String found(Pattern pattern, String text) {

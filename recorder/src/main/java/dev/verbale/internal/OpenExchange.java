@@ -114,7 +114,7 @@ final class OpenExchange implements Exchange {
     public synchronized Exchange requestPart(String name, @Nullable String file, byte[] content, String mediaType) {
         if (content != null)
             requestParts.add(new FormParts.Part(
-                    recorder.name(name), file, content, content.length, mediaType == null ? "" : mediaType));
+                    recorder.name(name), file, null, content, content.length, mediaType == null ? "" : mediaType));
         return this;
     }
 
@@ -122,7 +122,12 @@ final class OpenExchange implements Exchange {
     public synchronized Exchange requestPart(String name, @Nullable String file, Beginning content, String mediaType) {
         if (content != null)
             requestParts.add(new FormParts.Part(
-                    recorder.name(name), file, content.bytes(), content.size(), mediaType == null ? "" : mediaType));
+                    recorder.name(name),
+                    file,
+                    null,
+                    content.bytes(),
+                    content.size(),
+                    mediaType == null ? "" : mediaType));
         return this;
     }
 

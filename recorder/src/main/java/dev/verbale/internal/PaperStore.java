@@ -26,10 +26,12 @@ final class PaperStore {
 
     private final RunFolder run;
     private final Redactor redactor;
+    private final Problems problems;
 
-    PaperStore(RunFolder run, Redactor redactor) {
+    PaperStore(RunFolder run, Redactor redactor, Problems problems) {
         this.run = run;
         this.redactor = redactor;
+        this.problems = problems;
     }
 
     /**
@@ -45,16 +47,20 @@ final class PaperStore {
         Path file = newFile(owner, name, known.mediaType());
         MessageDigest digest = sha256();
         boolean whole = false;
+        String problem = null;
         try (OutputStream out = Files.newOutputStream(file, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE);
                 var digested = new DigestOutputStream(out, digest)) {
-            if (known.mediaType().equals(MediaTypes.HTTP_ARCHIVE))
-                MaskedArchive.copy(known.stream(), digested, redactor);
+            if (known.mediaType().equals(MediaTypes.HTTP_ARCHIVE) && known.isObject())
+                problem = MaskedArchive.copy(known.stream(), digested, redactor);
             else if (known.isText()) MaskedCopy.copy(known.stream(), digested, redactor);
             else known.stream().transferTo(digested);
+            if (known.mediaType().equals(MediaTypes.HTTP_ARCHIVE) && !known.isObject())
+                problem = "is no JSON, and was kept as it is but for its secrets";
             whole = true;
         } finally {
             if (!whole) Files.deleteIfExists(file); // whatever it was that ended it
         }
+        if (problem != null) problems.add("the archive '" + name + "' " + problem);
         return new Stored(
                 run.nameInJournal(file),
                 known.mediaType(),

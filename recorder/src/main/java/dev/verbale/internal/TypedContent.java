@@ -16,6 +16,7 @@ final class TypedContent {
     private final InputStream stream;
     private final String mediaType;
     private final boolean isText;
+    private final boolean isObject;
 
     TypedContent(InputStream content, String given) throws IOException {
         stream = new BufferedInputStream(content, 2 * PlainText.LOOK);
@@ -25,7 +26,16 @@ final class TypedContent {
         boolean likely = PlainText.isLikely(first);
         boolean unknown = given.isBlank() || given.equals(MediaTypes.UNKNOWN);
         mediaType = unknown ? detected(new String(first, StandardCharsets.ISO_8859_1), likely) : given;
+        isObject = new String(first, StandardCharsets.UTF_8)
+                .replaceFirst("^\ufeff", "")
+                .stripLeading()
+                .startsWith("{");
         isText = likely || MediaTypes.isText(mediaType);
+    }
+
+    /** Whether it begins as an object of JSON. */
+    boolean isObject() {
+        return isObject;
     }
 
     boolean isText() {

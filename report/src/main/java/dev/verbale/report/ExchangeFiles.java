@@ -66,8 +66,8 @@ final class ExchangeFiles {
     }
 
     /**
-     * Place of the row, or -1; moment; time; method; address; status, or 0; bytes of the answer, or -1; failure, or empty;
-     * how many checks of it failed.
+     * Place of the row, or -1; moment; time, or -1; method; address; status, 0 where it was answered without one, -1 where it
+     * was not answered; bytes of the answer, or -1; failure, or empty; how many checks of it failed.
      */
     private void line(JsonGenerator json, Line line) {
         ExchangeMade made = line.exchange().made();
@@ -80,7 +80,7 @@ final class ExchangeFiles {
         json.writeNumber(made.micros());
         json.writeString(made.method());
         json.writeString(made.url());
-        json.writeNumber(made.status());
+        json.writeNumber(response == null ? -1 : made.status());
         json.writeNumber(body == null ? -1 : body.size());
         json.writeString(made.failure() == null ? "" : made.failure());
         json.writeNumber(line.failedChecks());

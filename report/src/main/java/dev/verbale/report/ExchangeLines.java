@@ -34,7 +34,7 @@ final class ExchangeLines {
     /** The fields of {@code exchange}, and what was checked of its answer, into the object that is open. */
     void write(JsonGenerator json, Entry.ExchangeEntry exchange, List<Entry.CheckEntry> checks) throws IOException {
         ExchangeMade made = exchange.made();
-        json.writeNumberProperty("took", made.micros());
+        if (made.micros() >= 0) json.writeNumberProperty("took", made.micros());
         json.writeStringProperty("client", made.client());
         json.writeStringProperty("method", made.method());
         json.writeStringProperty("url", made.url());
@@ -114,6 +114,7 @@ final class ExchangeLines {
                 json.writeStartObject();
                 json.writeStringProperty("name", part.name());
                 if (part.fileName() != null) json.writeStringProperty("fileName", part.fileName());
+                if (part.head() != null) json.writeStringProperty("head", part.head());
                 body(json, part.name(), part.body(), exchange);
                 json.writeEndObject();
             }

@@ -81,17 +81,20 @@ class ExchangePageTest {
                 .isFalse();
         chromium.script(
                 "window.copied = []; navigator.clipboard.writeText = t => { copied.push(t); return Promise.resolve() }");
-        chromium.driver.findElements(By.cssSelector(".again button")).forEach(button -> button.click());
+        chromium.driver
+                .findElements(By.cssSelector(".again button:not(.compare)"))
+                .forEach(button -> button.click());
         assertThat((List<?>) chromium.script("return copied"))
                 .satisfiesExactly(
                         bash -> assertThat(bash.toString())
-                                .startsWith("curl -X POST 'http://orto.example/api/seeds?name=Ada&token=[masked]' \\\n")
-                                .contains("-H 'Authorization: [masked]'")
+                                .startsWith("# [masked] stands for a secret that was not recorded.\ncurl \\\n")
+                                .contains("--url 'http://orto.example/api/seeds?name=Ada&token=[masked]' \\\n")
+                                .contains("--header 'Authorization: [masked]'")
                                 .contains("--data-raw '{\"who\":\"Ada'\\''s \\\"cat\\\"\"}'")
                                 .doesNotContain("Content-Length"),
                         powerShell -> assertThat(powerShell.toString())
-                                .startsWith("curl.exe")
-                                .contains("Ada''s"),
+                                .contains("curl.exe")
+                                .contains("Ada's"),
                         java -> assertThat(java.toString())
                                 .contains(".method(\"POST\", HttpRequest.BodyPublishers.ofString("));
         assertThat(chromium.complaints()).isEmpty();
@@ -199,7 +202,11 @@ class ExchangePageTest {
         assertThat((List<?>) chromium.script("return copied"))
                 .singleElement()
                 .asString()
-                .contains("--form-string 'crop=Kale'", "-F 'photo=@bed.png'");
+                .contains(
+                        "name=\"crop\"",
+                        "cat -- '",
+                        "# Save the body as ",
+                        "# The heads of its parts were not recorded");
         chromium.find(".entry:nth-child(3) .whole").click();
         chromium.find(".entry:nth-child(3) .tree");
         chromium.find(".entry:nth-child(3) input[type=search]").sendKeys("basil");

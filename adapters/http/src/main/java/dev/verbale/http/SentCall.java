@@ -22,6 +22,8 @@ final class SentCall {
 
     static final String TRACE_PARENT = "traceparent";
 
+    private static final String UNSEEN = "unseen";
+    private static final String WHAT_IS_UNSEEN = "headers that the client sets by itself";
     private static final int UNAUTHORIZED = 401;
     private static final int PROXY_UNAUTHORIZED = 407;
 
@@ -52,6 +54,7 @@ final class SentCall {
      * @return the header by which its trace is found; null where none is wanted, or it has one
      */
     synchronized @Nullable String sends(HttpRequest request, List<String> cookies) {
+        first.attribute(UNSEEN, WHAT_IS_UNSEEN);
         headers(first, request.headers());
         for (String cookie : cookies) first.requestHeader("Cookie", cookie);
         requestType = request.headers().firstValue("Content-Type").orElse("");
@@ -128,6 +131,7 @@ final class SentCall {
     }
 
     private void request(Exchange exchange, HttpRequest request, int after) {
+        exchange.attribute(UNSEEN, WHAT_IS_UNSEEN);
         headers(exchange, request.headers());
         if (hasAuthenticator) { // it is what answers a challenge; the value would be masked
             if (after == UNAUTHORIZED) exchange.requestHeader("Authorization", "Basic");

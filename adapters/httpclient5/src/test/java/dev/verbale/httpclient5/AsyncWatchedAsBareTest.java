@@ -21,6 +21,8 @@ import org.apache.hc.core5.http.message.BasicHttpRequest;
 import org.apache.hc.core5.http.nio.AsyncEntityProducer;
 import org.apache.hc.core5.http.nio.entity.BasicAsyncEntityProducer;
 import org.apache.hc.core5.http.nio.support.BasicRequestProducer;
+import org.apache.hc.core5.reactor.IOReactorConfig;
+import org.apache.hc.core5.util.TimeValue;
 import org.apache.hc.core5.util.Timeout;
 
 /** Apache HttpClient 5, the asynchronous one. */
@@ -33,6 +35,9 @@ class AsyncWatchedAsBareTest extends WatchedAsBareContract {
                 new AuthScope(null, -1), new UsernamePasswordCredentials("ada", "watering".toCharArray()));
         HttpAsyncClientBuilder builder = HttpAsyncClients.custom()
                 .setDefaultCredentialsProvider(credentials)
+                .setIOReactorConfig(IOReactorConfig.custom()
+                        .setSelectInterval(TimeValue.ofMilliseconds(20)) // how often it looks at the clock
+                        .build())
                 .setConnectionManager(PoolingAsyncClientConnectionManagerBuilder.create()
                         .setMaxConnPerRoute(300)
                         .setMaxConnTotal(300)
@@ -52,6 +57,7 @@ class AsyncWatchedAsBareTest extends WatchedAsBareContract {
             public Answer send(Scenario scenario, String url, Reader reader) throws Throwable {
                 if (scenario.address().equals("/endless"))
                     return new Answer(0, "it gives an answer when it is whole", "");
+                reader.readsWhole();
                 try {
                     SimpleHttpResponse response = client.execute(
                                     new BasicRequestProducer(request(scenario, url), body(scenario)),

@@ -39,7 +39,8 @@ class CapturedRequest implements ClientHttpRequest {
         if (begun == null) {
             begun = Recorder.current()
                     .exchange(request.getMethod().name(), request.getURI().toString())
-                    .client("Spring");
+                    .client("Spring")
+                    .attribute("unseen", "headers that the client underneath sets by itself");
             exchange = begun;
         }
         return begun;

@@ -22,6 +22,9 @@ public interface Client extends AutoCloseable {
     interface Reader {
         String read(InputStream body) throws IOException;
 
+        /** Called before sending by a client that gives an answer when all of it is there. */
+        void readsWhole();
+
         String whole(byte[] body);
     }
 

@@ -391,7 +391,8 @@ public final class DifficultServer implements AutoCloseable {
         }
     }
 
-    List<Received> received() {
+    /** What it was asked, in the order in which it came. */
+    public List<Received> received() {
         synchronized (received) {
             return List.copyOf(received);
         }

@@ -43,7 +43,7 @@ public abstract class WatchedAsBareContract {
     private static final int MOST_WAYS = 8;
 
     /** How long it waits for the next byte. */
-    protected Duration patience = Duration.ofMillis(300);
+    protected Duration patience = Duration.ZERO;
 
     /** One for each client: some keep connections for the whole JVM. */
     private DifficultServer server;
@@ -169,6 +169,8 @@ public abstract class WatchedAsBareContract {
 
     /** Twice, so that a connection can be used again, or not. */
     private Seen seen(Scenario scenario, boolean watched) throws Exception {
+        boolean isLong = scenario.streamed() > 0 || scenario.address().equals("/big");
+        patience = isLong ? Duration.ofSeconds(30) : Duration.ofMillis(300);
         server = new DifficultServer();
         List<String> answers = new ArrayList<>();
         try (DifficultServer serving = server;
@@ -299,6 +301,11 @@ public abstract class WatchedAsBareContract {
                     yield first + summed(body);
                 }
             };
+        }
+
+        @Override
+        public void readsWhole() {
+            for (int i = 0; i < MOST_WAYS; i++) server.partWasRead(); // it may be sent again
         }
 
         @Override
