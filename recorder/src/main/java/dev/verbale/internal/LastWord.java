@@ -78,6 +78,7 @@ final class LastWord {
     }
 
     private void endNow() {
+        recorder.guard.run(Task.ENDING, seat -> recorder.papers.finish());
         recorder.guard.run(Task.TOTALS, seat -> say());
         recorder.guard.run(Task.ENDING, seat -> {
             recorder.guard.lost += Recorders.lost;

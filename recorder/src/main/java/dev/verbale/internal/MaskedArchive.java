@@ -1,5 +1,6 @@
 package dev.verbale.internal;
 
+import dev.verbale.journal.JournalFormat;
 import dev.verbale.journal.JsonOut;
 import dev.verbale.secrets.Redactor;
 import java.io.IOException;
@@ -17,7 +18,6 @@ import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
 import tools.jackson.core.ObjectReadContext;
 import tools.jackson.core.TokenStreamLocation;
-import tools.jackson.core.json.JsonFactory;
 
 /**
  * Copies an HTTP archive and masks its secrets: in there a secret's name stands in one field and its value in another, and a
@@ -45,7 +45,7 @@ final class MaskedArchive {
     /** Gives what is wrong with it, or null. */
     static @Nullable String copy(InputStream content, OutputStream kept, Redactor redactor) throws IOException {
         try (JsonGenerator out = JsonOut.generator(kept);
-                JsonParser in = new JsonFactory().createParser(ObjectReadContext.empty(), content)) {
+                JsonParser in = JournalFormat.JSON.createParser(ObjectReadContext.empty(), content)) {
             try {
                 new MaskedArchive(in, out, redactor).copy();
                 return null;

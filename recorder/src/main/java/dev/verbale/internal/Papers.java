@@ -22,14 +22,18 @@ final class Papers {
 
     private final FileRecorder recorder;
     private final PaperStore store;
+    private final LargeArchives archives;
 
     Papers(FileRecorder recorder, PaperStore store) {
         this.recorder = recorder;
         this.store = store;
+        this.archives = new LargeArchives(recorder);
     }
 
     void attach(@Nullable String name, byte @Nullable [] content, @Nullable String mediaType) {
-        attach(name, () -> content == null ? null : new ByteArrayInputStream(content), mediaType);
+        if (content != null && LargeArchives.takes(mediaType, content.length))
+            archives.keep(name, content::clone, content.length);
+        else attach(name, () -> content == null ? null : new ByteArrayInputStream(content), mediaType);
     }
 
     void attach(@Nullable String name, @Nullable ContentSource content, @Nullable String mediaType) {
@@ -81,6 +85,11 @@ final class Papers {
     }
 
     void attach(@Nullable Path file, boolean move) {
+        if (file != null && isLargeArchive(file)) {
+            archives.keep(String.valueOf(file.getFileName()), () -> Files.readAllBytes(file), sizeOf(file));
+            if (move) recorder.guard.run(Task.PAPER, seat -> Files.delete(file));
+            return;
+        }
         recorder.guard.run(Task.PAPER, seat -> {
             if (file == null) throw new IOException("null was attached");
             ScopeNode here = recorder.here(seat);
@@ -91,6 +100,26 @@ final class Papers {
             keepFile(here, String.valueOf(file.getFileName()), PaperKept.ATTACHMENT, file, 0, 0);
             if (move) Files.delete(file);
         });
+    }
+
+    private boolean isLargeArchive(Path file) {
+        return recorder.guard.foreign.asked(
+                () -> Files.isRegularFile(file)
+                        && LargeArchives.takes(MediaTypes.ofFile(String.valueOf(file.getFileName())), sizeOf(file)),
+                broken -> false);
+    }
+
+    private static long sizeOf(Path file) {
+        try {
+            return Files.size(file);
+        } catch (IOException unreadable) {
+            return 0; // whoever reads it is about to say so
+        }
+    }
+
+    /** Waits for what is still masked. */
+    void finish() {
+        archives.finish();
     }
 
     /** Every file in it under its path in there. */
