@@ -134,7 +134,6 @@ final class HarEntryWriter {
         json.writeEndObject();
     }
 
-    /** Of text only: the format knows no other encoding here. */
     private void postData(Body body, Entry.ExchangeEntry exchange) throws IOException {
         json.writeObjectPropertyStart("postData");
         json.writeStringProperty("mimeType", body.mediaType());
@@ -151,21 +150,31 @@ final class HarEntryWriter {
         }
         json.writeEndArray();
         String text = text(body, exchange);
-        json.writeStringProperty("text", text == null ? "" : text);
-        String lost = lost(body, text != null || !body.parts().isEmpty());
+        Path file = exchange.file(body);
+        boolean binary = false;
+        if (text == null && file != null) {
+            binary = true;
+            binary(file, "_encoding"); // the format has no field for it here
+        } else json.writeStringProperty("text", text == null ? "" : text);
+        String lost = lost(body, text != null || binary || !body.parts().isEmpty());
         if (lost != null) json.writeStringProperty("comment", lost);
         json.writeEndObject();
+    }
+
+    private void binary(Path file, String encoding) throws IOException {
+        json.writeName("text");
+        json.writeBinary(Files.readAllBytes(file));
+        json.writeStringProperty(encoding, "base64");
     }
 
     private void content(Body body, Entry.ExchangeEntry exchange) throws IOException {
         String text = text(body, exchange);
         Path file = exchange.file(body);
-        boolean binary = text == null && file != null;
+        boolean binary = false;
         if (text != null) json.writeStringProperty("text", text);
-        if (binary) {
-            json.writeName("text");
-            json.writeBinary(Files.readAllBytes(file));
-            json.writeStringProperty("encoding", "base64");
+        else if (file != null) {
+            binary = true;
+            binary(file, "encoding");
         }
         String lost = lost(body, text != null || binary);
         if (lost != null) json.writeStringProperty("comment", lost);

@@ -8,6 +8,10 @@ import dev.verbale.event.ExchangeMade.Part;
 import dev.verbale.results.Entry.ExchangeEntry;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.OffsetDateTime;
@@ -17,6 +21,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
@@ -26,6 +32,7 @@ import tools.jackson.databind.json.JsonMapper;
 public final class HarReader {
 
     private static final JsonMapper JSON = new JsonMapper();
+    private static final Pattern CHARSET = Pattern.compile("charset=\"?([\\w.:-]+)", Pattern.CASE_INSENSITIVE);
 
     private HarReader() {}
 
@@ -86,6 +93,7 @@ public final class HarReader {
     private static List<Header> headers(JsonNode message) {
         List<Header> headers = new ArrayList<>();
         for (JsonNode header : message.path("headers"))
+            if (!text(header, "name", "").startsWith(":")) // of HTTP/2: the method and the address once more
             headers.add(new Header(text(header, "name", ""), text(header, "value", "")));
         return headers;
     }
@@ -104,11 +112,9 @@ public final class HarReader {
                         file.isString() ? file.asString() : null,
                         body(text(param, "contentType", ""), value.length(), value.length(), value)));
             }
-        String text = text(data, "text", "");
         long size = request.path("bodySize").asLong(-1);
-        return parts.isEmpty()
-                ? body(type, size, text.length(), text)
-                : new Body(type, size, size, null, false, null, parts, null);
+        if (!parts.isEmpty()) return new Body(type, size, size, null, false, null, parts, null);
+        return told(data, type, size, text(data, "text", "").length());
     }
 
     private static @Nullable Body content(JsonNode response) {
@@ -119,12 +125,36 @@ public final class HarReader {
         if (text.isEmpty() && decoded <= 0) return null;
         String type = text(content, "mimeType", "");
         if (text.isEmpty()) return leftOut(type, size, decoded, "not in the archive");
-        if (!text(content, "encoding", "").equals("base64")) return body(type, size, decoded, text);
+        return told(content, type, size, decoded);
+    }
+
+    /** The format says of answers only that they may be in base64; writers say it of requests too. */
+    private static Body told(JsonNode body, String type, long size, long decoded) {
+        String text = text(body, "text", "");
+        if (!text(body, "encoding", text(body, "_encoding", "")).equalsIgnoreCase("base64"))
+            return body(type, size, decoded, text);
         try {
             byte[] bytes = Base64.getMimeDecoder().decode(text);
-            return leftOut(type, size, bytes.length, "binary, in the archive");
+            if (bytes.length == 0 && !text.isBlank())
+                return leftOut(type, size, decoded, "in the archive, and no base64");
+            String readable = readable(bytes, type);
+            return readable == null
+                    ? leftOut(type, size, bytes.length, "binary, in the archive")
+                    : body(type, size, bytes.length, readable);
         } catch (IllegalArgumentException broken) {
             return leftOut(type, size, decoded, "in the archive, and not readable: " + broken.getMessage());
+        }
+    }
+
+    /** Null where they are no text in the charset that the type says, or UTF-8. */
+    private static @Nullable String readable(byte[] bytes, String type) {
+        try {
+            Matcher said = CHARSET.matcher(type);
+            Charset charset = said.find() ? Charset.forName(said.group(1)) : StandardCharsets.UTF_8;
+            String text = charset.newDecoder().decode(ByteBuffer.wrap(bytes)).toString();
+            return text.indexOf('\0') < 0 ? text : null;
+        } catch (CharacterCodingException | IllegalArgumentException noText) {
+            return null;
         }
     }
 

@@ -228,6 +228,50 @@ class HarTest {
     }
 
     @Test
+    void bodies_in_base64_are_read_as_text_where_they_are_text_and_pseudo_headers_are_none() throws Exception {
+        String archive = """
+                {"log":{"entries":[{"request":{"method":"POST","url":"https://orto.example/",
+                 "headers":[{"name":":authority","value":"orto.example"},{"name":"accept","value":"*/*"}],
+                 "postData":{"mimeType":"text/plain; charset=iso-8859-1","text":"S/xyYmlz","_encoding":"base64"}},
+                 "response":{"status":200,"headers":[],"content":{"mimeType":"application/json","size":12,
+                 "text":"eyJjcm9wIjoiS8O8cmJpcyJ9","encoding":"base64"}}}]}}""";
+
+        ExchangeMade made = HarReader.read(new ByteArrayInputStream(archive.getBytes(UTF_8)))
+                .get(0)
+                .made();
+
+        assertThat(made.request().headers()).containsExactly(new Header("accept", "*/*"));
+        assertThat(made.request().body().text()).isEqualTo("Kürbis");
+        assertThat(made.response().body().text()).isEqualTo("{\"crop\":\"Kürbis\"}");
+    }
+
+    @Test
+    void a_binary_request_is_exported_and_a_time_that_nobody_knows_is_said() throws Exception {
+        Scope test = begin("uploads");
+        var first = recorder.exchange("PUT", "https://orto.example/photo")
+                .requestBody(new byte[] {0, 1, (byte) 0xFF}, "image/x-raw");
+        var second = first.next("PUT", "https://orto.example/photos/1");
+        first.status(307).ended();
+        second.status(201).ended();
+        recorder.endTest(test, Ending.passed());
+
+        JsonNode entries = new JsonMapper()
+                .readTree(written(RunReader.read(recorder.folder()), ""))
+                .path("log")
+                .path("entries");
+        assertThat(entries.get(0).path("request").path("postData").path("text").asString())
+                .isEqualTo("AAH/");
+        assertThat(entries.get(0)
+                        .path("request")
+                        .path("postData")
+                        .path("_encoding")
+                        .asString())
+                .isEqualTo("base64");
+        assertThat(entries.get(1).path("comment").asString()).contains("not known");
+        assertThat(entries.get(1).path("time").asDouble()).isZero();
+    }
+
+    @Test
     void what_is_no_archive_is_said() {
         assertThatThrownBy(() -> HarReader.read(new ByteArrayInputStream("{\"log\":".getBytes(UTF_8))))
                 .isInstanceOf(IOException.class)

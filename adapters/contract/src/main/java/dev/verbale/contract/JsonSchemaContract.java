@@ -41,8 +41,10 @@ public final class JsonSchemaContract {
         JsonNode document = ContractFile.read(file);
         var location = SchemaLocation.of(file.toString());
         try {
-            return new JsonSchemaContract(SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
-                    .getSchema(location, document));
+            Schema schema = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                    .getSchema(location, document);
+            schema.initializeValidators(); // or what it refers to in vain would be found by an answer
+            return new JsonSchemaContract(schema);
         } catch (RuntimeException broken) {
             throw new IOException(file + " is no JSON Schema: " + broken.getMessage(), broken);
         }

@@ -4,7 +4,8 @@ import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaLocation;
 import com.networknt.schema.SchemaRegistry;
-import com.networknt.schema.dialect.Dialects;
+import com.networknt.schema.SchemaRegistryConfig;
+import com.networknt.schema.SpecificationVersion;
 import dev.verbale.folder.MediaTypes;
 import java.io.IOException;
 import java.net.URL;
@@ -13,9 +14,11 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * An OpenAPI document, 3.0 or 3.1, whose answers are checked. What the document does not know, a path, a status, a media type,
@@ -26,28 +29,37 @@ import tools.jackson.databind.JsonNode;
  * garden.holds(client.send(request, BodyHandlers.ofString()));
  * }</pre>
  *
- * <p>From any thread.
+ * <p>A path is looked for behind what the document's servers put before it. Bodies of JSON and of plain text are checked; of any
+ * other only the media type is, and the check's name says so. From any thread.
  */
 public final class OpenApiContract {
 
     private static final String DOCUMENT = "https://contract.invalid/document";
+    /** Answers that have no body, whoever gives one (RFC 9110, 6.4.1). */
+    private static final Set<Integer> BODILESS = Set.of(204, 205, 304);
 
+    private static final JsonMapper JSON = new JsonMapper();
+
+    private final JsonNode document;
     private final OpenApiPaths paths;
     private final SchemaRegistry registry;
     private final Map<String, Schema> schemas = new ConcurrentHashMap<>();
 
-    private OpenApiContract(JsonNode document) {
-        paths = new OpenApiPaths(document);
-        boolean older = document.path("openapi").asString().startsWith("3.0");
+    private OpenApiContract(JsonNode document, @Nullable String base) {
+        this.document = document;
+        paths = new OpenApiPaths(document, base);
         registry = SchemaRegistry.withDefaultDialect(
-                older ? Dialects.getOpenApi30() : Dialects.getOpenApi31(),
-                builder -> builder.schemas(Map.of(DOCUMENT, document.toString())));
+                SpecificationVersion.DRAFT_2020_12, builder -> builder.schemas(Map.of(DOCUMENT, document.toString()))
+                        .schemaRegistryConfig(SchemaRegistryConfig.builder()
+                                .formatAssertionsEnabled(true) // a contract that says uuid means one
+                                .build()));
     }
 
     /**
-     * The document in {@code file}, JSON or YAML by its name. References inside it are followed, those to other files are not.
+     * The document in {@code file}, JSON or YAML by its name. References inside it are followed.
      *
-     * @throws IOException where it cannot be read, or is no OpenAPI document; the message says which file
+     * @throws IOException where it cannot be read, is no OpenAPI document, or has something for answers that cannot be checked,
+     *     such as a reference to another file; the message says which file, and where in it
      */
     public static OpenApiContract of(Path file) throws IOException {
         return of(file.toUri().toURL());
@@ -57,9 +69,26 @@ public final class OpenApiContract {
     public static OpenApiContract of(URL file) throws IOException {
         JsonNode document = ContractFile.read(file);
         String version = document.path("openapi").asString("");
-        if (!version.startsWith("3.") || !document.path("paths").isObject())
-            throw new IOException(file + " is no OpenAPI 3 document: it says neither openapi: 3.x nor paths");
-        return new OpenApiContract(document);
+        if (!version.matches("3\\.[01](\\..*)?") || !document.path("paths").isObject())
+            throw new IOException(file + " is no OpenAPI document of 3.0 or 3.1: it says 'openapi: " + version + "'"
+                    + (document.path("paths").isObject() ? "" : " and has no paths"));
+        try {
+            JsonNode plain = ResponseSchemas.in(document);
+            OpenApiCheck.of(plain);
+            return new OpenApiContract(plain, null);
+        } catch (IOException unfit) {
+            throw new IOException(file + " cannot be checked against: " + unfit.getMessage(), unfit);
+        } catch (RuntimeException broken) {
+            throw new IOException(file + " cannot be checked against: " + broken, broken);
+        }
+    }
+
+    /**
+     * The same contract for a server that has the paths behind {@code base}, such as {@code /garden} or nothing, whatever the
+     * document says of servers.
+     */
+    public OpenApiContract servedAt(String base) {
+        return new OpenApiContract(document, base.replaceFirst("/$", ""));
     }
 
     /** The same for an answer of the JDK's client. */
@@ -75,7 +104,7 @@ public final class OpenApiContract {
     /**
      * Checks an answer.
      *
-     * @param url or its path alone
+     * @param url or its path alone, which begins as the servers' do
      * @param mediaType of the answer, with its parameters or without; empty where it said none
      * @throws ContractViolated where it does not hold and nobody gathers failed checks
      */
@@ -85,21 +114,46 @@ public final class OpenApiContract {
             Verdict.of(method + " " + OpenApiPaths.path(url), of("the contract has no such path or method"));
             return;
         }
-        String subject = operation.method().toUpperCase(Locale.ROOT) + " " + operation.template() + " " + status;
-        Verdict.of(subject, violations(operation, status, mediaType, body));
+        String subject = method.toUpperCase(Locale.ROOT) + " " + operation.template() + " " + status;
+        String response = paths.response(operation, status);
+        if (response == null)
+            Verdict.of(subject, of("the contract has no status " + status + ", only " + paths.statuses(operation)));
+        else answered(subject, method, status, response, MediaTypes.plain(mediaType), body == null ? "" : body);
     }
 
-    private List<Violation> violations(OpenApiPaths.Operation operation, int status, String mediaType, String body) {
-        String response = paths.response(operation, status);
-        if (response == null) return of("the contract has no status " + status + ", only " + paths.statuses(operation));
+    private void answered(String subject, String method, int status, String response, String type, String body) {
+        boolean bodiless = BODILESS.contains(status) || status < 200;
+        if (bodiless && !body.isEmpty()) {
+            Verdict.of(subject, of("there is a body of " + body.length() + " characters, and " + status + " has none"));
+            return;
+        }
+        boolean isHead = method.equalsIgnoreCase("HEAD");
         List<String> types = paths.mediaTypes(response);
-        if (types.isEmpty()) return List.of();
-        String type = MediaTypes.plain(mediaType);
         String known = known(types, type);
-        if (known == null) return of("the media type is '" + type + "', the contract has " + String.join(", ", types));
-        String schema = paths.schema(response, known);
-        if (schema == null || !(type.endsWith("json"))) return List.of();
-        return Violations.in(body, text -> schema(schema).validate(text, InputFormat.JSON));
+        boolean saysNothing = bodiless || (isHead && type.isEmpty());
+        if (types.isEmpty() || saysNothing) Verdict.of(subject, List.of());
+        else if (known == null)
+            Verdict.of(subject, of("the media type is '" + type + "', the contract has " + String.join(", ", types)));
+        else if (isHead) Verdict.of(subject, List.of());
+        else content(subject, paths.schema(response, known), type, body);
+    }
+
+    private void content(String subject, @Nullable String schema, String type, String body) {
+        if (schema == null) Verdict.of(subject, List.of());
+        else if (type.endsWith("/json") || type.endsWith("+json")) Verdict.of(subject, json(schema, body));
+        else if (type.equals("text/plain")) Verdict.of(subject, text(schema, body));
+        else Verdict.of(subject + ", whose body of " + type + " is not looked at", List.of());
+    }
+
+    /** A plain text may be meant as one, or as the number that it is. */
+    private List<Violation> text(String schema, String body) {
+        List<Violation> asText = json(schema, JSON.writeValueAsString(body));
+        boolean isScalar = body.strip().matches("-?\\d[\\d.eE+-]*|true|false");
+        return asText.isEmpty() || !isScalar || !json(schema, body).isEmpty() ? asText : List.of();
+    }
+
+    private List<Violation> json(String schema, String json) {
+        return Violations.in(json, text -> schema(schema).validate(text, InputFormat.JSON));
     }
 
     private static List<Violation> of(String what) {

@@ -1,9 +1,10 @@
 package dev.verbale.contract;
 
-import java.net.URI;
-import java.util.ArrayList;
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Locale;
+import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
@@ -17,9 +18,12 @@ import tools.jackson.databind.JsonNode;
 final class OpenApiPaths {
 
     private final JsonNode document;
+    /** What stands before the paths, whatever the servers say; null where they say it. */
+    private final @Nullable String base;
 
-    OpenApiPaths(JsonNode document) {
+    OpenApiPaths(JsonNode document, @Nullable String base) {
         this.document = document;
+        this.base = base;
     }
 
     /**
@@ -30,15 +34,23 @@ final class OpenApiPaths {
      */
     record Operation(String method, String template, String pointer) {}
 
-    /** Of several templates that fit, the one with the fewest places left open: concrete ones come first. */
+    /**
+     * Of several templates that fit, the one with the fewest places left open: concrete ones come first. A head is that of
+     * what GET would answer, where the document says nothing else.
+     */
     @Nullable
     Operation operation(String method, String url) {
-        String path = path(url);
         String word = method.toLowerCase(Locale.ROOT);
+        Operation found = named(word, url);
+        return found == null && word.equals("head") ? named("get", url) : found;
+    }
+
+    private @Nullable Operation named(String word, String url) {
+        String path = path(url);
         Operation best = null;
         for (String template : document.path("paths").propertyNames()) {
             String at = resolved("/paths/" + escaped(template));
-            if (!fits(template, path) || !document.at(at).has(word)) continue;
+            if (!document.at(at).has(word) || !fits(template, document.at(at), word, path)) continue;
             if (best == null || open(template) < open(best.template()))
                 best = new Operation(word, template, resolved(at + "/" + word));
         }
@@ -50,34 +62,36 @@ final class OpenApiPaths {
         return path.isEmpty() ? "/" : path;
     }
 
-    private boolean fits(String template, String path) {
-        for (String prefix : prefixes())
-            if (path.startsWith(prefix)
-                    && pattern(template)
-                            .matcher(path.substring(prefix.length()))
-                            .matches()) return true;
+    private boolean fits(String template, JsonNode item, String word, String path) {
+        List<Pattern> prefixes = base == null
+                ? OpenApiServers.prefixes(document, item, item.path(word))
+                : List.of(Pattern.compile(Pattern.quote(base)));
+        for (Pattern prefix : prefixes) {
+            Pattern whole = Pattern.compile(prefix.pattern() + pattern(template));
+            if (whole.matcher(path).matches() || whole.matcher(decoded(path)).matches()) return true;
+        }
         return false;
     }
 
-    /** What the servers' addresses put before the paths. */
-    private List<String> prefixes() {
-        List<String> prefixes = new ArrayList<>(List.of(""));
-        for (JsonNode server : document.path("servers")) {
-            try {
-                String path = URI.create(server.path("url").asString("")).getPath();
-                if (path != null && path.length() > 1) prefixes.add(path.replaceFirst("/$", ""));
-            } catch (IllegalArgumentException withVariables) {
-                continue; // nobody says their values here
-            }
+    /** Without its escapes, but for slashes: these are parts of what they stand in. */
+    private static String decoded(String path) {
+        try {
+            return URLDecoder.decode(path.replace("+", "%2B").replaceAll("(?i)%2f", "%252F"), StandardCharsets.UTF_8);
+        } catch (IllegalArgumentException odd) {
+            return path;
         }
-        return prefixes;
     }
 
-    private static Pattern pattern(String template) {
+    private static String pattern(String template) {
         var pattern = new StringBuilder();
-        for (String part : template.split("(?=\\{)|(?<=\\})"))
-            pattern.append(part.startsWith("{") && part.endsWith("}") ? "[^/]+" : Pattern.quote(part));
-        return Pattern.compile(pattern.toString());
+        Matcher place = Pattern.compile("\\{[^}/]*}").matcher(template);
+        int from = 0;
+        while (place.find()) {
+            pattern.append(Pattern.quote(template.substring(from, place.start())))
+                    .append("[^/]+");
+            from = place.end();
+        }
+        return pattern.append(Pattern.quote(template.substring(from))).toString();
     }
 
     private static long open(String template) {

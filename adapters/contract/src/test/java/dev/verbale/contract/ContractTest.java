@@ -43,9 +43,9 @@ class ContractTest {
     void an_answer_that_is_as_the_document_says_passes_whatever_path_its_server_has() throws Exception {
         garden.holds(
                 "GET", "https://orto.example/garden/api/plots/7?year=2026", 200, JSON, "{\"number\":7,\"crop\":null}");
-        garden.holds("GET", "/api/plots/free", 200, JSON, "3");
-        garden.holds("GET", "/api/plots/99", 404, "application/problem+json", "{\"reason\":\"no such plot\"}");
-        garden.holds("DELETE", "/api/plots/7", 204, "", "");
+        garden.holds("GET", "/garden/api/plots/free", 200, JSON, "3");
+        garden.holds("GET", "/garden/api/plots/99", 404, "application/problem+json", "{\"reason\":\"no such plot\"}");
+        garden.holds("DELETE", "/garden/api/plots/7", 204, "", "");
 
         assertThat(checks())
                 .containsExactly(
@@ -59,7 +59,7 @@ class ContractTest {
     void violations_are_checks_with_their_paths_and_fail_the_test() throws Exception {
         String body = "{\"number\":\"seven\",\"beds\":[{\"metres\":2},{\"metres\":-1}]}";
         ContractViolated violated = catchThrowableOfType(
-                ContractViolated.class, () -> garden.holds("GET", "/api/plots/7", 200, JSON, body));
+                ContractViolated.class, () -> garden.holds("GET", "/garden/api/plots/7", 200, JSON, body));
 
         assertThat(violated.violations())
                 .hasSize(3)
@@ -74,12 +74,12 @@ class ContractTest {
     @Test
     void failed_checks_are_gathered_where_somebody_does() {
         Recorder.current().gatherChecks();
-        garden.holds("GET", "/api/plots/7", 200, JSON, "{}");
-        garden.holds("GET", "/api/plots/7", 200, JSON, "{\"number\":7,\"crop\":\"Kale\"}");
+        garden.holds("GET", "/garden/api/plots/7", 200, JSON, "{}");
+        garden.holds("GET", "/garden/api/plots/7", 200, JSON, "{\"number\":7,\"crop\":\"Kale\"}");
 
         String many =
                 "{\"number\":1,\"crop\":\"Kale\",\"beds\":[" + "{\"metres\":-1},".repeat(29) + "{\"metres\":-1}]}";
-        garden.holds("GET", "/api/plots/7", 200, JSON, many);
+        garden.holds("GET", "/garden/api/plots/7", 200, JSON, many);
 
         assertThat(Recorder.current().failedChecks())
                 .hasMessageContaining("/beds/24/metres")
@@ -91,14 +91,14 @@ class ContractTest {
 
     @Test
     void what_the_document_does_not_know_is_a_violation_that_says_what_it_knows() {
-        assertThatThrownBy(() -> garden.holds("PUT", "/api/plots/7", 200, JSON, "{}"))
-                .hasMessageContaining("PUT /api/plots/7")
+        assertThatThrownBy(() -> garden.holds("PUT", "/garden/api/plots/7", 200, JSON, "{}"))
+                .hasMessageContaining("PUT /garden/api/plots/7")
                 .hasMessageContaining("no such path or method");
-        assertThatThrownBy(() -> garden.holds("GET", "/api/plots/7", 500, JSON, "{}"))
+        assertThatThrownBy(() -> garden.holds("GET", "/garden/api/plots/7", 500, JSON, "{}"))
                 .hasMessageContaining("no status 500, only 200, 4XX");
-        assertThatThrownBy(() -> garden.holds("GET", "/api/plots/7", 200, "text/html", "<html>"))
+        assertThatThrownBy(() -> garden.holds("GET", "/garden/api/plots/7", 200, "text/html", "<html>"))
                 .hasMessageContaining("'text/html', the contract has application/json");
-        assertThatThrownBy(() -> garden.holds("GET", "/api/plots/7", 200, JSON, "<html>"))
+        assertThatThrownBy(() -> garden.holds("GET", "/garden/api/plots/7", 200, JSON, "<html>"))
                 .hasMessageContaining("not JSON");
     }
 
@@ -124,7 +124,7 @@ class ContractTest {
         assertThatThrownBy(() -> OpenApiContract.of(file))
                 .isInstanceOf(IOException.class)
                 .hasMessageContaining("orto.yaml")
-                .hasMessageContaining("OpenAPI 3");
+                .hasMessageContaining("OpenAPI document of 3.0 or 3.1");
         Path broken = Files.writeString(folder.resolve("plot.json"), "{");
         assertThatThrownBy(() -> JsonSchemaContract.of(broken)).hasMessageContaining("plot.json cannot be read");
     }
