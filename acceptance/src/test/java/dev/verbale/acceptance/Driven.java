@@ -18,7 +18,7 @@ import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.Scope;
 import dev.verbale.restassured.VerbaleFilter;
 import dev.verbale.selenium.VerbaleSelenium;
-import dev.verbale.spring.VerbaleSpringInterceptor;
+import dev.verbale.spring.VerbaleSpring;
 import dev.verbale.video.Camera;
 import io.restassured.RestAssured;
 import java.awt.image.BufferedImage;
@@ -50,6 +50,7 @@ import org.openqa.selenium.By;
 import org.openqa.selenium.WebDriver;
 import org.openqa.selenium.WebElement;
 import org.slf4j.LoggerFactory;
+import org.springframework.http.client.JdkClientHttpRequestFactory;
 import org.springframework.web.client.RestClient;
 
 /** Uses one adapter, as a suite does; started from the module path. */
@@ -120,7 +121,7 @@ final class Driven {
             }
             case "spring" ->
                 RestClient.builder()
-                        .requestInterceptor(new VerbaleSpringInterceptor())
+                        .requestFactory(VerbaleSpring.watch(new JdkClientHttpRequestFactory()))
                         .build()
                         .get()
                         .uri(url)

@@ -213,6 +213,11 @@ final class DisabledRecorder implements Recorder {
     }
 
     @Override
+    public String shortened(String text, int most) {
+        return text == null || text.length() <= most ? String.valueOf(text) : text.substring(0, Math.max(0, most));
+    }
+
+    @Override
     public String setting(String key, String otherwise, List<String> allowed) {
         return otherwise;
     }

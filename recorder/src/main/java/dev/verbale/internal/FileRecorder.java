@@ -564,6 +564,14 @@ public final class FileRecorder implements Recorder {
     }
 
     @Override
+    public String shortened(String text, int most) {
+        String given = text(text);
+        int longest = Math.max(1, most);
+        if (given.length() <= longest) return given;
+        return guard.get(Task.SECRET, MASK, seat -> shortening.cut(given, longest));
+    }
+
+    @Override
     public String setting(String key, String otherwise, List<String> allowed) {
         String value = key == null ? null : options.adapters().get(key);
         if (value == null || value.isEmpty()) return otherwise;

@@ -193,6 +193,12 @@ public interface Recorder {
     long now();
 
     /**
+     * {@code text}, or its first {@code most} characters and how many more there are. Its secrets are masked before it is cut:
+     * half of one would not be known for one later.
+     */
+    String shortened(String text, int most);
+
+    /**
      * What a setting says, for adapters; the guide's table has them all. A value that is not allowed is a problem of the run.
      *
      * @param key such as {@code verbale.video}

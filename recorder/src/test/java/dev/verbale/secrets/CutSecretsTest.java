@@ -53,6 +53,19 @@ class CutSecretsTest {
                 .contains("xxxx");
     }
 
+    /** What adapters keep to show later, such as the lines of a browser's console. */
+    @ParameterizedTest
+    @ValueSource(ints = {0, 180, 199, 3_980, 3_999})
+    void no_part_of_one_stays_in_what_an_adapter_has_shortened(int before) {
+        for (int most : new int[] {200, 4_000})
+            assertThat(recorder.shortened("x".repeat(before) + SECRET + " y".repeat(9_000), most))
+                    .doesNotContain("Salbei")
+                    .doesNotContain("Rosmarin")
+                    .contains("more characters");
+        assertThat(recorder.shortened("beds", 4)).isEqualTo("beds");
+        assertThat(recorder.shortened(null, -7)).isNotNull();
+    }
+
     /** What is masked takes less room than it took: what comes behind the cut must not move up before it. */
     @Test
     void no_part_of_one_moves_up_before_the_cut_when_others_are_masked() throws Exception {

@@ -45,7 +45,7 @@ public final class BrowserLog {
         Map<String, Object> line = new LinkedHashMap<>();
         line.put("at", recorder.now());
         line.put("level", level);
-        line.put("text", text.length() > LONGEST ? text.substring(0, LONGEST) + " ..." : text);
+        line.put("text", recorder.shortened(text, LONGEST));
         if (!place.isEmpty()) line.put("place", place);
         console.addLast(line);
     }
@@ -63,7 +63,7 @@ public final class BrowserLog {
         request.put("at", recorder.now());
         request.put("method", method);
         // a picture may be its own address
-        request.put("url", url.length() > LONGEST ? url.substring(0, LONGEST_ODD_ADDRESS) + " ..." : url);
+        request.put("url", url.length() > LONGEST ? recorder.shortened(url, LONGEST_ODD_ADDRESS) : url);
         request.put("type", type.toLowerCase(Locale.ROOT));
         requests.put(id, request);
     }

@@ -23,7 +23,7 @@ class WatchedAsBareTest extends WatchedAsBareContract {
     protected Client client(boolean watched) {
         HttpClient bare = HttpClient.newBuilder()
                 .followRedirects(HttpClient.Redirect.NORMAL)
-                .connectTimeout(Duration.ofMillis(600))
+                .connectTimeout(connecting)
                 .cookieHandler(new CookieManager())
                 .authenticator(new Authenticator() {
                     @Override

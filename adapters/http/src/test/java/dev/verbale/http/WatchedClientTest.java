@@ -1,16 +1,32 @@
 package dev.verbale.http;
 
+import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import dev.verbale.event.ExchangeMade;
+import java.io.BufferedReader;
+import java.io.IOException;
 import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.net.ServerSocket;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse.BodyHandlers;
+import java.net.http.WebSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.Base64;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionStage;
+import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
 
 /** The JDK's client. */
@@ -50,5 +66,111 @@ class WatchedClientTest extends ExchangeContract {
         List<ExchangeMade> made = GARDEN.exchanges();
         assertThat(made.get(0).attributes()).containsEntry("body", "the test read no further");
         assertThat(made.get(1).status()).isEqualTo(200);
+    }
+
+    @Test
+    void redirects_stand_in_their_order_with_their_bodies_and_no_made_up_times() throws Exception {
+        byte[] answer =
+                send("POST", GARDEN.address("/moved"), Map.of("Content-Type", "text/plain"), "seven".getBytes(UTF_8));
+
+        List<ExchangeMade> made = GARDEN.exchanges();
+        assertThat(new String(answer, UTF_8)).contains("Basil");
+        assertThat(made).extracting(GARDEN::line).containsExactly("POST /moved 302", "GET /json 201");
+        assertThat(made.get(0).request().body().text()).isEqualTo("seven");
+        assertThat(made.get(1).request().body()).isNull();
+        assertThat(made).allMatch(one -> one.micros() == ExchangeMade.UNKNOWN);
+        assertThat(made.get(1).response().body().text()).contains("Basil");
+    }
+
+    @Test
+    void what_is_cancelled_is_cancelled_and_told() throws Exception {
+        var asked = client.sendAsync(
+                request("GET", GARDEN.address("/long"), Map.of(), new byte[0]), BodyHandlers.ofInputStream());
+        InputStream stream = asked.join().body();
+        assertThat(stream.read()).isPositive();
+        stream.close();
+        var never = client.sendAsync(
+                request("GET", GARDEN.address("/picture"), Map.of(), new byte[0]), BodyHandlers.ofByteArray());
+        boolean cancelled = never.cancel(true);
+
+        assertThat(never.isCancelled()).isEqualTo(cancelled);
+        assertThat(GARDEN.exchanges()).hasSize(2);
+    }
+
+    /** On a newer JDK where there is one beside this: what it calls came after the version that this is compiled for. */
+    @Test
+    void a_watched_client_is_shut_down_as_the_bare_one() throws Exception {
+        Path java = newerJava();
+        assumeTrue(java != null, "no JDK of 21 or newer is here");
+        Process run = new ProcessBuilder(
+                        java.toString(),
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        "-Dverbale.root=" + System.getProperty("verbale.root") + "-of-a-life-cycle",
+                        "-Dverbale.closingLine=false",
+                        LifeCycle.class.getName())
+                .redirectErrorStream(true)
+                .start();
+
+        assertThat(new String(run.getInputStream().readAllBytes(), UTF_8).strip())
+                .isEqualTo("same: false true true");
+    }
+
+    private static Path newerJava() throws IOException {
+        if (Runtime.version().feature() >= 21) return Path.of(System.getProperty("java.home"), "bin", "java");
+        Path all = Path.of("/usr/lib/jvm");
+        if (!Files.isDirectory(all)) return null;
+        try (var homes = Files.list(all)) {
+            return homes.filter(home -> home.getFileName().toString().matches(".*\\b(2[1-9]|[3-9]\\d)\\b.*"))
+                    .map(home -> home.resolve("bin/java"))
+                    .filter(Files::isExecutable)
+                    .findFirst()
+                    .orElse(null);
+        }
+    }
+
+    @Test
+    void a_web_socket_is_opened_as_before() throws Exception {
+        try (var server = new ServerSocket(0)) {
+            var serving = new Thread(() -> greet(server));
+            serving.start();
+            var heard = new CompletableFuture<String>();
+            WebSocket socket = client.newWebSocketBuilder()
+                    .buildAsync(URI.create("ws://127.0.0.1:" + server.getLocalPort() + "/"), new WebSocket.Listener() {
+                        @Override
+                        public CompletionStage<?> onText(WebSocket from, CharSequence text, boolean last) {
+                            heard.complete(text.toString());
+                            return null;
+                        }
+                    })
+                    .get(10, TimeUnit.SECONDS);
+
+            assertThat(heard.get(10, TimeUnit.SECONDS)).isEqualTo("rain");
+            socket.abort();
+            serving.join();
+        }
+    }
+
+    /** Shakes hands as RFC 6455 has it, and says one word. */
+    private static void greet(ServerSocket server) {
+        try (var socket = server.accept()) {
+            var in = new BufferedReader(new InputStreamReader(socket.getInputStream(), UTF_8));
+            String key = "";
+            for (String line = in.readLine(); line != null && !line.isEmpty(); line = in.readLine())
+                if (line.toLowerCase(Locale.ROOT).startsWith("sec-websocket-key:"))
+                    key = line.substring(line.indexOf(':') + 1).strip();
+            byte[] hash = MessageDigest.getInstance("SHA-1")
+                    .digest((key + "258EAFA5-E914-47DA-95CA-C5AB0DC85B11").getBytes(UTF_8));
+            socket.getOutputStream()
+                    .write(("HTTP/1.1 101 Switching Protocols\r\nUpgrade: websocket\r\n"
+                                    + "Connection: Upgrade\r\nSec-WebSocket-Accept: "
+                                    + Base64.getEncoder().encodeToString(hash) + "\r\n\r\n")
+                            .getBytes(UTF_8));
+            socket.getOutputStream().write(new byte[] {(byte) 0x81, 4, 'r', 'a', 'i', 'n'});
+            socket.getOutputStream().flush();
+            in.read();
+        } catch (IOException | NoSuchAlgorithmException over) {
+            return;
+        }
     }
 }

@@ -39,7 +39,7 @@ class WatchedAsBareTest extends WatchedAsBareContract {
                         .setMaxConnTotal(300)
                         .setDefaultConnectionConfig(ConnectionConfig.custom()
                                 .setSocketTimeout(Timeout.ofMilliseconds(patience.toMillis()))
-                                .setConnectTimeout(Timeout.ofMilliseconds(600))
+                                .setConnectTimeout(Timeout.ofMilliseconds(connecting.toMillis()))
                                 .build())
                         .build())
                 .addRequestInterceptorLast((request, entity, context) -> request.addHeader("X-Before", "1"));

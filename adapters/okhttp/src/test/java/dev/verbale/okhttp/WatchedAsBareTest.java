@@ -31,7 +31,7 @@ class WatchedAsBareTest extends WatchedAsBareContract {
     protected Client client(boolean watched) {
         OkHttpClient before = new OkHttpClient.Builder()
                 .readTimeout(patience)
-                .connectTimeout(Duration.ofMillis(600))
+                .connectTimeout(connecting)
                 .cookieJar(new Jar())
                 .authenticator((route, response) -> response.request().header("Authorization") != null
                         ? null

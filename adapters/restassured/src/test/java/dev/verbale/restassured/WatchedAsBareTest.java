@@ -28,7 +28,7 @@ class WatchedAsBareTest extends WatchedAsBareContract {
     protected Client client(boolean watched) {
         var configured = config().httpClient(httpClientConfig()
                 .setParam(CoreConnectionPNames.SO_TIMEOUT, (int) patience.toMillis())
-                .setParam(CoreConnectionPNames.CONNECTION_TIMEOUT, 600));
+                .setParam(CoreConnectionPNames.CONNECTION_TIMEOUT, (int) connecting.toMillis()));
         return (scenario, url, reader) -> {
             RequestSpecification request = given().config(configured)
                     .urlEncodingEnabled(false)

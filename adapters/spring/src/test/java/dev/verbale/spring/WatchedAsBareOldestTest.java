@@ -14,7 +14,7 @@ class WatchedAsBareOldestTest extends RestClientContract {
     protected ClientHttpRequestFactory factory() {
         var factory = new SimpleClientHttpRequestFactory();
         factory.setReadTimeout((int) patience.toMillis());
-        factory.setConnectTimeout(600);
+        factory.setConnectTimeout((int) connecting.toMillis());
         return factory;
     }
 

@@ -18,7 +18,7 @@ class WatchedAsBareOverApachesTest extends RestClientContract {
                         .setMaxConnTotal(300)
                         .setDefaultConnectionConfig(ConnectionConfig.custom()
                                 .setSocketTimeout((int) patience.toMillis(), TimeUnit.MILLISECONDS)
-                                .setConnectTimeout(600, TimeUnit.MILLISECONDS)
+                                .setConnectTimeout((int) connecting.toMillis(), TimeUnit.MILLISECONDS)
                                 .build())
                         .build())
                 .build());
