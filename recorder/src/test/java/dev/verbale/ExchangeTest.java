@@ -274,6 +274,31 @@ class ExchangeTest {
     }
 
     @Test
+    void outside_tests_it_ends_with_its_container_or_when_too_many_are_open() throws Exception {
+        recorder.endTest(test, Ending.passed());
+        Scope container =
+                recorder.startContainer(recorder.run(), new Identity("sample.Api", "Api", "sample.Api", "", List.of()));
+        try (Recorder.Stay here = recorder.enter(container)) {
+            recorder.exchange("GET", "https://orto.example/beds").status(200);
+        }
+        recorder.endContainer(container, Ending.passed(), 0);
+        try (Recorder.Stay here = recorder.enter(recorder.run())) {
+            for (int i = 0; i < 1_003; i++) recorder.exchange("GET", "https://orto.example/poll/" + i);
+        }
+
+        List<ExchangeMade> outside = new java.util.ArrayList<>();
+        Run run = read();
+        List<Entry> entries = new java.util.ArrayList<>(run.entries());
+        run.containers().forEach(one -> entries.addAll(one.entries()));
+        for (Entry.ExchangeEntry one : Entry.ExchangeEntry.in(entries)) outside.add(one.made());
+        assertThat(outside)
+                .extracting(one -> one.url().replaceFirst(".*/", "") + " "
+                        + one.attributes().get("ended"))
+                .contains("beds by the end of the container, before the answer")
+                .contains("0 by the end of the run, without an answer", "2 by the end of the run, without an answer");
+    }
+
+    @Test
     void an_exchange_stands_where_it_was_sent_and_not_where_it_was_over() throws Exception {
         Exchange slow = recorder.exchange("GET", "https://orto.example/slow");
         recorder.note("waiting", new Object[0]);

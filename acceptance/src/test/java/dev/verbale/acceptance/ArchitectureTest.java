@@ -102,7 +102,8 @@ class ArchitectureTest {
             array("dev.verbale.restassured.."),
             with(RECORDER, FORMAT),
             "dev.verbale.restassured..",
-            "io.restassured..");
+            "io.restassured..",
+            "org.apache.http.."); // the client underneath, which its public interface gives
 
     @ArchTest
     static final ArchRule OKHTTP_ADAPTER_KNOWS_THE_RECORDER_AND_OKHTTP = only(
@@ -127,6 +128,7 @@ class ArchitectureTest {
             with(RECORDER, FORMAT),
             "dev.verbale.contract..",
             "com.networknt..",
+            "org.snakeyaml..",
             "tools.jackson..");
 
     @ArchTest

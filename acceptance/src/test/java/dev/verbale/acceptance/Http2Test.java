@@ -48,8 +48,9 @@ class Http2Test {
 
     @BeforeAll
     static void start() throws Exception {
-        HeldCertificate certificate =
-                new HeldCertificate.Builder().addSubjectAlternativeName("localhost").build();
+        HeldCertificate certificate = new HeldCertificate.Builder()
+                .addSubjectAlternativeName("localhost")
+                .build();
         server = new MockWebServer();
         server.useHttps(new HandshakeCertificates.Builder()
                 .heldCertificate(certificate)
@@ -117,7 +118,8 @@ class Http2Test {
 
     @Test
     void the_jdks() throws Exception {
-        HttpClient bare = HttpClient.newBuilder().sslContext(trusted.sslContext()).build();
+        HttpClient bare =
+                HttpClient.newBuilder().sslContext(trusted.sslContext()).build();
         sameAndRecorded(url -> send(bare, url), url -> send(VerbaleHttp.watch(bare), url));
     }
 

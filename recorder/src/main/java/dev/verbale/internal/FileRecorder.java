@@ -159,6 +159,7 @@ public final class FileRecorder implements Recorder {
         Ending how = ending == null ? Ending.passed() : ending;
         if (how.failure() != null) takeEvidenceIn(node, how.failure());
         evidence.ends(node);
+        endExchanges(node);
         guard.run(Task.CONTAINER_ENDED, seat -> {
             if (!endsOnce(node, "container")) return;
             node.leave(seat);
@@ -220,7 +221,7 @@ public final class FileRecorder implements Recorder {
         Ending how = ending == null ? Ending.passed() : ending;
         if (how.failure() != null && how.outcome() != Outcome.EXPECTED) takeEvidenceIn(node, how.failure());
         evidence.ends(node);
-        for (OpenExchange open : node.owner.openExchanges()) open.ownerEnded();
+        endExchanges(node);
         guard.run(Task.TEST_ENDED, seat -> {
             if (!endsOnce(node, "test")) return;
             openTests.remove(node);
@@ -465,13 +466,21 @@ public final class FileRecorder implements Recorder {
 
     @Override
     public Exchange exchange(String method, String url) {
-        return guard.get(Task.EXCHANGE, NoExchange.NONE, seat -> {
+        Exchange exchange = guard.get(Task.EXCHANGE, NoExchange.NONE, seat -> {
             ScopeNode scope = here(seat);
-            String thread = strayThread(seat.here, scope);
-            var begun = new OpenExchange(this, scope, thread, text(method), text(url));
-            if (scope.owner.isTest) scope.owner.begins(begun);
-            return begun;
+            return new OpenExchange(this, scope, strayThread(seat.here, scope), text(method), text(url));
         });
+        if (exchange instanceof OpenExchange begun) begun.begins();
+        return exchange;
+    }
+
+    /** What was asked in there and is not answered to its end is written as far as it is known. */
+    private static void endExchanges(ScopeNode node) {
+        for (OpenExchange open : node.owner.openExchanges()) open.ownerEnded();
+    }
+
+    void endExchangesOfTheRun() {
+        endExchanges(run);
     }
 
     @Override

@@ -78,7 +78,8 @@ final class LastWord {
     }
 
     private void endNow() {
-        recorder.guard.run(Task.ENDING, seat -> recorder.papers.finish());
+        recorder.papers.finish();
+        recorder.endExchangesOfTheRun();
         recorder.guard.run(Task.TOTALS, seat -> say());
         recorder.guard.run(Task.ENDING, seat -> {
             recorder.guard.lost += Recorders.lost;

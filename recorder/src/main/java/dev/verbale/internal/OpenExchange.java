@@ -63,6 +63,12 @@ final class OpenExchange implements Exchange {
         this.url = url;
     }
 
+    /** Whoever it belongs to ends it at the latest. */
+    void begins() {
+        OpenExchange givenUp = scope.owner.begins(this);
+        if (givenUp != null) givenUp.isGivenUp();
+    }
+
     @Override
     public synchronized Exchange client(String name) {
         client = recorder.name(name);
@@ -187,14 +193,16 @@ final class OpenExchange implements Exchange {
 
     /** It stands at the moment of the first, behind it: when it was sent, nobody knows. */
     @Override
-    public synchronized Exchange next(String nextMethod, String nextUrl) {
-        isUntimed = true;
-        timings.clear();
+    public Exchange next(String nextMethod, String nextUrl) {
         var next = new OpenExchange(
                 recorder, scope, thread, FileRecorder.text(nextMethod), FileRecorder.text(nextUrl), at);
-        next.client = client;
+        synchronized (this) {
+            isUntimed = true;
+            timings.clear();
+            next.client = client;
+        }
         next.isUntimed = true;
-        if (scope.owner.isTest) scope.owner.begins(next);
+        next.begins();
         return next;
     }
 
@@ -222,13 +230,26 @@ final class OpenExchange implements Exchange {
         long end = isUnread() ? answeredAt : recorder.minutes.clock.micros();
         Runnable look = lastLook;
         if (look != null) recorder.guard.foreign.run(look);
+        end(end);
+    }
+
+    /** Without a look: whoever began another one may hold locks of its own. */
+    private void isGivenUp() {
+        end(isUnread() ? answeredAt : recorder.minutes.clock.micros());
+    }
+
+    private void end(long end) {
         if (!over.get())
             attribute(
                     "ended",
                     answered
-                            ? "by the end of the test, before the answer"
-                            : "by the end of the test, without an answer");
+                            ? "by the end of the " + owner() + ", before the answer"
+                            : "by the end of the " + owner() + ", without an answer");
         write(null, end);
+    }
+
+    private String owner() {
+        return scope.owner.isTest ? "test" : scope.owner.outer == null ? "run" : "container";
     }
 
     private synchronized boolean isUnread() {

@@ -7,7 +7,7 @@ import java.nio.file.Path;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
-import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.CopyOnWriteArrayList;
@@ -20,6 +20,9 @@ final class Owner {
 
     /** Enough for a failure that passes through its causes; keeping every failure would grow with a looping test. */
     private static final int SEEN_FAILURES = 16;
+
+    /** What begins outside tests may never be read to its end, in a run that lasts for days. */
+    private static final int MOST_OPEN_EXCHANGES = 1_000;
 
     final @Nullable Owner outer;
     final boolean isTest;
@@ -63,13 +66,15 @@ final class Owner {
         return false;
     }
 
-    synchronized void begins(OpenExchange exchange) {
+    /** Gives the oldest where there are too many: nobody seems to wait for it. */
+    synchronized @Nullable OpenExchange begins(OpenExchange exchange) {
         Set<OpenExchange> open = exchanges;
         if (open == null) {
-            open = new HashSet<>();
+            open = new LinkedHashSet<>();
             exchanges = open;
         }
         open.add(exchange);
+        return open.size() <= MOST_OPEN_EXCHANGES ? null : open.iterator().next();
     }
 
     synchronized void ends(OpenExchange exchange) {

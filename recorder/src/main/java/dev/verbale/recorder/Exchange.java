@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * A request that was begun, with its answer. It belongs to the step that began it, whatever thread ends it, and is written
- * down when it ends, or when its test does. Names and values that are secret are masked. From any thread, one at a time.
+ * down when it ends, or when its test, container or run does. Names and values that are secret are masked. From any thread, one at a time.
  *
  * <pre>{@code
  * Exchange exchange = Verbale.exchange("ASK", "tcp://gate:7070");
@@ -89,7 +89,10 @@ public interface Exchange {
      */
     Exchange next(String method, String url);
 
-    /** Has {@code look} called once where the test ends before the exchange does: the last moment to read what is there. */
+    /**
+     * Has {@code look} called where the test, or whatever it belongs to, ends before the exchange does: the last moment to read
+     * what is there.
+     */
     Exchange onTestEnd(Runnable look);
 
     /** It is over. A second end does nothing. */

@@ -38,7 +38,8 @@ final class Messages {
     static void response(HttpResponse response, Exchange exchange) {
         exchange.status(response.getCode());
         if (response.getVersion() != null)
-            exchange.protocol(response.getVersion().toString().toUpperCase(Locale.ROOT));
+            exchange.protocol(
+                    response.getVersion().toString().toUpperCase(Locale.ROOT).replace("HTTP/2.0", "HTTP/2"));
         for (Header header : response.getHeaders()) exchange.responseHeader(header.getName(), text(header));
     }
 }

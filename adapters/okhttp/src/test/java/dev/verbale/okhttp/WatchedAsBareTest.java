@@ -5,7 +5,6 @@ import dev.verbale.http.difficult.Scenario;
 import dev.verbale.http.difficult.WatchedAsBareContract;
 import java.io.IOException;
 import java.io.InputStream;
-import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;

@@ -1,7 +1,6 @@
 package dev.verbale.spring;
 
 import java.net.http.HttpClient;
-import java.time.Duration;
 import org.springframework.http.client.ClientHttpRequestFactory;
 import org.springframework.http.client.JdkClientHttpRequestFactory;
 
