@@ -1,8 +1,10 @@
 package dev.verbale.recorder;
 
 import java.io.ByteArrayOutputStream;
+import java.io.FilterOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -52,6 +54,22 @@ public final class Beginning {
             bytes.writeBytes(in.readNBytes(most - bytes.size()));
         }
         size += Files.size(file);
+    }
+
+    /** A stream that hands everything on to {@code out}, and keeps the beginning of it here. */
+    public OutputStream through(OutputStream out) {
+        return new FilterOutputStream(out) {
+            @Override
+            public void write(int one) throws IOException {
+                write(new byte[] {(byte) one}, 0, 1);
+            }
+
+            @Override
+            public void write(byte[] part, int from, int length) throws IOException {
+                add(part, from, length);
+                out.write(part, from, length);
+            }
+        };
     }
 
     /** What was kept so far. */

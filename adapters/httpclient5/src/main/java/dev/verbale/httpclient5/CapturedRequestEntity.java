@@ -2,7 +2,6 @@ package dev.verbale.httpclient5;
 
 import dev.verbale.recorder.Beginning;
 import dev.verbale.recorder.Exchange;
-import java.io.FilterOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import org.apache.hc.core5.http.HttpEntity;
@@ -22,17 +21,6 @@ final class CapturedRequestEntity extends HttpEntityWrapper {
     public void writeTo(OutputStream out) throws IOException {
         Beginning captured = exchange.beginning();
         exchange.requestBody(captured, getContentType() == null ? "" : getContentType());
-        super.writeTo(new FilterOutputStream(out) {
-            @Override
-            public void write(int one) throws IOException {
-                write(new byte[] {(byte) one}, 0, 1);
-            }
-
-            @Override
-            public void write(byte[] bytes, int from, int length) throws IOException {
-                captured.add(bytes, from, length);
-                out.write(bytes, from, length);
-            }
-        });
+        super.writeTo(captured.through(out));
     }
 }

@@ -2,7 +2,6 @@ package dev.verbale.restassured;
 
 import dev.verbale.recorder.Beginning;
 import dev.verbale.recorder.Exchange;
-import java.io.FilterOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import org.apache.http.HttpEntity;
@@ -23,17 +22,6 @@ final class CapturedRequestEntity extends HttpEntityWrapper {
         Beginning captured = exchange.beginning(); // a new one where it is sent again
         exchange.requestBody(
                 captured, getContentType() == null ? "" : getContentType().getValue());
-        super.writeTo(new FilterOutputStream(out) {
-            @Override
-            public void write(int one) throws IOException {
-                write(new byte[] {(byte) one}, 0, 1);
-            }
-
-            @Override
-            public void write(byte[] bytes, int from, int length) throws IOException {
-                captured.add(bytes, from, length);
-                out.write(bytes, from, length);
-            }
-        });
+        super.writeTo(captured.through(out));
     }
 }

@@ -39,23 +39,31 @@ final class WireInterceptors implements HttpRequestInterceptor, HttpResponseInte
     public void process(HttpRequest request, HttpContext context) {
         RestAssuredCall call = RestAssuredCall.underWay();
         if (call == null) return;
-        Exchange exchange = call.sends(request, context);
-        if (!(request instanceof HttpEntityEnclosingRequest enclosing)) return;
-        HttpEntity body = enclosing.getEntity();
-        if (body != null) enclosing.setEntity(new CapturedRequestEntity(body, exchange));
+        try {
+            Exchange exchange = call.sends(request, context);
+            if (!(request instanceof HttpEntityEnclosingRequest enclosing)) return;
+            HttpEntity body = enclosing.getEntity();
+            if (body != null) enclosing.setEntity(new CapturedRequestEntity(body, exchange));
+        } catch (RuntimeException odd) { // the request goes its way, whatever we make of it
+            call.last().attribute("request", "could not be told whole: " + odd);
+        }
     }
 
     @Override
     public void process(HttpResponse response, HttpContext context) {
         RestAssuredCall call = RestAssuredCall.underWay();
         if (call == null) return;
-        Exchange exchange = call.answers(response);
-        HttpEntity body = response.getEntity();
-        if (body == null) {
-            exchange.ended();
-            return;
+        try {
+            Exchange exchange = call.answers(response);
+            HttpEntity body = response.getEntity();
+            if (body == null) {
+                exchange.ended();
+                return;
+            }
+            HttpConnection connection = HttpCoreContext.adapt(context).getConnection();
+            response.setEntity(new CapturedResponseEntity(body, exchange, call, connection));
+        } catch (RuntimeException odd) {
+            call.last().attribute("answer", "could not be told whole: " + odd);
         }
-        HttpConnection connection = HttpCoreContext.adapt(context).getConnection();
-        response.setEntity(new CapturedResponseEntity(body, exchange, call, connection));
     }
 }

@@ -3,7 +3,6 @@ package dev.verbale.spring;
 import dev.verbale.recorder.Beginning;
 import dev.verbale.recorder.Exchange;
 import dev.verbale.recorder.Recorder;
-import java.io.FilterOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.net.URI;
@@ -50,19 +49,7 @@ class CapturedRequest implements ClientHttpRequest {
     OutputStream captured(OutputStream out) {
         Beginning captured = exchange().beginning(); // a new one where it is sent again
         exchange().requestBody(captured, "");
-        return new FilterOutputStream(out) {
-            @Override
-            public void write(int one) throws IOException {
-                captured.add(new byte[] {(byte) one}, 0, 1);
-                out.write(one);
-            }
-
-            @Override
-            public void write(byte[] bytes, int from, int length) throws IOException {
-                captured.add(bytes, from, length);
-                out.write(bytes, from, length);
-            }
-        };
+        return captured.through(out);
     }
 
     @Override
@@ -83,15 +70,25 @@ class CapturedRequest implements ClientHttpRequest {
         if (traceParent != null) headers.set(TRACE_PARENT, traceParent);
         headers.forEach((name, values) -> values.forEach(value -> sent.requestHeader(name, value)));
         long begun = System.nanoTime();
+        ClientHttpResponse response;
         try {
-            ClientHttpResponse response = request.execute();
-            sent.timing("first byte", Duration.ofNanos(System.nanoTime() - begun));
-            sent.status(response.getStatusCode().value());
-            response.getHeaders().forEach((name, values) -> values.forEach(value -> sent.responseHeader(name, value)));
-            return new CapturedResponse(response, sent);
-        } catch (IOException | RuntimeException failure) {
+            response = request.execute();
+        } catch (IOException | RuntimeException | Error failure) {
             sent.failed(failure);
             throw failure;
+        }
+        sent.timing("first byte", Duration.ofNanos(System.nanoTime() - begun));
+        tell(response, sent);
+        return new CapturedResponse(response, sent);
+    }
+
+    /** An answer that is too odd to be looked at is the caller's to meet. */
+    private static void tell(ClientHttpResponse response, Exchange sent) {
+        try {
+            sent.status(response.getStatusCode().value());
+            response.getHeaders().forEach((name, values) -> values.forEach(value -> sent.responseHeader(name, value)));
+        } catch (IOException | RuntimeException odd) {
+            sent.attribute("answer", "could not be told whole: " + odd);
         }
     }
 

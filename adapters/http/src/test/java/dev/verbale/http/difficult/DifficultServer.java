@@ -350,6 +350,12 @@ public final class DifficultServer implements AutoCloseable {
         open.add(socket);
         try (socket) {
             var wire = new Wire(socket);
+            if (wire.isTls()) {
+                wire.send("HTTP/1.1 400 Bad Request\r\n\r\n");
+                socket.shutdownOutput();
+                wire.in().transferTo(OutputStream.nullOutputStream());
+                return;
+            }
             Received request = wire.receive();
             while (request != null && answer(request, wire)) request = wire.receive();
         } catch (IOException | RuntimeException left) {

@@ -25,6 +25,14 @@ final class Wire {
         out = socket.getOutputStream();
     }
 
+    /** Whether the far end begins to speak TLS. */
+    boolean isTls() throws IOException {
+        in.mark(1);
+        int first = in.read();
+        in.reset();
+        return first == 0x16;
+    }
+
     /** The next request, its body included; null where the far end is gone. */
     Received receive() throws IOException {
         String line = line();
