@@ -4,9 +4,10 @@ import type { ExchangeRow } from './types';
 export interface Endpoint {
   name: string;
   count: number;
-  median: number;
+  /** Undefined where nobody knows how long any of them took. */
+  median: number | undefined;
   /** The time that 95 of 100 stay within: the smallest that at least so many do. */
-  p95: number;
+  p95: number | undefined;
   bad: number;
   /** How many of its answers did not hold what a check asked. */
   unmet: number;
@@ -51,13 +52,14 @@ export function endpoints(rows: ExchangeRow[]): Endpoint[] {
   });
 }
 
-/** Of an even count the mean of the two in the middle; of none 0. */
-function middle(sorted: number[]): number {
+/** Of an even count the mean of the two in the middle. */
+function middle(sorted: number[]): number | undefined {
+  if (sorted.length === 0) return undefined;
   const half = Math.floor(sorted.length / 2);
-  return sorted.length % 2 === 1 ? sorted[half]! : ((sorted[half - 1] ?? 0) + (sorted[half] ?? 0)) / 2;
+  return sorted.length % 2 === 1 ? sorted[half]! : Math.round((sorted[half - 1]! + sorted[half]!) / 2);
 }
 
 /** The nearest rank: the smallest value that at least so many of a hundred do not exceed. */
-function percentile(sorted: number[], hundredths: number): number {
-  return sorted[Math.max(0, Math.ceil((hundredths / 100) * sorted.length) - 1)] ?? 0;
+function percentile(sorted: number[], hundredths: number): number | undefined {
+  return sorted[Math.max(0, Math.ceil((hundredths / 100) * sorted.length) - 1)];
 }

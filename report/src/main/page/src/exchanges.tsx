@@ -27,7 +27,7 @@ export function Exchanges({ data }: { data: RunData }) {
   const endpoint = params.get('endpoint') ?? '';
   const order = ORDERS.find((one) => one === params.get('order')) ?? ORDERS[0];
   const { rows, lost } = exchangeRows(data);
-  const table = useMemo(() => endpoints(rows).sort((a, b) => b.p95 - a.p95), [rows.length]);
+  const table = useMemo(() => endpoints(rows).sort((a, b) => (b.p95 ?? -1) - (a.p95 ?? -1)), [rows.length]);
   const found = rows
     .filter((row) => (!bad || isBad(row)) && (!unmet || row[8] > 0) && (!host || hostOf(row[4]) === host) && (!endpoint || endpointOf(row) === endpoint) && matches(row, data, words.toLowerCase()))
     .sort(BY[order]);
@@ -127,8 +127,8 @@ function Endpoints(props: { table: Endpoint[]; chosen: string; onChoose(name: st
               </button>
             </th>
             <td data-name="count">{whole(one.count)}</td>
-            <td data-name="median">{duration(one.median)}</td>
-            <td data-name="95 of 100 within">{duration(one.p95)}</td>
+            <td data-name="median">{one.median === undefined ? '–' : duration(one.median)}</td>
+            <td data-name="95 of 100 within">{one.p95 === undefined ? '–' : duration(one.p95)}</td>
             <td data-name="not well" class={one.bad > 0 ? 'failed' : 'dim'}>{one.bad === 0 ? '–' : `${Math.round((100 * one.bad) / one.count)} %`}</td>
             <td data-name="checks failed" class={one.unmet > 0 ? 'failed' : 'dim'}>{one.unmet === 0 ? '–' : whole(one.unmet)}</td>
             <td data-name="bytes" class="dim">{bytes(one.bytes)}</td>

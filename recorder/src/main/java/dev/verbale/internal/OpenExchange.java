@@ -46,6 +46,7 @@ final class OpenExchange implements Exchange {
     private boolean isUntimed;
 
     private @Nullable Runnable lastLook;
+    private long endsAt = -1;
 
     OpenExchange(FileRecorder recorder, ScopeNode scope, @Nullable String thread, String method, String url) {
         this(recorder, scope, thread, method, url, recorder.minutes.clock.micros());
@@ -214,12 +215,17 @@ final class OpenExchange implements Exchange {
 
     @Override
     public void ended() {
-        write(null, recorder.minutes.clock.micros());
+        write(null, now());
+    }
+
+    /** Or the moment at which it came to its end, where somebody only looks at what is left of it. */
+    private synchronized long now() {
+        return endsAt >= 0 ? endsAt : recorder.minutes.clock.micros();
     }
 
     @Override
     public void failed(Throwable failure) {
-        write(recorder.shortening.cut(NoteText.shown(failure), LongText.LONGEST), recorder.minutes.clock.micros());
+        write(recorder.shortening.cut(NoteText.shown(failure), LongText.LONGEST), now());
     }
 
     /**
@@ -228,7 +234,11 @@ final class OpenExchange implements Exchange {
      */
     void ownerEnded() {
         long end = isUnread() ? answeredAt : recorder.minutes.clock.micros();
-        Runnable look = lastLook;
+        Runnable look;
+        synchronized (this) {
+            endsAt = end;
+            look = lastLook;
+        }
         if (look != null) recorder.guard.foreign.run(look);
         end(end);
     }

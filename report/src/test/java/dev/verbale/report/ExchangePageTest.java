@@ -142,6 +142,35 @@ class ExchangePageTest {
     }
 
     @Test
+    void what_has_no_status_is_answered_all_the_same_and_a_time_that_nobody_knows_is_none() throws Exception {
+        Path index = page(() -> {
+            Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
+            recorder.exchange("ASK", "tcp://gate:7070")
+                    .responseBody("open".getBytes(StandardCharsets.UTF_8), "text/plain")
+                    .ended();
+            Exchange first = recorder.exchange("GET", "http://orto.example/old");
+            Exchange second = first.next("GET", "http://orto.example/new");
+            first.status(302).ended();
+            second.status(200).ended();
+            recorder.endTest(test, Ending.passed());
+        });
+        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+        chromium.find(".exchange summary");
+        assertThat(chromium.texts(".exchange > details > summary"))
+                .anySatisfy(line -> assertThat(line).startsWith("ASK tcp://gate:7070 answered"))
+                .contains("GET /old 302", "GET /new 200");
+
+        chromium.open(index, "#/exchanges");
+        chromium.find(".list tr");
+        assertThat(chromium.find(".totals").getText()).contains("0 not answered well");
+        assertThat(chromium.texts(".list tr"))
+                .anySatisfy(line -> assertThat(line).contains("answered ASK tcp://gate:7070"));
+        assertThat(chromium.texts(".endpoints tbody tr"))
+                .anySatisfy(line -> assertThat(line).startsWith("GET orto.example/old 1 – – "));
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
     void what_was_checked_and_where_its_trace_is_stands_with_the_exchange() throws Exception {
         Recorder traced = Recorder.open(RecorderOptions.defaults()
                 .withRoot(root)

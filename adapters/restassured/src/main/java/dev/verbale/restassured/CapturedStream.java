@@ -123,6 +123,8 @@ final class CapturedStream extends FilterInputStream {
                     if (read > 0) captured.add(piece, 0, read);
                     if (read > 0) came.write(piece, 0, read);
                 }
+                exchange.attribute("body", "the test did not read it");
+                if (read < 0) exchange.ended();
             } finally {
                 ready = new ByteArrayInputStream(came.toByteArray());
                 connection.setSocketTimeout(before);

@@ -104,6 +104,9 @@ class WatchedAsBareTest extends WatchedAsBareContract {
         assertThat(made.get(0).response().body().text()).startsWith("Basil Basil");
         assertThat(made.get(0).response().body().decoded()).isEqualTo(6_000);
         assertThat(made.get(0).response().body().size()).isLessThan(200);
+        assertThat(made.get(0).attributes())
+                .containsEntry("body", "the test did not read it")
+                .doesNotContainKey("ended");
         assertThat(answer.asString()).isEqualTo("Basil ".repeat(1_000));
     }
 }
