@@ -62,13 +62,21 @@ function asciiOf(bytes: Uint8Array): string | undefined {
 /** Without their body: options of curl, with their values where they have one. */
 function optionsOf(request: SentRequest, body: Piece[] | undefined): [option: string, value?: string][] {
   const head = request.method.toUpperCase() === 'HEAD';
-  const options: [string, string?][] = [['url', sendable(request)], ['globoff'], ['path-as-is']];
+  const url = sendable(request);
+  const options: [string, string?][] = [['url', url]];
+  if (/[[\]{}]/.test(url)) options.push(['globoff']); // curl would take these for patterns
+  if (/\/\.{1,2}(?=[/?]|$)/.test(url)) options.push(['path-as-is']);
   options.push(head ? ['head'] : ['request', request.method]);
   for (const [name, value] of request.headers) options.push(['header', value === '' ? `${name};` : `${name}: ${value}`]);
   if (has(request, 'accept-encoding')) options.push(['compressed']);
   // what curl would add by itself
-  for (const name of ['Accept', 'User-Agent', ...(body ? ['Content-Type', 'Expect'] : [])]) if (!has(request, name.toLowerCase())) options.push(['header', `${name}:`]);
+  for (const name of ['Accept', 'User-Agent', ...(body ? ['Content-Type'] : []), ...(isLong(body) ? ['Expect'] : [])]) if (!has(request, name.toLowerCase())) options.push(['header', `${name}:`]);
   return options;
+}
+
+/** curl asks before it sends much. */
+function isLong(body: Piece[] | undefined): boolean {
+  return body?.some((piece) => 'file' in piece || piece.bytes.length > 1_000) ?? false;
 }
 
 /** A request for a head has none: curl would wait for the rest of an answer that never comes. */
