@@ -9,6 +9,7 @@ import dev.verbale.recorder.Identity;
 import dev.verbale.recorder.Recorder;
 import dev.verbale.recorder.RecorderOptions;
 import dev.verbale.recorder.Scope;
+import dev.verbale.results.Entry;
 import dev.verbale.results.Entry.PaperEntry;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
@@ -175,6 +176,42 @@ class ArchiveTest {
             assertThat(Files.readString(paper.file())).doesNotContain(SECRET).endsWith("]}}");
         });
         assertThat(run.problems().toString()).contains("'too large.har' is an archive of 100 MB");
+    }
+
+    /** What a JVM does at its very end: attaches a large archive and asks something that is never answered. */
+    static final class Last {
+        public static void main(String[] arguments) {
+            String entry = "{" + body("postData", "application/json", "{\"password\":\"" + SECRET + "\"}", "") + "},";
+            Verbale.attach(
+                    "last.har", ("{\"log\":{\"entries\":[" + entry.repeat(60_000) + "{}]}}").getBytes(UTF_8), TYPE);
+            Verbale.exchange("GET", "https://orto.example/never");
+        }
+    }
+
+    @Test
+    void the_end_of_a_jvm_waits_for_it_and_writes_what_is_still_open() throws Exception {
+        Path end = root.resolve("end");
+        Process jvm = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        "-Dverbale.root=" + end,
+                        Last.class.getName())
+                .redirectErrorStream(true)
+                .start();
+        jvm.getInputStream().readAllBytes();
+        assertThat(jvm.waitFor()).isZero();
+
+        Run run = RunReader.read(end);
+        assertThat(run.entries())
+                .filteredOn(PaperEntry.class::isInstance)
+                .singleElement()
+                .satisfies(one -> assertThat(Files.readString(((PaperEntry) one).file()))
+                        .endsWith("{}]}}")
+                        .doesNotContain(SECRET));
+        assertThat(Entry.ExchangeEntry.in(run.entries())).singleElement().satisfies(one -> assertThat(
+                        one.made().attributes())
+                .containsEntry("ended", "by the end of the run, without an answer"));
     }
 
     private PaperEntry paper() throws IOException {

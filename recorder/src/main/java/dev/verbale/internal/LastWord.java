@@ -78,8 +78,8 @@ final class LastWord {
     }
 
     private void endNow() {
-        recorder.papers.finish();
-        recorder.endExchangesOfTheRun();
+        recorder.guard.foreign.run(recorder.papers::finish); // not within the guard: both record
+        recorder.guard.foreign.run(recorder::endExchangesOfTheRun);
         recorder.guard.run(Task.TOTALS, seat -> say());
         recorder.guard.run(Task.ENDING, seat -> {
             recorder.guard.lost += Recorders.lost;

@@ -17,6 +17,17 @@ final class OpenApiCheck {
 
     private static final String LANGUAGE = "https://json-schema.org/draft/2020-12/schema";
     private static final Set<String> NO_SCHEMAS = Set.of("example", "examples", "default", "enum", "const");
+    /** What holds things by names of the document's own, among which may be any of the words above. */
+    private static final Set<String> NAMES = Set.of(
+            "content",
+            "headers",
+            "links",
+            "properties",
+            "patternProperties",
+            "dependentSchemas",
+            "$defs",
+            "definitions");
+
     private static final Set<String> NO_METHODS = Set.of("summary", "description", "servers", "parameters");
 
     private final JsonNode document;
@@ -36,31 +47,33 @@ final class OpenApiCheck {
         var check = new OpenApiCheck(document);
         for (Map.Entry<String, JsonNode> path : document.path("paths").properties()) {
             JsonNode item = path.getValue();
-            String at = "/paths/" + escaped(path.getKey());
+            String at = "/paths/" + OpenApiPaths.escaped(path.getKey());
             if (item.has("$ref")) item = check.reference(item.path("$ref").asString(""), at);
             for (Map.Entry<String, JsonNode> operation : item.properties())
                 if (!NO_METHODS.contains(operation.getKey()))
                     check.look(
                             operation.getValue().path("responses"),
-                            at + "/" + escaped(operation.getKey()) + "/responses",
-                            false);
+                            at + "/" + OpenApiPaths.escaped(operation.getKey()) + "/responses",
+                            false,
+                            true);
         }
     }
 
-    private void look(JsonNode node, String at, boolean isSchema) throws IOException {
+    /** @param isNames whether what stands in {@code node} has names of the document's own, which mean nothing here */
+    private void look(JsonNode node, String at, boolean isSchema, boolean isNames) throws IOException {
         if (isSchema) language(node, at);
-        if (node.path("$ref").isString()) {
+        if (!isNames && node.path("$ref").isString()) {
             String to = node.path("$ref").asString();
             JsonNode target = reference(to, at);
-            if (seen.add(to)) look(target, to.substring(1), isSchema || to.startsWith("#/components/schemas/"));
+            if (seen.add(to)) look(target, to.substring(1), to.startsWith("#/components/schemas/"), false);
         }
-        for (Map.Entry<String, JsonNode> one : node.properties())
-            if (!NO_SCHEMAS.contains(one.getKey()) && !one.getKey().startsWith("x-"))
-                look(
-                        one.getValue(),
-                        at + "/" + escaped(one.getKey()),
-                        !isSchema && one.getKey().equals("schema"));
-        if (node.isArray()) for (int i = 0; i < node.size(); i++) look(node.get(i), at + "/" + i, false);
+        for (Map.Entry<String, JsonNode> one : node.properties()) {
+            String name = one.getKey();
+            if (!isNames && (NO_SCHEMAS.contains(name) || name.startsWith("x-"))) continue;
+            boolean holdsSchema = !isNames && name.equals("schema");
+            look(one.getValue(), at + "/" + OpenApiPaths.escaped(name), holdsSchema, !isNames && NAMES.contains(name));
+        }
+        if (node.isArray()) for (int i = 0; i < node.size(); i++) look(node.get(i), at + "/" + i, false, false);
     }
 
     private JsonNode reference(String to, String at) throws IOException {
@@ -76,9 +89,5 @@ final class OpenApiCheck {
         if (errors.isEmpty()) return;
         Error first = errors.get(0);
         throw new IOException(at + first.getInstanceLocation() + " is no schema: " + first.getMessage());
-    }
-
-    private static String escaped(String name) {
-        return name.replace("~", "~0").replace("/", "~1");
     }
 }

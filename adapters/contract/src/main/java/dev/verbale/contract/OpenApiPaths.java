@@ -133,7 +133,7 @@ final class OpenApiPaths {
         return at;
     }
 
-    private static String escaped(String name) {
+    static String escaped(String name) {
         return name.replace("~", "~0").replace("/", "~1");
     }
 }

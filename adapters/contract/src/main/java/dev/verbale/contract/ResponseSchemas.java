@@ -67,7 +67,12 @@ final class ResponseSchemas {
         for (ObjectNode one : chosen.values()) schema(one, Set.of(), true);
         chosen.forEach(components::set);
         contents(document.path("components").path("responses"));
-        for (JsonNode path : document.path("paths"))
+        operations(document.path("paths"));
+        operations(document.path("components").path("pathItems"));
+    }
+
+    private void operations(JsonNode paths) {
+        for (JsonNode path : paths)
             for (JsonNode operation : path) if (operation.isObject()) contents(operation.path("responses"));
     }
 

@@ -180,6 +180,39 @@ class VerdictTest {
                 .hasMessageContaining(said);
     }
 
+    /** Names of the document's own that are words of the language elsewhere. */
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
+            default  | {type: strng}
+            '200'    | {properties: {default: {$ref: '#/components/schemas/Nowhere'}}}
+            '200'    | {properties: {x-bed: {$ref: '#/components/schemas/Nowhere'}}}
+            '200'    | {properties: {enum: {items: {$ref: '#/components/schemas/Nowhere'}}}}
+            """)
+    void nothing_is_overlooked_for_its_name(String status, String schema, @TempDir Path folder) throws IOException {
+        Path file = Files.writeString(folder.resolve("orto.yaml"), """
+                openapi: 3.1.0
+                paths: {/plots: {get: {responses: {%s: {description: d, content: {application/json: {schema: %s}}}}}}}
+                """.formatted(status, schema));
+
+        assertThatThrownBy(() -> OpenApiContract.of(file)).hasMessageContaining("orto.yaml cannot be checked against");
+    }
+
+    @Test
+    void a_path_that_stands_elsewhere_in_the_document_is_judged_like_any(@TempDir Path folder) throws IOException {
+        OpenApiContract contract = OpenApiContract.of(Files.writeString(folder.resolve("orto.yaml"), """
+                openapi: 3.1.0
+                paths: {/gate: {$ref: '#/components/pathItems/Gate'}}
+                components:
+                  pathItems:
+                    Gate: {get: {responses: {'200': {description: d, content: {application/json: {schema:
+                      {type: object, required: [pin], properties: {pin: {type: string, writeOnly: true}}}}}}}}}
+                """));
+
+        assertThatCode(() -> contract.holds("GET", "/gate", 200, JSON, "{}")).doesNotThrowAnyException();
+        assertThatThrownBy(() -> contract.holds("GET", "/gate", 200, JSON, "{\"pin\":\"1\"}"))
+                .isInstanceOf(ContractViolated.class);
+    }
+
     @Test
     void an_anchor_inside_itself_and_an_unknown_version_are_errors(@TempDir Path folder) throws IOException {
         Path loop = Files.writeString(folder.resolve("loop.yaml"), "openapi: 3.0.3\npaths: &a {x: *a}\n");

@@ -38,6 +38,7 @@ final class SentCall {
     private @Nullable ResponseInfo answer;
     private @Nullable Beginning responseBody;
     private boolean over;
+    private boolean left;
 
     SentCall(Exchange first, HttpClient client) {
         this.first = first;
@@ -82,12 +83,16 @@ final class SentCall {
 
     synchronized void isComplete() {
         over = true;
-        if (answered != null) answered.ended();
+        if (answered != null) end(answered);
+    }
+
+    private void end(Exchange whose) {
+        if (left) whose.attribute("body", "the test read no further");
+        whose.ended();
     }
 
     synchronized void isLeft() {
-        Exchange known = answered == null ? first : answered;
-        known.attribute("body", "the test read no further");
+        left = true;
         isComplete();
     }
 
@@ -99,35 +104,24 @@ final class SentCall {
     /** All that led to {@code response}, in the order in which it was sent. */
     synchronized void answeredBy(HttpResponse<?> response) {
         if (answered != null) return;
-        Deque<HttpResponse<?>> way = new ArrayDeque<>();
+        Deque<HttpResponse<?>> way = new ArrayDeque<>(List.of(response));
         Optional<? extends HttpResponse<?>> before = response.previousResponse();
         while (before.isPresent()) {
             way.addFirst(before.get());
             before = before.get().previousResponse();
         }
         Exchange last = first;
-        for (HttpResponse<?> hop : way) {
-            HttpResponse<?> following = following(hop, way, response);
-            Exchange next =
-                    last.next(following.request().method(), following.uri().toString());
+        for (HttpResponse<?> hop = way.removeFirst(); !way.isEmpty(); hop = way.removeFirst()) {
+            HttpRequest following = way.element().request();
+            Exchange next = last.next(following.method(), way.element().uri().toString());
             head(last, hop.statusCode(), hop.headers(), hop.version());
             last.ended();
-            request(next, following.request(), hop.statusCode());
+            request(next, following, hop.statusCode());
             last = next;
         }
         answered = last;
         tellAnswer(last);
-        if (over) last.ended();
-    }
-
-    private static HttpResponse<?> following(
-            HttpResponse<?> hop, Deque<HttpResponse<?>> way, HttpResponse<?> response) {
-        boolean found = false;
-        for (HttpResponse<?> one : way) {
-            if (found) return one;
-            found = one == hop;
-        }
-        return response;
+        if (over) end(last);
     }
 
     private void request(Exchange exchange, HttpRequest request, int after) {
