@@ -6,4 +6,5 @@ module dev.verbale.format {
     exports dev.verbale.event;
     exports dev.verbale.folder;
     exports dev.verbale.journal;
+    exports dev.verbale.json;
 }

@@ -1,18 +1,24 @@
 /**
- * Takes the minutes of a test run, in the tests' own JVM.
+ * Records a test run, in the tests' own JVM.
  *
- * @uses dev.verbale.recorder.ThrowableReader to read more out of a throwable than the JDK knows
+ * @uses dev.verbale.RecorderProvider to find its own engine
+ * @uses dev.verbale.spi.Adapter to know what the adapters bring that are there
+ * @uses dev.verbale.spi.ThrowableReader to read more out of a throwable than the JDK knows
  */
 module dev.verbale.recorder {
     requires transitive dev.verbale.format;
-    requires static transitive java.desktop; // only who keeps a picture in memory
+    requires static transitive java.desktop; // only who attaches an image in memory
     requires static transitive java.logging; // only who records it
     requires static transitive org.jspecify;
 
     exports dev.verbale;
-    exports dev.verbale.evidence;
     exports dev.verbale.jul;
-    exports dev.verbale.recorder;
+    exports dev.verbale.spi;
 
-    uses dev.verbale.recorder.ThrowableReader;
+    uses dev.verbale.RecorderProvider;
+    uses dev.verbale.spi.Adapter;
+    uses dev.verbale.spi.ThrowableReader;
+
+    provides dev.verbale.RecorderProvider with
+            dev.verbale.engine.Recorders;
 }

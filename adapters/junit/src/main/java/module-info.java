@@ -9,7 +9,9 @@ module dev.verbale.junit {
 
     exports dev.verbale.junit;
 
-    provides dev.verbale.recorder.ThrowableReader with
+    provides dev.verbale.spi.Adapter with
+            dev.verbale.junit.JUnitAdapter;
+    provides dev.verbale.spi.ThrowableReader with
             dev.verbale.junit.OpenTest4jReader;
     provides org.junit.jupiter.api.extension.Extension with
             dev.verbale.junit.VerbaleExtension;

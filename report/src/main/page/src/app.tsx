@@ -1,9 +1,9 @@
 import { effect, signal } from '@preact/signals';
 import { Exchanges } from './exchanges';
-import { Ledger } from './ledger';
-import { MinutesView } from './minutes';
-import { Reader } from './reader';
-import { exchangesLink, ledgerLink, route, run, summaryLink } from './store';
+import { Tests } from './tests';
+import { TestView } from './test';
+import { Viewer } from './viewer';
+import { exchangesLink, testsLink, route, run, summaryLink } from './store';
 import { Summary } from './summary';
 
 const THEME = 'verbale-theme';
@@ -18,7 +18,7 @@ export function App() {
   if (!data)
     return (
       <main class="lost">
-        <h1>The minutes are not here</h1>
+        <h1>The data of this page is missing</h1>
         <p>
           This page needs the folder <code>data</code> that was written beside it. Copy or unpack the folder as a whole, or
           write the page again with <code>verbale page</code>.
@@ -38,25 +38,24 @@ export function App() {
           <a href={summaryLink} aria-current={view === 'summary' ? 'page' : undefined}>
             Summary
           </a>
-          <a href={ledgerLink({})} aria-current={view === 'ledger' ? 'page' : undefined}>
-            Ledger
+          <a href={testsLink({})} aria-current={view === 'tests' ? 'page' : view === 'test' ? 'true' : undefined}>
+            Tests
           </a>
           {data.exchanges > 0 && (
             <a href={exchangesLink({})} aria-current={view === 'exchanges' ? 'page' : undefined}>
               Exchanges
             </a>
           )}
-          {view === 'minutes' && <a aria-current="page">Minutes</a>}
         </nav>
         <button class="quiet theme" onClick={turn} title="Light or dark">
-          ◐<span class="unseen"> light or dark</span>
+          ◐<span class="visually-hidden"> light or dark</span>
         </button>
       </header>
       {view === 'summary' && <Summary data={data} />}
-      {view === 'ledger' && <Ledger data={data} />}
+      {view === 'tests' && <Tests data={data} />}
       {view === 'exchanges' && <Exchanges data={data} />}
-      {view === 'minutes' && <MinutesView data={data} />}
-      <Reader />
+      {view === 'test' && <TestView data={data} />}
+      <Viewer />
     </>
   );
 }

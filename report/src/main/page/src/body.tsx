@@ -1,15 +1,15 @@
-// The body of a request or an answer: as a tree, as lines, as events, as parts, or as it came; to be searched and copied.
+// The body of a request or a response: as a tree, as lines, as events, as parts, or raw; to be searched and copied.
 import { useMemo, useState } from 'preact/hooks';
 import { jsonOf, type Json } from './json';
-import { Marked, occurrences } from './marked';
+import { Marked, hitsIn } from './marked';
 import { fileName } from './request';
 import { texts } from './store';
 import { bytes, count } from './text';
 import type { Body } from './types';
 
-const PICTURES = ['image/png', 'image/jpeg', 'image/gif', 'image/webp'];
+const IMAGES = ['image/png', 'image/jpeg', 'image/gif', 'image/webp'];
 const LONGEST_TREE = 1_000_000;
-const MOST_LINES = 500;
+const MAX_LINES = 500;
 /** What is shorter is seen at a glance. */
 const SHORTEST_SEARCHED = 150;
 
@@ -26,7 +26,7 @@ export function BodyView({ body }: { body: Body }) {
         {text !== undefined && <Copy label="copy" text={() => text} />}
         {body.href && (
           <a href={body.href} target="_blank" rel="noopener" download={fileName(body.href)}>
-            save
+            download
           </a>
         )}
       </p>
@@ -40,7 +40,7 @@ export function BodyView({ body }: { body: Body }) {
           </button>
         </p>
       )}
-      {PICTURES.includes(plainType(body)) && body.href && <img src={body.href} alt="The body" />}
+      {IMAGES.includes(plainType(body)) && body.href && <img src={body.href} alt="The body" />}
       {text !== undefined && text !== '' && <BodyText key={String(whole)} text={text} type={plainType(body)} />}
       {body.parts?.map((part, index) => (
         <section key={index} class="part">
@@ -61,26 +61,26 @@ function plainType(body: Body): string {
 function BodyText({ text, type }: { text: string; type: string }) {
   const [raw, setRaw] = useState(false);
   const [words, setWords] = useState('');
-  const [folds, setFolds] = useState({ open: true, turn: 0 });
+  const [tree, setTree] = useState({ open: true, turn: 0 });
   const values = useMemo(() => valuesIn(text, type), [text, type]);
   const events = useMemo(() => (type === 'text/event-stream' ? eventsIn(text) : undefined), [text, type]);
   const special = values !== undefined || events !== undefined || isMarkup(type);
-  const hits = words ? occurrences(text, words) : 0;
+  const hits = words ? hitsIn(text, words) : 0;
   return (
     <>
       <p class="body-keys">
         {text.length > SHORTEST_SEARCHED && (
           <input type="search" placeholder="Search" aria-label="Search in this body" value={words} onInput={(e) => setWords(e.currentTarget.value)} />
         )}
-        {words && <span class="dim">{hits === 0 ? 'not in here' : count(hits, 'place')}</span>}
+        {words && <span class="dim">{hits === 0 ? 'not found' : count(hits, 'hit')}</span>}
         {special && (
           <button class="quiet" aria-pressed={raw} onClick={() => setRaw(!raw)}>
-            {raw ? 'to be read' : 'as it came'}
+            {raw ? 'formatted' : 'raw'}
           </button>
         )}
         {values !== undefined && !raw && (
-          <button class="quiet" onClick={() => setFolds({ open: !folds.open, turn: folds.turn + 1 })}>
-            {folds.open ? 'fold all' : 'unfold all'}
+          <button class="quiet" onClick={() => setTree({ open: !tree.open, turn: tree.turn + 1 })}>
+            {tree.open ? 'collapse all' : 'expand all'}
           </button>
         )}
       </p>
@@ -89,11 +89,11 @@ function BodyText({ text, type }: { text: string; type: string }) {
           <Marked text={text} words={words} />
         </pre>
       ) : values ? (
-        <div key={folds.turn}>
-          {values.slice(0, MOST_LINES).map((value, index) => (
-            <Tree key={index} value={value} words={words} open={folds.open} />
+        <div key={tree.turn}>
+          {values.slice(0, MAX_LINES).map((value, index) => (
+            <Tree key={index} value={value} words={words} open={tree.open} />
           ))}
-          {values.length > MOST_LINES && <p class="dim">and {count(values.length - MOST_LINES, 'line')} more</p>}
+          {values.length > MAX_LINES && <p class="dim">and {count(values.length - MAX_LINES, 'line')} more</p>}
         </div>
       ) : events ? (
         <table class="events">
@@ -145,7 +145,7 @@ function eventsIn(text: string): { name: string; data: string }[] {
     .filter((event) => event.data !== '');
 }
 
-/** JSON, each object and list of which folds. */
+/** JSON, each object and list of which tree. */
 function Tree({ value, name, words, open }: { value: Json; name?: string; words: string; open: boolean }) {
   const label = name === undefined ? null : (
     <span class="key">
@@ -170,7 +170,7 @@ function Tree({ value, name, words, open }: { value: Json; name?: string; words:
         {list ? '[]' : '{}'}
       </div>
     );
-  const found = words !== '' && occurrences(value.text, words) > 0;
+  const found = words !== '' && hitsIn(value.text, words) > 0;
   return (
     <details class="tree" open={open || found}>
       <summary>

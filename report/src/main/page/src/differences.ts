@@ -1,6 +1,6 @@
 // What is different in two exchanges of the same request: by names and by paths, not by lines.
 import { statusOf } from './status';
-import { withoutChancePort } from './endpoints';
+import { withoutRandomPort } from './endpoints';
 import { jsonOf, type Json } from './json';
 import type { Body, Exchange, Message } from './types';
 
@@ -28,7 +28,7 @@ const MOST = 500;
 export function compared(here: Exchange, there: Exchange): Compared {
   const found: Compared = { differences: [], more: 0, same: 0, passedOver: [] };
   put(found, 'status', statusOf(here), statusOf(there));
-  put(found, 'address', withoutChancePort(here.url), withoutChancePort(there.url));
+  put(found, 'URL', withoutRandomPort(here.url), withoutRandomPort(there.url));
   put(found, 'failure', here.failed, there.failed);
   bodies(found, 'request body', here.request.body, there.request.body);
   bodies(found, 'response body', here.response?.body, there.response?.body);

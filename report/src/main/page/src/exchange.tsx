@@ -1,11 +1,11 @@
-// A request and its answer: one line, and unfolded both sides beside each other, to be read, copied, compared and sent again.
+// A request and its response: one line, and opened both sides beside each other, to be read, copied, compared and sent again.
 import { useContext, useState } from 'preact/hooks';
 import { curlForBash, curlForPowerShell, javaCode } from './commands';
 import { BodyView, Copy } from './body';
-import { Comparing, Open } from './comparing';
+import { Comparison, Open } from './comparison';
 import { Mark } from './mark';
 import { statusOf } from './status';
-import { bytes, count, duration } from './text';
+import { bytes, count, durationText } from './text';
 import { sentRequest } from './request';
 import type { Exchange, Message } from './types';
 
@@ -19,40 +19,40 @@ export function ExchangeLine({ exchange }: { exchange: Exchange }) {
         <summary>
           <b class="method">{exchange.method}</b> <span class="where">{short(exchange.url)}</span>
           <span class="status">{statusOf(exchange)}</span>
-          {exchange.took !== undefined && <span class="took">{duration(exchange.took)}</span>}
-          {exchange.response?.body && exchange.response.body.size >= 0 && <span class="took">{bytes(exchange.response.body.size)}</span>}
+          {exchange.duration !== undefined && <span class="duration">{durationText(exchange.duration)}</span>}
+          {exchange.response?.body && exchange.response.body.size >= 0 && <span class="duration">{bytes(exchange.response.body.size)}</span>}
           {exchange.checks && (
             <span class={failed > 0 ? 'checks failed' : 'checks dim'}>
-              {checksSaid(failed, exchange.checks.length)}
+              {checksText(failed, exchange.checks.length)}
             </span>
           )}
           {exchange.thread && <span class="thread">{exchange.thread}</span>}
           {exchange.failed && <span class="why">{exchange.failed}</span>}
         </summary>
-        {open && <Unfolded exchange={exchange} />}
+        {open && <ExchangeDetail exchange={exchange} />}
       </details>
     </div>
   );
 }
 
-function checksSaid(failed: number, all: number): string {
+function checksText(failed: number, all: number): string {
   if (failed === 0) return count(all, 'check');
   return failed === all ? `${count(all, 'check')} failed` : `${failed} of ${all} checks failed`;
 }
 
-function Unfolded({ exchange }: { exchange: Exchange }) {
+function ExchangeDetail({ exchange }: { exchange: Exchange }) {
   const open = useContext(Open);
   const [comparing, setComparing] = useState(false);
-  const told = [
+  const facts = [
     exchange.client,
     exchange.protocol,
-    ...Object.entries(exchange.timings).map(([part, micros]) => `${part} ${duration(micros)}`),
+    ...Object.entries(exchange.timings).map(([part, micros]) => `${part} ${durationText(micros)}`),
     ...Object.entries(exchange.attributes).map(([name, value]) => `${name}: ${value}`),
   ].filter(Boolean);
   return (
-    <div class="unfolded">
-      <p class="whole-address code">{exchange.url}</p>
-      <p class="dim">{told.join(' · ')}</p>
+    <div class="detail">
+      <p class="whole-url code">{exchange.url}</p>
+      <p class="dim">{facts.join(' · ')}</p>
       {exchange.trace && (
         <p class="dim trace">
           trace{' '}
@@ -74,7 +74,7 @@ function Unfolded({ exchange }: { exchange: Exchange }) {
           ))}
         </ul>
       )}
-      <p class="again">
+      <p class="copy-commands">
         {typeof sentRequest(exchange) !== 'string' && (
           <>
             <Copy label="copy as curl" text={() => curlForBash(exchange)} />
@@ -88,7 +88,7 @@ function Unfolded({ exchange }: { exchange: Exchange }) {
           </button>
         )}
       </p>
-      {open && comparing && <Comparing exchange={exchange} data={open.data} place={open.place} />}
+      {open && comparing && <Comparison exchange={exchange} data={open.data} position={open.position} />}
       <div class="sides">
         <Side title="Request" message={exchange.request} query={query(exchange.url)} />
         {exchange.response && <Side title="Response" message={exchange.response} query={[]} />}

@@ -1,39 +1,47 @@
 // All exchanges of the run: how each endpoint did, and every one of them.
 import { useMemo } from 'preact/hooks';
-import { endpointOf, endpoints, isBad, withoutChancePort, type Endpoint } from './endpoints';
+import { ANSWERS, answerOf, COLUMN, endpointOf, endpoints, withoutRandomPort, type Endpoint } from './endpoints';
 import { short } from './exchange';
 import { statusText } from './status';
-import { exchangeRows, exchangesLink, minutesLink, MOST_EXCHANGES, route } from './store';
-import { bytes, count, duration, offset, whole } from './text';
+import { exchangeRows, exchangesLink, testLink, MAX_EXCHANGES, route } from './store';
+import { bytes, count, durationText, offset, whole } from './text';
 import type { ExchangeRow, RunData } from './types';
 
-const MOST_LINES = 500;
+const MAX_LINES = 500;
 const ORDERS = ['longest', 'time', 'status', 'size', 'path', 'test'] as const;
+const at = (row: ExchangeRow) => row[COLUMN.at];
 const BY = {
-  longest: (a: ExchangeRow, b: ExchangeRow) => b[2] - a[2],
-  time: (a: ExchangeRow, b: ExchangeRow) => a[1] - b[1],
-  status: (a: ExchangeRow, b: ExchangeRow) => (b[5] || 999) - (a[5] || 999),
-  size: (a: ExchangeRow, b: ExchangeRow) => b[6] - a[6],
-  path: (a: ExchangeRow, b: ExchangeRow) => short(a[4]).localeCompare(short(b[4])) || a[1] - b[1],
-  test: (a: ExchangeRow, b: ExchangeRow) => a[0] - b[0] || a[1] - b[1],
+  longest: (a: ExchangeRow, b: ExchangeRow) => b[COLUMN.duration] - a[COLUMN.duration],
+  time: (a: ExchangeRow, b: ExchangeRow) => at(a) - at(b),
+  status: (a: ExchangeRow, b: ExchangeRow) => (b[COLUMN.status] || 999) - (a[COLUMN.status] || 999),
+  size: (a: ExchangeRow, b: ExchangeRow) => b[COLUMN.size] - a[COLUMN.size],
+  path: (a: ExchangeRow, b: ExchangeRow) => short(a[COLUMN.url]).localeCompare(short(b[COLUMN.url])) || at(a) - at(b),
+  test: (a: ExchangeRow, b: ExchangeRow) => a[COLUMN.row] - b[COLUMN.row] || at(a) - at(b),
 };
 
 export function Exchanges({ data }: { data: RunData }) {
   const params = route.value.params;
   const words = params.get('find') ?? '';
-  const bad = params.get('bad') === 'yes';
-  const unmet = params.get('checks') === 'failed';
+  const answer = params.get('answer') ?? '';
+  const checks = params.get('checks') === 'failed';
   const host = params.get('host') ?? '';
   const endpoint = params.get('endpoint') ?? '';
   const order = ORDERS.find((one) => one === params.get('order')) ?? ORDERS[0];
   const { rows, lost } = exchangeRows(data);
   const table = useMemo(() => endpoints(rows).sort((a, b) => (b.p95 ?? -1) - (a.p95 ?? -1)), [rows.length]);
   const found = rows
-    .filter((row) => (!bad || isBad(row)) && (!unmet || row[8] > 0) && (!host || hostOf(row[4]) === host) && (!endpoint || endpointOf(row) === endpoint) && matches(row, data, words.toLowerCase()))
+    .filter(
+      (row) =>
+        (!answer || answerOf(row) === answer) &&
+        (!checks || row[COLUMN.failedChecks] > 0) &&
+        (!host || hostOf(row[COLUMN.url]) === host) &&
+        (!endpoint || endpointOf(row[COLUMN.method], row[COLUMN.url]) === endpoint) &&
+        matches(row, data, words.toLowerCase()),
+    )
     .sort(BY[order]);
-  const hosts = useMemo(() => [...new Set(rows.map((row) => hostOf(row[4])))].sort(), [rows.length]);
+  const hosts = useMemo(() => [...new Set(rows.map((row) => hostOf(row[COLUMN.url])))].sort(), [rows.length]);
   const go = (change: Record<string, string>) => {
-    history.replaceState(null, '', exchangesLink({ find: words, bad: bad ? 'yes' : '', checks: unmet ? 'failed' : '', host, endpoint, order, ...change }));
+    history.replaceState(null, '', exchangesLink({ find: words, answer, checks: checks ? 'failed' : '', host, endpoint, order, ...change }));
     dispatchEvent(new HashChangeEvent('hashchange'));
   };
   return (
@@ -43,19 +51,21 @@ export function Exchanges({ data }: { data: RunData }) {
       {lost && (
         <p class="reason">A file that holds them is missing beside the page. Copy or unpack its folder as a whole.</p>
       )}
-      {data.exchanges > MOST_EXCHANGES && <p class="reason">Only the first {whole(MOST_EXCHANGES)} are shown.</p>}
+      {data.exchanges > MAX_EXCHANGES && <p class="reason">Only the first {whole(MAX_EXCHANGES)} are shown.</p>}
       <Endpoints table={table} chosen={endpoint} onChoose={(name) => go({ endpoint: name === endpoint ? '' : name })} />
       <div class="controls">
         <label class="find">
-          <span class="unseen">Search addresses, methods, states and tests</span>
+          <span class="visually-hidden">Search URLs, methods, states and tests</span>
           <input type="search" placeholder="Search" value={words} onInput={(e) => go({ find: e.currentTarget.value })} />
         </label>
         <div class="filters">
-          <button aria-pressed={bad} onClick={() => go({ bad: bad ? '' : 'yes' })}>
-            not answered well <span class="dim">{whole(rows.filter(isBad).length)}</span>
-          </button>
-          <button aria-pressed={unmet} onClick={() => go({ checks: unmet ? '' : 'failed' })}>
-            checks failed <span class="dim">{whole(rows.filter((row) => row[8] > 0).length)}</span>
+          {ANSWERS.map((one) => (
+            <button key={one} aria-pressed={answer === one} onClick={() => go({ answer: answer === one ? '' : one })}>
+              {one} <span class="dim">{whole(rows.filter((row) => answerOf(row) === one).length)}</span>
+            </button>
+          ))}
+          <button aria-pressed={checks} onClick={() => go({ checks: checks ? '' : 'failed' })}>
+            failed checks <span class="dim">{whole(rows.filter((row) => row[COLUMN.failedChecks] > 0).length)}</span>
           </button>
         </div>
         {hosts.length > 1 && (
@@ -80,11 +90,11 @@ export function Exchanges({ data }: { data: RunData }) {
       </div>
       <p class="dim found" role="status">
         {whole(found.length)} of {whole(rows.length)}
-        {found.length > MOST_LINES && `, the first ${MOST_LINES} below`}
+        {found.length > MAX_LINES && `, the first ${MAX_LINES} below`}
       </p>
       <table class="list">
         <tbody>
-          {found.slice(0, MOST_LINES).map((row, index) => (
+          {found.slice(0, MAX_LINES).map((row, index) => (
             <Line key={index} row={row} data={data} />
           ))}
         </tbody>
@@ -94,12 +104,12 @@ export function Exchanges({ data }: { data: RunData }) {
 }
 
 function Totals({ rows }: { rows: ExchangeRow[] }) {
-  const size = rows.reduce((all, row) => all + Math.max(0, row[6]), 0);
-  const bad = rows.filter(isBad).length;
-  const unmet = rows.filter((row) => row[8] > 0).length;
+  const size = rows.reduce((all, row) => all + Math.max(0, row[COLUMN.size]), 0);
+  const failed = rows.filter((row) => row[COLUMN.failedChecks] > 0).length;
+  const answers = ANSWERS.map((one) => `${whole(rows.filter((row) => answerOf(row) === one).length)} ${one}`).join(', ');
   return (
     <p class="dim totals">
-      {bytes(size)} answered; {whole(bad)} not answered well; {whole(unmet)} did not hold what was checked
+      {bytes(size)} received; {answers}; {count(failed, 'exchange')} with failed checks
     </p>
   );
 }
@@ -111,10 +121,14 @@ function Endpoints(props: { table: Endpoint[]; chosen: string; onChoose(name: st
         <tr>
           <th scope="col">Endpoint</th>
           <th scope="col">count</th>
-          <th scope="col">median</th>
-          <th scope="col">95 of 100 within</th>
-          <th scope="col">not well</th>
-          <th scope="col">checks failed</th>
+          <th scope="col">p50</th>
+          <th scope="col">p95</th>
+          {ANSWERS.map((answer) => (
+            <th key={answer} scope="col">
+              {answer}
+            </th>
+          ))}
+          <th scope="col">failed checks</th>
           <th scope="col">bytes</th>
         </tr>
       </thead>
@@ -127,10 +141,16 @@ function Endpoints(props: { table: Endpoint[]; chosen: string; onChoose(name: st
               </button>
             </th>
             <td data-name="count">{whole(one.count)}</td>
-            <td data-name="median">{one.median === undefined ? '–' : duration(one.median)}</td>
-            <td data-name="95 of 100 within">{one.p95 === undefined ? '–' : duration(one.p95)}</td>
-            <td data-name="not well" class={one.bad > 0 ? 'failed' : 'dim'}>{one.bad === 0 ? '–' : `${Math.round((100 * one.bad) / one.count)} %`}</td>
-            <td data-name="checks failed" class={one.unmet > 0 ? 'failed' : 'dim'}>{one.unmet === 0 ? '–' : whole(one.unmet)}</td>
+            <td data-name="p50">{one.p50 === undefined ? '–' : durationText(one.p50)}</td>
+            <td data-name="p95">{one.p95 === undefined ? '–' : durationText(one.p95)}</td>
+            {ANSWERS.map((answer) => (
+              <td key={answer} data-name={answer} class={one.answers[answer] > 0 ? '' : 'dim'}>
+                {one.answers[answer] === 0 ? '–' : whole(one.answers[answer])}
+              </td>
+            ))}
+            <td data-name="failed checks" class={one.failedChecks > 0 ? 'failed' : 'dim'}>
+              {one.failedChecks === 0 ? '–' : whole(one.failedChecks)}
+            </td>
             <td data-name="bytes" class="dim">{bytes(one.bytes)}</td>
           </tr>
         ))}
@@ -140,31 +160,31 @@ function Endpoints(props: { table: Endpoint[]; chosen: string; onChoose(name: st
 }
 
 function Line({ row, data }: { row: ExchangeRow; data: RunData }) {
-  const [place, at, took, method, url, status, size, failed, checks] = row;
-  const test = data.rows[place];
+  const [position, , at, duration, method, url, status, size, failed, checks] = row;
+  const test = data.rows[position];
   return (
-    <tr class={isBad(row) ? 'bad' : ''}>
+    <tr class={answerOf(row) ? 'bad' : ''}>
       <td class="time dim">{offset(at)}</td>
       <td class="status">{statusText(status)}</td>
       <td class="code">
         <b>{method}</b> {short(url)} {failed && <span class="dim">{failed}</span>}
         {checks > 0 && <span class="failed"> {count(checks, 'check')} failed</span>}
       </td>
-      <td class="took">{took < 0 ? '' : duration(took)}</td>
-      <td class="took dim">{size < 0 ? '' : bytes(size)}</td>
+      <td class="duration">{duration < 0 ? '' : durationText(duration)}</td>
+      <td class="duration dim">{size < 0 ? '' : bytes(size)}</td>
       <td class="of">
-        <a href={minutesLink(test ? test.address : 'run')}>{test ? test.name : 'outside tests'}</a>
+        <a href={testLink(test ? test.id : 'run')}>{test ? test.name : 'outside tests'}</a>
       </td>
     </tr>
   );
 }
 
 function hostOf(url: string): string {
-  return /^[a-z][a-z0-9+.-]*:\/\/([^/?#]*)/i.exec(withoutChancePort(url))?.[1] ?? '';
+  return /^[a-z][a-z0-9+.-]*:\/\/([^/?#]*)/i.exec(withoutRandomPort(url))?.[1] ?? '';
 }
 
 function matches(row: ExchangeRow, data: RunData, words: string): boolean {
   if (!words) return true;
-  const text = `${row[3]} ${row[4]} ${row[5]} ${row[7]} ${data.rows[row[0]]?.name ?? ''}`.toLowerCase();
+  const text = `${row[COLUMN.method]} ${row[COLUMN.url]} ${row[COLUMN.status]} ${row[COLUMN.failed]} ${data.rows[row[COLUMN.row]]?.name ?? ''}`.toLowerCase();
   return words.split(/\s+/).every((word) => text.includes(word));
 }

@@ -1,30 +1,30 @@
 // Why something failed: what it said, what was expected, where it came from.
 import { diffLines, diffWordsWithSpace, type ChangeObject } from 'diff';
-import { Slips } from './reader';
-import type { Failure, Paper } from './types';
+import { Thumbnails } from './viewer';
+import type { Failure, Attachment } from './types';
 
 const LONGEST_DIFF = 20_000;
-const MOST_PICTURES = 2;
+const MAX_IMAGES = 2;
 
 interface Props {
   failure: Failure;
-  /** The test's papers: its last screenshots are shown beside it. */
-  papers?: Paper[];
+  /** The test's attachments: its last screenshots are shown beside it. */
+  attachments?: Attachment[];
 }
 
-export function FailureBox({ failure, papers = [] }: Props) {
-  const pictures = papers.filter((paper) => paper.kind === 'screenshot' && paper.href).slice(-MOST_PICTURES);
+export function FailureBox({ failure, attachments = [] }: Props) {
+  const images = attachments.filter((attachment) => attachment.kind === 'screenshot' && attachment.href).slice(-MAX_IMAGES);
   return (
-    <section class={`failure ${pictures.length > 0 ? 'with-pictures' : ''}`} aria-label="Failure">
+    <section class={`failure ${images.length > 0 ? 'with-images' : ''}`} aria-label="Failure">
       <div>
-        <Telling failure={failure} />
+        <FailureDetail failure={failure} />
       </div>
-      {pictures.length > 0 && <Slips papers={pictures} all={papers} />}
+      {images.length > 0 && <Thumbnails attachments={images} all={attachments} />}
     </section>
   );
 }
 
-function Telling({ failure }: { failure: Failure }) {
+function FailureDetail({ failure }: { failure: Failure }) {
   const { expected, actual } = failure;
   const compared = expected !== undefined && actual !== undefined;
   return (

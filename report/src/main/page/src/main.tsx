@@ -1,27 +1,27 @@
 import './style.css';
 import { render } from 'preact';
 import { App } from './app';
-import { earlierFiles, exchangeFiles, minutesFiles, run, texts } from './store';
-import type { Exchange, ExchangeRow, Minutes, PaperText, RunData } from './types';
+import { baselineFiles, exchangeFiles, testFiles, run, texts } from './store';
+import type { Exchange, ExchangeRow, TestData, AttachmentText, RunData } from './types';
 
 declare global {
   interface Window {
     /** What the script files in data/ call. */
     verbale: {
       run(data: RunData): void;
-      minutes(id: string, minutes: Minutes[]): void;
+      tests(id: string, tests: TestData[]): void;
       exchanges(id: string, rows: ExchangeRow[]): void;
-      earlier(id: string, exchanges: Exchange[][]): void;
-      text(id: string, text: PaperText): void;
+      baseline(id: string, exchanges: Exchange[][]): void;
+      text(id: string, text: AttachmentText): void;
     };
   }
 }
 
 window.verbale = {
   run: (data) => (run.value = data),
-  minutes: (id, minutes) => minutesFiles.arrived(id, minutes),
+  tests: (id, tests) => testFiles.arrived(id, tests),
   exchanges: (id, rows) => exchangeFiles.arrived(id, rows),
-  earlier: (id, exchanges) => earlierFiles.arrived(id, exchanges),
+  baseline: (id, exchanges) => baselineFiles.arrived(id, exchanges),
   text: (id, text) => texts.arrived(id, text),
 };
 

@@ -1,5 +1,5 @@
 // Text in which some words are marked.
-const MOST_FOUND = 2_000;
+const MAX_FOUND = 2_000;
 
 export function Marked({ text, words }: { text: string; words: string }) {
   if (!words) return <>{text}</>;
@@ -7,7 +7,7 @@ export function Marked({ text, words }: { text: string; words: string }) {
 }
 
 /** How often the words are in the text, 2,000 at the most. */
-export function occurrences(text: string, words: string): number {
+export function hitsIn(text: string, words: string): number {
   return split(text, words).filter((part) => part.hit).length;
 }
 
@@ -17,7 +17,7 @@ export function split(text: string, words: string): { text: string; hit: boolean
   const small = text.toLowerCase();
   const wanted = words.toLowerCase();
   let from = 0;
-  for (let found = 0; found < MOST_FOUND; found++) {
+  for (let found = 0; found < MAX_FOUND; found++) {
     const hit = small.indexOf(wanted, from);
     if (hit < 0) break;
     parts.push({ text: text.slice(from, hit), hit: false }, { text: text.slice(hit, hit + wanted.length), hit: true });

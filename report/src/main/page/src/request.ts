@@ -83,8 +83,8 @@ function pieceOf(body: Body, remarks: Set<string>): Piece | undefined {
 
 /** Joined as they were, where their heads are known. */
 function parts(body: Body, exchange: Exchange, remarks: Set<string>): Piece[] {
-  const said = exchange.request.headers.find(([name]) => /^content-type$/i.test(name))?.[1] ?? body.mediaType;
-  const boundary = /boundary=(?:"([^"]+)"|([^\s;]+))/i.exec(said)?.slice(1).find(Boolean);
+  const contentType = exchange.request.headers.find(([name]) => /^content-type$/i.test(name))?.[1] ?? body.mediaType;
+  const boundary = /boundary=(?:"([^"]+)"|([^\s;]+))/i.exec(contentType)?.slice(1).find(Boolean);
   const separator = boundary ?? 'the-next-part';
   const joined: Piece[] = [];
   for (const part of body.parts!) {

@@ -3,7 +3,7 @@ import { useMemo, useRef, useState } from 'preact/hooks';
 import { split } from './marked';
 import { count } from './text';
 
-const MOST_FOUND = 2_000; // as split finds
+const MAX_FOUND = 2_000; // as split finds
 
 export function SourceText({ text, isPage }: { text: string; isPage: boolean }) {
   const [words, setWords] = useState('');
@@ -40,20 +40,20 @@ export function SourceText({ text, isPage }: { text: string; isPage: boolean }) 
               }}
             />
             <span class="dim" role="status">
-              {words && (found === 0 ? 'not in here' : `${count(found, 'place')}${found === MOST_FOUND ? ' and more' : ''}; Enter goes to the next`)}
+              {words && (found === 0 ? 'not found' : `${count(found, 'hit')}${found === MAX_FOUND ? ' and more' : ''}; Enter goes to the next`)}
             </span>
           </>
         )}
         {isPage && (
           <button class="quiet" aria-pressed={drawn} onClick={() => setDrawn(!drawn)}>
-            {drawn ? 'as text' : 'as a page, without scripts and network'}
+            {drawn ? 'show as text' : 'show as a page, without scripts and network'}
           </button>
         )}
       </div>
       {drawn ? (
         <iframe class="drawn" sandbox="" srcdoc={harmless(text)} title="The page as it was" />
       ) : (
-        <pre class="paper-text" ref={box}>
+        <pre class="attachment-text" ref={box}>
           {parts.map((part, index) => (part.hit ? <mark key={index}>{part.text}</mark> : part.text))}
         </pre>
       )}

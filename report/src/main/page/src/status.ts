@@ -3,10 +3,10 @@ import type { Exchange } from './types';
 
 /** What is no HTTP may be answered without a status. */
 export function statusOf(exchange: Exchange): string {
-  return exchange.status ? String(exchange.status) : exchange.response ? 'answered' : 'no answer';
+  return exchange.status ? String(exchange.status) : exchange.response ? 'answered' : 'no response';
 }
 
 /** As a row has it: 0 where it was answered without one, and -1 where it was not answered. */
 export function statusText(status: number): string {
-  return status > 0 ? String(status) : status === 0 ? 'answered' : 'no answer';
+  return status > 0 ? String(status) : status === 0 ? 'answered' : 'no response';
 }

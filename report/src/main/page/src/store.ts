@@ -1,6 +1,7 @@
-// What the page knows and where it is: the run, the files that were loaded so far, the address behind the hash.
+// What the page knows and which view is open: the run, the files that were loaded so far, the route behind the hash.
 import { signal, type Signal } from '@preact/signals';
-import type { Entry, Exchange, ExchangeRow, Minutes, Outcome, PaperText, Row, RunData } from './types';
+import { OUTCOMES } from './types';
+import type { Entry, Exchange, ExchangeRow, TestData, Outcome, AttachmentText, Row, RunData } from './types';
 
 export const run = signal<RunData | undefined>(undefined);
 
@@ -34,15 +35,15 @@ class ScriptFiles<T> {
   }
 }
 
-export const minutesFiles = new ScriptFiles<Minutes[]>('minutes');
+export const testFiles = new ScriptFiles<TestData[]>('tests');
 export const exchangeFiles = new ScriptFiles<ExchangeRow[]>('exchanges');
-export const earlierFiles = new ScriptFiles<Exchange[][]>('earlier');
-export const texts = new ScriptFiles<PaperText>('texts');
+export const baselineFiles = new ScriptFiles<Exchange[][]>('baseline');
+export const texts = new ScriptFiles<AttachmentText>('texts');
 
 export interface Route {
-  view: 'summary' | 'ledger' | 'exchanges' | 'minutes';
-  /** Which minutes: a row's address, or `run`. */
-  address: string;
+  view: 'summary' | 'tests' | 'exchanges' | 'test';
+  /** Which test: a row's id, or `run` for what happened outside tests. */
+  id: string;
   params: URLSearchParams;
 }
 
@@ -50,16 +51,16 @@ export const route = signal<Route>(parse(location.hash));
 addEventListener('hashchange', () => {
   const before = route.value;
   route.value = parse(location.hash);
-  if (before.view !== route.value.view || before.address !== route.value.address) scrollTo(0, 0);
+  if (before.view !== route.value.view || before.id !== route.value.id) scrollTo(0, 0);
 });
 
 function parse(hash: string): Route {
   const [path = '', query = ''] = hash.replace(/^#\/?/, '').split('?');
   const [view, ...rest] = path.split('/');
   const params = new URLSearchParams(query);
-  if (view === 'ledger' || view === 'exchanges') return { view, address: '', params };
-  if (view === 'minutes') return { view, address: decoded(rest.join('/')), params };
-  return { view: 'summary', address: '', params };
+  if (view === 'tests' || view === 'exchanges') return { view, id: '', params };
+  if (view === 'test') return { view, id: decoded(rest.join('/')), params };
+  return { view: 'summary', id: '', params };
 }
 
 function decoded(text: string): string {
@@ -72,45 +73,62 @@ function decoded(text: string): string {
 
 export const summaryLink = '#/';
 
-export function minutesLink(address: string): string {
-  return '#/minutes/' + encodeURIComponent(address);
+export function testLink(id: string): string {
+  return '#/test/' + encodeURIComponent(id);
 }
 
-export function ledgerLink(params: Record<string, string>): string {
+export function testsLink(params: Record<string, string>): string {
   const query = new URLSearchParams(Object.entries(params).filter(([, value]) => value)).toString();
-  return '#/ledger' + (query ? '?' + query : '');
+  return '#/tests' + (query ? '?' + query : '');
 }
 
 export function exchangesLink(params: Record<string, string>): string {
-  return ledgerLink(params).replace('#/ledger', '#/exchanges');
+  return testsLink(params).replace('#/tests', '#/exchanges');
+}
+
+/** Higher is graver; an outcome of a later version comes behind an unfinished one, so that somebody looks at it. */
+export function gravity(outcome: Outcome): number {
+  const known: readonly string[] = OUTCOMES;
+  const at = known.indexOf(outcome);
+  return at < 0 ? known.indexOf('unfinished') + 0.5 : at;
+}
+
+/** Those that occur in the run, the gravest first. */
+export function outcomesIn(data: RunData): Outcome[] {
+  return Object.keys(data.counts).toSorted((a, b) => gravity(b) - gravity(a));
+}
+
+/** An outcome in words: `expected failure`. */
+export function outcomeText(outcome: Outcome): string {
+  return outcome.replace(/-/g, ' ');
 }
 
 export function needsAttention(outcome: Outcome): boolean {
-  return outcome === 'failed' || outcome === 'errored' || outcome === 'unfinished';
+  return gravity(outcome) >= gravity('unfinished');
 }
 
 const EXCHANGES_A_FILE = 20_000;
-export const MOST_EXCHANGES = 10 * EXCHANGES_A_FILE;
+export const MAX_EXCHANGES = 10 * EXCHANGES_A_FILE;
 
 /** The list of all, as far as it is here; `lost` where a file of it is missing. */
 export function exchangeRows(data: RunData): { rows: ExchangeRow[]; lost: boolean } {
-  const files = Math.ceil(Math.min(MOST_EXCHANGES, data.exchanges) / EXCHANGES_A_FILE);
+  const files = Math.ceil(Math.min(MAX_EXCHANGES, data.exchanges) / EXCHANGES_A_FILE);
   const loaded = Array.from({ length: files }, (_, file) => exchangeFiles.get(String(file)).value);
   return { rows: loaded.flatMap((file) => (file.state === 'here' ? file.value : [])), lost: loaded.some((file) => file.state === 'lost') };
 }
 
 /** What the file that holds a row's part of them has for it; undefined while it is on its way, or lost. */
-export function ofRow<T>(files: ScriptFiles<T[]>, data: RunData, place: number): T | undefined {
-  const file = files.get(String(Math.floor(place / data.chunk))).value;
-  return file.state === 'here' ? file.value[place % data.chunk] : undefined;
+export function ofRow<T>(files: ScriptFiles<T[]>, data: RunData, position: number): T | undefined {
+  const file = files.get(String(Math.floor(position / data.chunk))).value;
+  return file.state === 'here' ? file.value[position % data.chunk] : undefined;
 }
 
-/** The test of a row, whichever of its executions it is. */
+/** The test of a row, whichever attempt it is. */
 export function keyOf(row: Row): string {
-  return row.address.replace(/~\d+$/, '');
+  return row.id.replace(/~\d+$/, '');
 }
 
 /** Those in steps too, in their order. */
 export function exchangesIn(entries: Entry[]): Exchange[] {
-  return entries.flatMap((entry) => (entry.is === 'step' ? exchangesIn(entry.entries) : entry.is === 'exchange' ? [entry] : []));
+  return entries.flatMap((entry) => ('entries' in entry ? exchangesIn(entry.entries) : entry.type === 'exchange' ? [entry] : []));
 }

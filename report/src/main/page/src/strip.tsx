@@ -1,9 +1,9 @@
 // The run drawn as a strip of ticks, one a test, in the order of time. Calm outcomes are low, the others rise above.
-import { minutesLink, needsAttention, ledgerLink } from './store';
-import { count, duration } from './text';
-import { OUTCOMES, type Outcome, type Row } from './types';
+import { gravity, needsAttention, outcomeText, testLink, testsLink } from './store';
+import { count, durationText } from './text';
+import type { Outcome, Row } from './types';
 
-const MOST_TICKS = 900;
+const MAX_TICKS = 900;
 const HEIGHT = 64;
 const BASE = 52;
 
@@ -13,9 +13,9 @@ interface Tick {
   href: string;
 }
 
-export function Strip({ rows, took }: { rows: Row[]; took: number }) {
+export function Strip({ rows, duration }: { rows: Row[]; duration: number }) {
   if (rows.length === 0) return null;
-  const ticks = rows.length <= MOST_TICKS ? rows.map(tick) : bins(rows);
+  const ticks = rows.length <= MAX_TICKS ? rows.map(tick) : bins(rows);
   const step = 1000 / ticks.length;
   const width = Math.max(0.6, Math.min(5, step * 0.45));
   return (
@@ -35,8 +35,8 @@ export function Strip({ rows, took }: { rows: Row[]; took: number }) {
       </svg>
       <figcaption class="dim">
         <span>start</span>
-        <span>{count(rows.length, 'test')} in the order of their start; tall ticks need a look</span>
-        <span>{duration(took)}</span>
+        <span>{count(rows.length, 'test')} in the order of their start; tall marks did not pass</span>
+        <span>{durationText(duration)}</span>
       </figcaption>
     </figure>
   );
@@ -58,22 +58,22 @@ function Line({ tick: { outcome }, x, width }: { tick: Tick; x: number; width: n
 }
 
 function tick(row: Row): Tick {
-  const said = row.said ? `: ${row.said}` : '';
-  return { outcome: row.outcome, title: `${row.name}, ${row.outcome}${said}`, href: minutesLink(row.address) };
+  const message = row.message ? `: ${row.message}` : '';
+  return { outcome: row.outcome, title: `${row.name}, ${outcomeText(row.outcome)}${message}`, href: testLink(row.id) };
 }
 
 /** More tests than can be told apart: each tick is several tests in a row, drawn as the gravest of them. */
 function bins(rows: Row[]): Tick[] {
-  const size = Math.ceil(rows.length / MOST_TICKS);
+  const size = Math.ceil(rows.length / MAX_TICKS);
   const ticks: Tick[] = [];
   for (let from = 0; from < rows.length; from += size) {
     const some = rows.slice(from, from + size);
-    const worst = some.reduce((a, b) => (OUTCOMES.indexOf(b.outcome) > OUTCOMES.indexOf(a.outcome) ? b : a));
-    const grave = some.filter((row) => needsAttention(row.outcome)).length;
+    const worst = some.reduce((a, b) => (gravity(b.outcome) > gravity(a.outcome) ? b : a));
+    const failing = some.filter((row) => needsAttention(row.outcome)).length;
     ticks.push({
       outcome: worst.outcome,
-      title: `${some.length} tests from ${some[0]!.name}; ${grave} need a look`,
-      href: grave > 0 ? minutesLink(worst.address) : ledgerLink({}),
+      title: `${some.length} tests from ${some[0]!.name}; ${failing} did not pass`,
+      href: failing > 0 ? testLink(worst.id) : testsLink({}),
     });
   }
   return ticks;

@@ -1,9 +1,9 @@
 // The first view: what the run came to, in a sentence; all tests as a strip; why tests failed.
 import { Mark } from './mark';
-import { ledgerLink, minutesLink } from './store';
+import { outcomesIn, outcomeText, testLink, testsLink } from './store';
 import { Strip } from './strip';
-import { count, duration, moment, whole } from './text';
-import { OUTCOMES, type RunData } from './types';
+import { count, durationText, moment, whole } from './text';
+import type { RunData } from './types';
 
 const SLOWEST = 5;
 
@@ -12,25 +12,24 @@ export function Summary({ data }: { data: RunData }) {
   return (
     <main class="summary">
       <p class="dateline">
-        {moment(data.started, 0)}, {duration(data.took)}
+        {moment(data.started, 0)}, {durationText(data.duration)}
         {data.workers.length > 1 && `, on ${data.workers.length} workers`}
       </p>
       <h1 class="sentence">{data.sentence}</h1>
       {data.incomplete && <p class="incomplete">{data.incomplete}</p>}
-      <Strip rows={tests} took={data.took} />
+      <Strip rows={tests} duration={data.duration} />
       <ul class="counts">
-        {OUTCOMES.toReversed()
-          .filter((outcome) => data.counts[outcome])
+        {outcomesIn(data)
           .map((outcome) => (
             <li key={outcome}>
-              <a href={ledgerLink({ outcome })}>
-                <Mark outcome={outcome} /> <b>{whole(data.counts[outcome]!)}</b> {outcome}
+              <a href={testsLink({ outcome })}>
+                <Mark outcome={outcome} /> <b>{whole(data.counts[outcome]!)}</b> {outcomeText(outcome)}
               </a>
             </li>
           ))}
       </ul>
       <div class="columns">
-        <Causes data={data} />
+        <Reasons data={data} />
         <aside>
           <Slowest data={data} />
           <Facts data={data} />
@@ -41,33 +40,33 @@ export function Summary({ data }: { data: RunData }) {
   );
 }
 
-function Causes({ data }: { data: RunData }) {
+function Reasons({ data }: { data: RunData }) {
   return (
-    <section class="causes">
-      <h2>Causes</h2>
-      {data.causes.length === 0 && <p class="dim">Nothing failed.</p>}
+    <section class="reasons">
+      <h2>Reasons</h2>
+      {data.reasons.length === 0 && <p class="dim">Nothing failed.</p>}
       <ol>
-        {data.causes.map((cause, index) => (
+        {data.reasons.map((reason, index) => (
           <li key={index}>
-            <h3>{cause.title}</h3>
+            <h3>{reason.title}</h3>
             <p class="dim code">
-              {shortType(cause.type)}
-              {cause.place && <span> at {shortPlace(cause.place)}</span>}
+              {shortType(reason.type)}
+              {reason.frame && <span> at {shortFrame(reason.frame)}</span>}
             </p>
-            <ul class="cause-tests">
-              {cause.tests.slice(0, 8).map((test) => {
+            <ul class="reason-tests">
+              {reason.tests.slice(0, 8).map((test) => {
                 const row = data.rows[test]!;
                 return (
                   <li key={test}>
                     <Mark outcome={row.outcome} />{' '}
                     <span class="dim">{row.path.length > 0 && `${row.path[0]} › `}</span>
-                    <a href={minutesLink(row.address)}>{row.name}</a>
+                    <a href={testLink(row.id)}>{row.name}</a>
                   </li>
                 );
               })}
             </ul>
-            {cause.tests.length > 8 && (
-              <a href={ledgerLink({ group: 'cause' })}>and {count(cause.tests.length - 8, 'more test')}</a>
+            {reason.tests.length > 8 && (
+              <a href={testsLink({ group: 'reason' })}>and {count(reason.tests.length - 8, 'more test')}</a>
             )}
           </li>
         ))}
@@ -79,16 +78,16 @@ function Causes({ data }: { data: RunData }) {
 function Slowest({ data }: { data: RunData }) {
   const slowest = data.rows
     .filter((row) => !row.container && !row.superseded)
-    .toSorted((a, b) => b.took - a.took)
+    .toSorted((a, b) => b.duration - a.duration)
     .slice(0, SLOWEST);
   return (
     <section>
       <h2>Slowest</h2>
       <ol class="slowest">
         {slowest.map((row) => (
-          <li key={row.address}>
-            <span class="time">{duration(row.took)}</span>
-            <a href={minutesLink(row.address)}>{row.name}</a>
+          <li key={row.id}>
+            <span class="time">{durationText(row.duration)}</span>
+            <a href={testLink(row.id)}>{row.name}</a>
           </li>
         ))}
       </ol>
@@ -108,9 +107,9 @@ function Facts({ data }: { data: RunData }) {
           </div>
         ))}
       </dl>
-      {data.cost > 0 && <p class="dim">Recording took {(100 * data.cost).toFixed(data.cost < 0.01 ? 2 : 1)} % of the tests' time.</p>}
+      {data.overhead > 0 && <p class="dim">Overhead of recording: {(100 * data.overhead).toFixed(data.overhead < 0.01 ? 2 : 1)} % of the tests' time</p>}
       <p>
-        <a href={minutesLink('run')}>What happened outside tests</a>
+        <a href={testLink('run')}>What happened outside tests</a>
       </p>
     </section>
   );
@@ -135,6 +134,6 @@ function shortType(type: string): string {
 }
 
 /** `dev.orto.RotaTest.swaps(RotaTest.java:31)` is read by its end. */
-function shortPlace(place: string): string {
-  return place.match(/\(([^)]*)\)$/)?.[1] ?? place;
+function shortFrame(frame: string): string {
+  return frame.match(/\(([^)]*)\)$/)?.[1] ?? frame;
 }

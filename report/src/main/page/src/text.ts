@@ -1,7 +1,7 @@
 // Numbers and times as a person reads them.
 
 /** The same rules as DurationText.java. */
-export function duration(micros: number): string {
+export function durationText(micros: number): string {
   if (micros < 1_000) return `${micros} µs`;
   if (micros < 1_000_000) return `${Math.floor(micros / 1_000)} ms`;
   if (micros < 9_950_000) return `${(micros / 1e6).toFixed(1)} s`;

@@ -1,44 +1,47 @@
-// What the script files in data/ hold. RunFile.java and MinutesFiles.java write it. Times are microseconds, `at` since
+// What the script files in data/ hold. RunFile.java and TestFiles.java write it. Times are microseconds, `at` since
 // the run started.
 
-export const OUTCOMES = ['passed', 'skipped', 'aborted', 'expected', 'unfinished', 'failed', 'errored'] as const;
-export type Outcome = (typeof OUTCOMES)[number];
+/** Those that this version knows, from the calmest to the gravest. A run of a later version may have others. */
+export const OUTCOMES = ['passed', 'skipped', 'aborted', 'expected-failure', 'unfinished', 'failed', 'errored'] as const;
+export type Outcome = string;
 
 export interface RunData {
   name: string;
   started: string;
-  took: number;
+  duration: number;
   sentence: string;
   /** What the run lacks, in a sentence. */
   incomplete?: string;
   /** Which part of the tests' time recording took. */
-  cost: number;
-  /** How many rows share one file of minutes. */
+  overhead: number;
+  /** How many rows share one file in data/tests. */
   chunk: number;
   /** How many exchanges the run has, in files of 20,000. */
   exchanges: number;
   /** The run whose exchanges can be compared with. */
-  earlier?: string;
-  counts: Partial<Record<Outcome, number>>;
+  baseline?: string;
+  counts: Record<Outcome, number>;
   facts: [string, string][];
   /** `began`: what the times in console and network lists are counted from. */
   workers: { name: string; began: number; ended: boolean; missing: number }[];
   problems: string[];
-  causes: Cause[];
+  reasons: Reason[];
   rows: Row[];
 }
 
-export interface Cause {
+export interface Reason {
   title: string;
   type: string;
-  place: string;
-  /** Places in `rows`. */
+  /** Of a stack: the nearest one of the suite's own; empty where there is none. */
+  frame: string;
+  /** Positions in `rows`. */
   tests: number[];
 }
 
 /** A test, or a container that broke outside its tests. */
 export interface Row {
-  address: string;
+  /** Names the attempt in the run: `#/test/ID`. */
+  id: string;
   container?: true;
   name: string;
   path: string[];
@@ -46,17 +49,18 @@ export interface Row {
   tags?: string[];
   outcome: Outcome;
   at: number;
-  took: number;
+  duration: number;
   worker: string;
   thread?: string;
-  /** The reason, or the first line of the failure. */
-  said?: string;
-  cause?: number;
+  /** Why it was skipped, or the first line of the failure. */
+  message?: string;
+  /** Which of the run's reasons it failed for. */
+  reason?: number;
   /** How many there were, where there was more than one; of the last one. */
   attempts?: number;
-  /** Executed again later; counts no more. */
+  /** There was a later attempt; counts no more. */
   superseded?: true;
-  /** Passed when it was executed again. */
+  /** Flaky: passed after an attempt that had not. */
   recovered?: true;
   about?: About;
   /** Named data, as text to search in. */
@@ -75,7 +79,7 @@ export interface About {
   links: { name: string; address?: string }[];
 }
 
-export interface Minutes {
+export interface TestData {
   entries: Entry[];
   failure?: Failure;
 }
@@ -89,15 +93,16 @@ export interface Failure {
   gathered?: Failure[];
 }
 
-export type Entry = Step | Note | Log | Exchange | Check | Data | Paper;
+export type Entry = Step | Log | Exchange | Check | Data | Attachment | Pending | Unknown;
 
 export interface Step {
-  is: 'step';
+  type: 'step';
   at: number;
-  kind?: 'set-up' | 'tear-down' | 'browser';
+  /** `set-up`, `tear-down`, `browser`, or one of a later version. */
+  kind?: string;
   name: string;
   outcome: Outcome;
-  took: number;
+  duration: number;
   /** How long it should take at the most. */
   budget?: number;
   reason?: string;
@@ -106,18 +111,12 @@ export interface Step {
   entries: Entry[];
 }
 
-export interface Note {
-  is: 'note';
-  at: number;
-  text: string;
-  thread?: string;
-}
-
 export interface Log {
-  is: 'log';
+  type: 'log';
   at: number;
-  level: string;
-  logger: string;
+  /** Of a logger's line; the test's own may have none. */
+  level?: string;
+  logger?: string;
   text: string;
   thread?: string;
   context?: string;
@@ -125,16 +124,18 @@ export interface Log {
 }
 
 export interface Exchange {
-  is: 'exchange';
+  type: 'exchange';
   at: number;
+  /** Unique among those of its worker; missing in an HTTP archive. */
+  id?: number;
   /** Missing where nobody knows, as of redirects that a client tells of only afterwards. */
-  took?: number;
+  duration?: number;
   client: string;
   method: string;
   url: string;
   protocol?: string;
   status?: number;
-  /** Why there is no whole answer. */
+  /** Why there is no whole response. */
   failed?: string;
   thread?: string;
   timings: Record<string, number>;
@@ -167,7 +168,7 @@ export interface Body {
 }
 
 export interface Check {
-  is: 'check';
+  type: 'check';
   at: number;
   name: string;
   outcome: Outcome;
@@ -175,21 +176,19 @@ export interface Check {
 }
 
 export interface Data {
-  is: 'data';
+  type: 'data';
   at: number;
   name: string;
   value: string;
 }
 
-export interface Paper {
-  is: 'paper';
+export interface Attachment {
+  type: 'attachment';
   at: number;
   name: string;
   kind: string;
   mediaType: string;
   size: number;
-  /** Promised, and it never came. */
-  awaited?: true;
   /** Missing where the run lost the file. */
   href?: string;
   /** Names the script file that holds its text, where it has one. */
@@ -201,10 +200,26 @@ export interface Paper {
   exchanges?: Exchange[];
   unread?: string;
   /** A video's steps, as a WebVTT file. */
-  chapters?: string;
+  captions?: string;
 }
 
-export interface PaperText {
+/** An attachment that was to come later and never did. */
+export interface Pending {
+  type: 'pending';
+  at: number;
+  name: string;
+}
+
+/** Something of a later version, as it stands in the journal. */
+export interface Unknown {
+  type: 'unknown';
+  at: number;
+  word: string;
+  json: string;
+  entries: Entry[];
+}
+
+export interface AttachmentText {
   text: string;
   cutAt?: number;
 }
@@ -214,7 +229,7 @@ export interface ConsoleLine {
   at: number;
   level: string;
   text: string;
-  place?: string;
+  source?: string;
 }
 
 /** What a browser asked of the network; `at` is counted from the worker's beginning. */
@@ -230,13 +245,14 @@ export interface NetworkRequest {
 }
 
 /**
- * In the list of all: place of its row, or -1; moment; time, or -1; method; address; status, 0 where it was answered without
- * one, -1 where it was not answered; bytes, or -1; failure; failed checks.
+ * In the list of all: number of its row, or -1; its id; moment; duration, or -1; method; URL; status, 0 where it was answered
+ * without one, -1 where it was not answered; bytes, or -1; failure; failed checks.
  */
 export type ExchangeRow = [
   row: number,
+  id: number,
   at: number,
-  took: number,
+  duration: number,
   method: string,
   url: string,
   status: number,

@@ -1,8 +1,8 @@
 package sample;
 
+import dev.verbale.Evidence;
+import dev.verbale.EvidenceSource;
 import dev.verbale.Verbale;
-import dev.verbale.evidence.Evidence;
-import dev.verbale.evidence.EvidenceSource;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
@@ -18,21 +18,21 @@ public class FixturesSample {
 
     @BeforeAll
     static void unlock_the_garden() {
-        Verbale.note("unlocked");
+        Verbale.log("unlocked");
     }
 
     @BeforeEach
     void open_the_gate(TestInfo info) {
         gateIsOpen = true;
-        Verbale.announce(new EvidenceSource() {
+        Verbale.register(new EvidenceSource() {
             @Override
             public String name() {
                 return "gate";
             }
 
             @Override
-            public void take(Evidence evidence) {
-                evidence.note(gateIsOpen ? "the gate is open" : "the gate is shut");
+            public void capture(Evidence evidence) {
+                evidence.log(gateIsOpen ? "the gate is open" : "the gate is shut");
             }
         });
         if (info.getDisplayName().startsWith("neverStarts")) throw new IllegalStateException("the hinge is broken");
@@ -45,7 +45,7 @@ public class FixturesSample {
 
     @AfterAll
     static void lock_the_garden() {
-        Verbale.note("locked");
+        Verbale.log("locked");
     }
 
     @Test
@@ -62,6 +62,6 @@ public class FixturesSample {
     @Test
     @Timeout(value = 30, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
     void runsOnAnotherThread() {
-        Verbale.step("Elsewhere", () -> Verbale.note("on " + (gateIsOpen ? "time" : "no time")));
+        Verbale.step("Elsewhere", () -> Verbale.log("on " + (gateIsOpen ? "time" : "no time")));
     }
 }

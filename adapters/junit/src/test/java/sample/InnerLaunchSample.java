@@ -35,7 +35,7 @@ public class InnerLaunchSample {
     public static class Subject {
         @Test
         void failsAsItShould() {
-            Verbale.note("from the subject");
+            Verbale.log("from the subject");
             throw new AssertionError("wanted");
         }
     }

@@ -21,7 +21,7 @@ public class ParallelSample {
         Verbale.step(mine, () -> {
             TOGETHER.countDown();
             TOGETHER.await(10, TimeUnit.SECONDS);
-            for (int i = 0; i < 5; i++) Verbale.step(mine, () -> Verbale.note(mine));
+            for (int i = 0; i < 5; i++) Verbale.step(mine, () -> Verbale.log(mine));
         });
         if (repetition.getCurrentRepetition() % 10 == 0) throw new AssertionError(mine);
     }

@@ -6,8 +6,8 @@ import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 
 /**
- * Announces that a test fails, for a reason that is known. While it does, its outcome is {@code expected}, the suite stays
- * green, and no screenshots are taken. When it passes, the minutes say that the announcement can go.
+ * Says that a test fails, for a reason that its author knows. While it does, its outcome is an <em>expected failure</em>, the
+ * suite stays green, and no screenshots are taken. When it passes, the page says that the annotation can go.
  *
  * <p>The suite stays green where the adapter can stand around the test, as the Jupiter extension does.
  */

@@ -1,20 +1,12 @@
 package dev.verbale;
 
-import dev.verbale.event.PaperKept;
-import dev.verbale.evidence.EvidenceSource;
-import dev.verbale.internal.Carried;
-import dev.verbale.internal.CsvText;
-import dev.verbale.internal.ImagePaper;
-import dev.verbale.internal.Recorders;
-import dev.verbale.internal.TextStream;
-import dev.verbale.recorder.ContentSource;
-import dev.verbale.recorder.Description;
-import dev.verbale.recorder.Exchange;
-import dev.verbale.recorder.PromisedPaper;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Step;
+import dev.verbale.border.LostCalls;
+import dev.verbale.content.CsvText;
+import dev.verbale.content.PngImage;
+import dev.verbale.content.TextStream;
 import java.awt.image.RenderedImage;
 import java.io.InputStream;
+import java.lang.System.Logger.Level;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.Arrays;
@@ -26,11 +18,11 @@ import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Writes into the minutes of the test that runs on this thread, or of the run where there is none.
+ * Records what a test does, in the test that runs on this thread, or in the run where there is none.
  *
  * <pre>{@code
  * Verbale.step("Swap plot 12 with plot 7", () -> {
- *     Verbale.note("rota before: {}", rota);
+ *     Verbale.log("rota before: {}", rota);
  *     rotaPage.swap(12, 7);
  *     Verbale.attach("rota.csv", rotaPage.asCsv(), "text/csv");
  * });
@@ -50,17 +42,17 @@ public final class Verbale {
     // Each call catches for itself: where the stack ends, a method that catches for all of them could not be called.
 
     /** Runs {@code body} as a step, timed, inside the step that is open on this thread. */
-    public static <X extends Throwable> void step(String name, Body<X> body) throws X {
-        Step step = Recorders.NO_STEP;
+    public static <X extends Throwable> void step(String name, ThrowingRunnable<X> body) throws X {
+        Step step = Step.NONE;
         try {
             step = recorder().startStep(name);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
         run(step, body);
     }
 
-    private static <X extends Throwable> void run(Step step, @Nullable Body<X> body) throws X {
+    private static <X extends Throwable> void run(Step step, @Nullable ThrowingRunnable<X> body) throws X {
         if (body == null) {
             step.skipped(NO_BODY);
             return;
@@ -71,14 +63,14 @@ public final class Verbale {
             try {
                 step.failed(failure);
             } catch (StackOverflowError | LinkageError lost) {
-                Recorders.lost++;
+                LostCalls.count++;
             }
             throw failure; // the user's own exception, the same instance
         }
         try {
             step.passed();
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
     }
 
@@ -86,7 +78,8 @@ public final class Verbale {
      * Runs {@code work} as a step, timed, inside the step that is open on this thread, and gives its value back; null where
      * {@code work} is null.
      */
-    public static <T extends @Nullable Object, X extends Throwable> T step(String name, Work<T, X> work) throws X {
+    public static <T extends @Nullable Object, X extends Throwable> T step(String name, ThrowingSupplier<T, X> work)
+            throws X {
         var done = new Done<T, X>(work);
         step(name, done);
         return done.value;
@@ -95,12 +88,12 @@ public final class Verbale {
     /**
      * Runs {@code body} as a step that should take no longer than {@code budget}. A step that does is marked, and goes on.
      */
-    public static <X extends Throwable> void step(String name, Duration budget, Body<X> body) throws X {
-        Step step = Recorders.NO_STEP;
+    public static <X extends Throwable> void step(String name, Duration budget, ThrowingRunnable<X> body) throws X {
+        Step step = Step.NONE;
         try {
             step = recorder().startStep(name).within(budget);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
         run(step, body);
     }
@@ -112,17 +105,17 @@ public final class Verbale {
         try {
             return recorder().startStep(name);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
-            return Recorders.NO_STEP;
+            LostCalls.count++;
+            return Step.NONE;
         }
     }
 
-    /** Writes down a step that is not done, and why. */
+    /** Records a step that is not done, and why. */
     public static void skip(String name, String reason) {
         try {
             recorder().startStep(name).skipped(reason);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
     }
 
@@ -130,7 +123,7 @@ public final class Verbale {
      * Checks something and goes on whatever comes out: the test fails at its end, with all checks that failed. Where nobody
      * gathers them, which the JUnit extension does, a failed check fails the test at once.
      */
-    public static void check(String name, Body<? extends Throwable> assertion) {
+    public static void check(String name, ThrowingRunnable<? extends Throwable> assertion) {
         if (assertion == null) {
             skip(name, NO_BODY);
             return;
@@ -147,69 +140,67 @@ public final class Verbale {
         try {
             gathered |= recorder().checked(name, failure);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
         if (failure != null && !gathered) throw sneaky(failure);
     }
 
     /**
-     * Announces a value that must not be written down. When this has returned, it is masked wherever it turns up, on every
+     * Names a value that must not be written down. When this has returned, it is masked wherever it turns up, on every
      * thread, also URL-encoded, in Base64 or escaped; values shorter than four characters are not.
      */
     public static void secret(String value) {
         try {
             recorder().secret(value);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
     }
 
-    /** Says what this test is about, how grave its failure is, who owns it; null leaves out. */
+    /** Tells what this test is about, how grave its failure is, who owns it; null leaves out. */
     public static void about(@Nullable String text, @Nullable String severity, @Nullable String owner) {
         try {
-            recorder().describe(new Description(text, severity, owner, List.of()));
+            recorder().about(text, severity, owner, List.of());
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
     }
 
     /** Links this test to something: a whole address, or a name that the settings turn into one, such as {@code GARDEN-17}. */
     public static void link(String name) {
         try {
-            recorder().describe(new Description(null, null, null, Arrays.asList(name)));
+            recorder().about(null, null, null, Arrays.asList(name));
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
     }
 
     /** {@code work} that belongs to the step that is open here and now, on whatever thread it runs; null gives null. */
     public static Runnable carry(Runnable work) {
         try {
-            return work == null ? work : Carried.runnable(recorder(), work);
+            return work == null ? work : recorder().carry(work);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
             return work;
         }
     }
 
-    /** The same with a value. */
-    public static <T> Callable<T> carry(Callable<T> work) {
+    /**
+     * The same with a value: what it gives is a {@link Callable} and a {@link Supplier}. One that is there already is carried by
+     * its method, as in {@code carry(supplier::get)}.
+     */
+    public static <T extends @Nullable Object> CarriedTask<T> carry(Callable<T> work) {
         try {
-            return work == null ? work : Carried.callable(recorder(), work);
+            return work == null ? nothing() : recorder().carry(work);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
-            return work;
+            LostCalls.count++;
+            return new UncarriedTask<>(work);
         }
     }
 
-    /** The same for a {@link Supplier}; of another name, since a lambda could not say which of two it is. */
-    public static <T> Supplier<T> carrySupplier(Supplier<T> work) {
-        try {
-            return work == null ? work : Carried.supplier(recorder(), work);
-        } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
-            return work;
-        }
+    @SuppressWarnings("NullAway") // as it came
+    private static <T extends @Nullable Object> CarriedTask<T> nothing() {
+        return null;
     }
 
     /** {@code executor}, and all that is handed to it belongs to the step that is open where it is handed over. */
@@ -220,15 +211,15 @@ public final class Verbale {
     /** The same for an executor service. */
     public static ExecutorService carry(ExecutorService executor) {
         try {
-            return executor == null ? executor : Carried.executor(recorder(), executor);
+            return executor == null ? executor : recorder().carry(executor);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
             return executor;
         }
     }
 
     /**
-     * Begins to write down a request, for clients that no adapter knows: give it what is sent and what came, and end it.
+     * Begins an exchange, for clients that no adapter knows: give it what is sent and what came, and end it.
      *
      * @param method such as {@code GET}; of what is no HTTP, a word of its own
      * @param url where to
@@ -237,21 +228,30 @@ public final class Verbale {
         try {
             return recorder().exchange(method, url);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
-            return Recorders.NO_EXCHANGE;
+            LostCalls.count++;
+            return Exchange.NONE;
         }
     }
 
     /**
-     * Writes a line.
+     * Logs a line.
      *
-     * @param text each {@code {}} in it is replaced by the next of {@code values}; values without a place are appended
+     * @param text each {@code {}} in it is replaced by the next of {@code values}; values that are left over are appended
      */
-    public static void note(String text, @Nullable Object... values) {
+    public static void log(String text, @Nullable Object... values) {
         try {
-            recorder().note(text, values);
+            recorder().log(text, values);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
+        }
+    }
+
+    /** Logs a line of a level, by which readers of the page can leave it out. */
+    public static void log(Level level, String text, @Nullable Object... values) {
+        try {
+            recorder().log(level, text, values);
+        } catch (StackOverflowError | LinkageError lost) {
+            LostCalls.count++;
         }
     }
 
@@ -264,7 +264,7 @@ public final class Verbale {
         try {
             recorder().data(name, value);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
     }
 
@@ -273,12 +273,12 @@ public final class Verbale {
         try {
             recorder().fact(name, value);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
     }
 
     /**
-     * Keeps {@code text} as a paper of this test.
+     * Attaches {@code text} to this test.
      *
      * @param name what a reader sees, such as {@code rota.csv}; need not be unique
      * @param mediaType such as {@code text/csv}
@@ -291,90 +291,90 @@ public final class Verbale {
         try {
             recorder().attach(name, content, mediaType);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
     }
 
-    /** Keeps {@code content}, as it is now, as a paper of this test; the name and type are as in the call above. */
+    /** Attaches {@code content}, as it is now, to this test; the name and type are as in the call above. */
     public static void attach(String name, byte[] content, String mediaType) {
         try {
             recorder().attach(name, content, mediaType);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
     }
 
     /**
-     * Keeps what {@code content} still gives as a paper of this test. It is copied before this returns, with constant
+     * Attaches what {@code content} still gives to this test. It is copied before this returns, with constant
      * memory; closing it is left to the caller.
      */
     public static void attach(String name, InputStream content, String mediaType) {
         try {
             recorder().attach(name, content, mediaType);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
     }
 
     /**
-     * Keeps a copy of {@code file} as a paper of this test, under the file's own name; of a folder, copies of all files in
+     * Attaches a copy of {@code file} to this test, under the file's own name; of a folder, copies of all files in
      * it. The type follows from the name.
      */
     public static void attach(Path file) {
         try {
             recorder().attach(file);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
     }
 
-    /** Moves {@code file} to the papers of this test, under its own name. */
+    /** Moves {@code file} to the attachments of this test, under its own name. */
     public static void attachMoved(Path file) {
         try {
             recorder().attachMoved(file);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
     }
 
-    /** Keeps {@code json}, which is JSON text. */
+    /** Attaches {@code json}, which is JSON text. */
     public static void attachJson(String name, String json) {
         attach(name, json, "application/json");
     }
 
-    /** Keeps a table, as comma-separated values (RFC 4180). */
+    /** Attaches a table, as comma-separated values (RFC 4180). */
     public static void attachTable(String name, List<String> header, List<? extends List<?>> rows) {
         attach(name, () -> new TextStream(CsvText.of(header, rows)), "text/csv");
     }
 
-    /** Keeps a picture, as PNG. */
+    /** Attaches an image, as PNG. */
     public static void attachImage(String name, RenderedImage image) {
         try {
-            ImagePaper.attach(recorder(), name, image);
+            recorder().attach(name, () -> PngImage.of(image), "image/png");
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
     }
 
-    /** Promises a paper to this test that comes later, perhaps after the test has ended. */
-    public static PromisedPaper promise(String name) {
+    /** Attaches something that comes later, perhaps after the test has ended. */
+    public static PendingAttachment attachLater(String name) {
         try {
-            return recorder().promise(name, PaperKept.ATTACHMENT);
+            return recorder().attachLater(name);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
-            return Recorders.NO_PROMISE;
+            LostCalls.count++;
+            return PendingAttachment.NONE;
         }
     }
 
     /**
      * Asks {@code source} for evidence whenever a step or test fails, as long as the scope that is current on this thread
-     * lasts: the test, or, in the set-up of a class, the class. Announcing the same source again changes nothing.
+     * lasts: the test, or, in the set-up of a class, the class. Registering the same source again changes nothing.
      */
-    public static void announce(EvidenceSource source) {
+    public static void register(EvidenceSource source) {
         try {
-            recorder().announce(source);
+            recorder().register(source);
         } catch (StackOverflowError | LinkageError lost) {
-            Recorders.lost++;
+            LostCalls.count++;
         }
     }
 
@@ -385,23 +385,36 @@ public final class Verbale {
     }
 
     private static Recorder recorder() {
-        return Recorders.current();
+        return Recorder.current();
+    }
+
+    /** Runs where it is asked to: there is no recorder to carry it. */
+    private record UncarriedTask<T extends @Nullable Object>(Callable<T> work) implements CarriedTask<T> {
+        @Override
+        public T call() throws Exception {
+            return work.call();
+        }
+
+        @Override
+        public T get() {
+            return CarriedTask.unchecked(work);
+        }
     }
 
     /** Remembers what the work of a step gave. */
-    private static final class Done<T extends @Nullable Object, X extends Throwable> implements Body<X> {
-        private final @Nullable Work<T, X> work;
+    private static final class Done<T extends @Nullable Object, X extends Throwable> implements ThrowingRunnable<X> {
+        private final @Nullable ThrowingSupplier<T, X> work;
 
         @SuppressWarnings("NullAway") // null where there is no work, or it threw
         T value = null;
 
-        Done(@Nullable Work<T, X> work) {
+        Done(@Nullable ThrowingSupplier<T, X> work) {
             this.work = work;
         }
 
         @Override
         public void run() throws X {
-            if (work != null) value = work.run();
+            if (work != null) value = work.get();
         }
     }
 }

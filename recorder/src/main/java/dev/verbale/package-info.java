@@ -3,7 +3,7 @@
  * any thread, and nothing here throws into a test anything but the test's own exceptions.
  *
  * <p>No parameter or result is null unless marked. A null that comes all the same is recorded as the text {@code null}:
- * a test must not fail because its minutes were sloppy.
+ * a test must not fail because its recording was sloppy.
  */
 @NullMarked
 package dev.verbale;

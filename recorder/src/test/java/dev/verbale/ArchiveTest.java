@@ -4,15 +4,13 @@ import static java.nio.charset.StandardCharsets.ISO_8859_1;
 import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.RecorderOptions;
-import dev.verbale.recorder.Scope;
 import dev.verbale.results.Entry;
-import dev.verbale.results.Entry.PaperEntry;
+import dev.verbale.results.Entry.AttachmentEntry;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -41,13 +39,14 @@ class ArchiveTest {
     @TempDir
     Path root;
 
-    private Recorder recorder;
+    private AdapterRecorder recorder;
     private Scope test;
 
     @BeforeEach
     void begin_a_test() {
-        recorder = Recorder.open(RecorderOptions.defaults().withRoot(root).withClosingLine(false));
-        test = recorder.startTest(recorder.run(), new Identity("key", "name", "sample.Api", "asks", List.of()));
+        recorder =
+                AdapterRecorder.open(RecorderOptions.defaults().withRoot(root).withSummaryLine(false));
+        test = recorder.startTest(recorder.run(), new TestDescriptor("key", "name", "sample.Api", "asks", List.of()));
     }
 
     static Stream<String> hidden() {
@@ -112,7 +111,7 @@ class ArchiveTest {
     void wherever_a_secret_hides_in_there_it_is_masked(String entry) throws Exception {
         recorder.attach("seen.har", archive(entry), TYPE);
 
-        String kept = Files.readString(paper().file());
+        String kept = Files.readString(attach().file());
         assertThat(inside(kept)).doesNotContain(SECRET);
         if (entry.contains("Kale")) assertThat(inside(kept)).contains("Kale");
         assertThat(kept).startsWith("{\"log\":").endsWith("}}");
@@ -134,12 +133,12 @@ class ArchiveTest {
 
     @Test
     void what_holds_no_secret_stays_as_it_is() throws Exception {
-        String picture = base64(new byte[] {(byte) 0x89, 'P', 'N', 'G', 0, 1, 2, 3});
-        byte[] archive = archive(body("content", "image/png", picture, "base64"));
+        String image = base64(new byte[] {(byte) 0x89, 'P', 'N', 'G', 0, 1, 2, 3});
+        byte[] archive = archive(body("content", "image/png", image, "base64"));
         recorder.attach("seen.har", archive, TYPE);
 
-        assertThat(Files.readString(paper().file()))
-                .contains("\"text\":\"" + picture + "\"", "\"size\":7", "\"mimeType\":\"image/png\"");
+        assertThat(Files.readString(attach().file()))
+                .contains("\"text\":\"" + image + "\"", "\"size\":7", "\"mimeType\":\"image/png\"");
     }
 
     @Test
@@ -148,9 +147,9 @@ class ArchiveTest {
         recorder.attach("half.har", ("{\"log\":{\"version\":\"1.2\", beds password=" + SECRET).getBytes(UTF_8), TYPE);
 
         Run run = read();
-        List<PaperEntry> papers = papers(run);
-        assertThat(Files.readString(papers.get(0).file())).isEqualTo("<p>sign in: password=[masked]</p>");
-        assertThat(Files.readString(papers.get(1).file()))
+        List<AttachmentEntry> attachments = attachments(run);
+        assertThat(Files.readString(attachments.get(0).file())).isEqualTo("<p>sign in: password=[masked]</p>");
+        assertThat(Files.readString(attachments.get(1).file()))
                 .startsWith("{\"log\":{\"version\":\"1.2\"")
                 .doesNotContain(SECRET);
         assertThat(run.problems().toString())
@@ -168,12 +167,13 @@ class ArchiveTest {
         Files.delete(file); // the test goes on
 
         Instant patience = Instant.now().plus(Duration.ofSeconds(60));
-        while (papers(read()).stream().filter(PaperEntry::came).count() < 2
-                && Instant.now().isBefore(patience)) Thread.onSpinWait();
+        while (attachments(read()).size() < 2 && Instant.now().isBefore(patience)) Thread.onSpinWait();
         Run run = read();
-        assertThat(papers(run)).hasSize(2).allSatisfy(paper -> {
-            assertThat(paper.size()).isGreaterThan(1_000_000);
-            assertThat(Files.readString(paper.file())).doesNotContain(SECRET).endsWith("]}}");
+        assertThat(attachments(run)).hasSize(2).allSatisfy(attachment -> {
+            assertThat(attachment.stored().size()).isGreaterThan(1_000_000);
+            assertThat(Files.readString(attachment.file()))
+                    .doesNotContain(SECRET)
+                    .endsWith("]}}");
         });
         assertThat(run.problems().toString()).contains("'too large.har' is an archive of 100 MB");
     }
@@ -204,29 +204,29 @@ class ArchiveTest {
 
         Run run = RunReader.read(end);
         assertThat(run.entries())
-                .filteredOn(PaperEntry.class::isInstance)
+                .filteredOn(AttachmentEntry.class::isInstance)
                 .singleElement()
-                .satisfies(one -> assertThat(Files.readString(((PaperEntry) one).file()))
+                .satisfies(one -> assertThat(Files.readString(((AttachmentEntry) one).file()))
                         .endsWith("{}]}}")
                         .doesNotContain(SECRET));
         assertThat(Entry.ExchangeEntry.in(run.entries())).singleElement().satisfies(one -> assertThat(
                         one.made().attributes())
-                .containsEntry("ended", "by the end of the run, without an answer"));
+                .containsEntry("ended", "by the end of the run, without a response"));
     }
 
-    private PaperEntry paper() throws IOException {
-        return papers(read()).get(0);
+    private AttachmentEntry attach() throws IOException {
+        return attachments(read()).get(0);
     }
 
-    private static List<PaperEntry> papers(Run run) {
+    private static List<AttachmentEntry> attachments(Run run) {
         return run.tests().get(0).entries().stream()
-                .filter(PaperEntry.class::isInstance)
-                .map(PaperEntry.class::cast)
+                .filter(AttachmentEntry.class::isInstance)
+                .map(AttachmentEntry.class::cast)
                 .toList();
     }
 
     private Run read() throws IOException {
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
         return RunReader.read(recorder.folder());
     }
 }

@@ -8,17 +8,14 @@ import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.ExchangeMade.Body;
 import dev.verbale.event.ExchangeMade.Header;
 import dev.verbale.event.ExchangeMade.Part;
-import dev.verbale.recorder.Beginning;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Exchange;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.RecorderOptions;
-import dev.verbale.recorder.Scope;
 import dev.verbale.results.Entry;
 import dev.verbale.results.ExchangeChecks;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Entered;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -45,7 +42,7 @@ class ExchangeTest {
     @TempDir
     Path root;
 
-    private Recorder recorder;
+    private AdapterRecorder recorder;
     private Scope test;
 
     @BeforeEach
@@ -54,11 +51,11 @@ class ExchangeTest {
     }
 
     private void open(Map<String, String> settings) {
-        recorder = Recorder.open(RecorderOptions.defaults()
+        recorder = AdapterRecorder.open(RecorderOptions.defaults()
                 .withRoot(root.resolve("with" + settings.hashCode()))
-                .withClosingLine(false)
-                .withAdapters(settings));
-        test = recorder.startTest(recorder.run(), new Identity("key", "name", "sample.Api", "asks", List.of()));
+                .withSummaryLine(false)
+                .withSettings(settings));
+        test = recorder.startTest(recorder.run(), new TestDescriptor("key", "name", "sample.Api", "asks", List.of()));
     }
 
     @Test
@@ -196,10 +193,11 @@ class ExchangeTest {
         String text = "x".repeat(30) + " " + SECRET + " and more";
         Exchange exchange =
                 recorder.exchange("GET", "https://orto.example/stream").status(200);
-        try (InputStream heard = exchange.responseBody(new ByteArrayInputStream(text.getBytes(UTF_8)), "text/plain")) {
-            assertThat(heard.read()).isEqualTo('x');
-            assertThat(heard.skip(4)).isEqualTo(4);
-            assertThat(new String(heard.readAllBytes(), UTF_8)).isEqualTo(text.substring(5));
+        try (InputStream captured =
+                exchange.responseBody(new ByteArrayInputStream(text.getBytes(UTF_8)), "text/plain")) {
+            assertThat(captured.read()).isEqualTo('x');
+            assertThat(captured.skip(4)).isEqualTo(4);
+            assertThat(new String(captured.readAllBytes(), UTF_8)).isEqualTo(text.substring(5));
         }
         Exchange broken = recorder.exchange("GET", "https://orto.example/broken");
         InputStream breaks = broken.responseBody(
@@ -231,11 +229,11 @@ class ExchangeTest {
 
         List<ExchangeMade> told = exchanges();
         assertThat(told)
-                .extracting(made -> made.url().replaceFirst(".*/", "") + " "
+                .extracting(made -> made.request().url().replaceFirst(".*/", "") + " "
                         + made.attributes().get("ended"))
                 .containsExactlyInAnyOrder(
-                        "slow by the end of the test, without an answer",
-                        "feed by the end of the test, before the answer");
+                        "slow by the end of the test, without a response",
+                        "feed by the end of the test, before the response");
         assertThat(told)
                 .anyMatch(made ->
                         made.status() == 200 && made.response().body().text().equals("data: rain\n\n"));
@@ -275,14 +273,14 @@ class ExchangeTest {
 
     @Test
     void outside_tests_it_ends_with_its_container_or_when_too_many_are_open() throws Exception {
-        recorder.endTest(test, Ending.passed());
-        Scope container =
-                recorder.startContainer(recorder.run(), new Identity("sample.Api", "Api", "sample.Api", "", List.of()));
-        try (Recorder.Stay here = recorder.enter(container)) {
+        recorder.endTest(test, TestEnd.passed());
+        Scope container = recorder.startContainer(
+                recorder.run(), new TestDescriptor("sample.Api", "Api", "sample.Api", "", List.of()));
+        try (Entered here = recorder.enter(container)) {
             recorder.exchange("GET", "https://orto.example/beds").status(200);
         }
-        recorder.endContainer(container, Ending.passed(), 0);
-        try (Recorder.Stay here = recorder.enter(recorder.run())) {
+        recorder.endContainer(container, TestEnd.passed(), 0);
+        try (Entered here = recorder.enter(recorder.run())) {
             for (int i = 0; i < 1_003; i++) recorder.exchange("GET", "https://orto.example/poll/" + i);
         }
 
@@ -292,22 +290,22 @@ class ExchangeTest {
         run.containers().forEach(one -> entries.addAll(one.entries()));
         for (Entry.ExchangeEntry one : Entry.ExchangeEntry.in(entries)) outside.add(one.made());
         assertThat(outside)
-                .extracting(one -> one.url().replaceFirst(".*/", "") + " "
+                .extracting(one -> one.request().url().replaceFirst(".*/", "") + " "
                         + one.attributes().get("ended"))
-                .contains("beds by the end of the container, before the answer")
-                .contains("0 by the end of the run, without an answer", "2 by the end of the run, without an answer");
+                .contains("beds by the end of the container, before the response")
+                .contains("0 by the end of the run, without a response", "2 by the end of the run, without a response");
     }
 
     @Test
     void an_exchange_stands_where_it_was_sent_and_not_where_it_was_over() throws Exception {
         Exchange slow = recorder.exchange("GET", "https://orto.example/slow");
-        recorder.note("waiting", new Object[0]);
+        recorder.log("waiting", new Object[0]);
         recorder.startStep("Meanwhile").close();
         slow.status(200).ended();
 
         assertThat(read().tests().get(0).entries())
                 .extracting(entry -> entry.getClass().getSimpleName())
-                .containsExactly("ExchangeEntry", "NoteEntry", "StepEntry");
+                .containsExactly("ExchangeEntry", "LogEntry", "StepEntry");
     }
 
     @Test
@@ -319,10 +317,12 @@ class ExchangeTest {
         second.status(200).ended();
 
         List<ExchangeMade> made = exchanges();
-        assertThat(made).extracting(one -> one.method() + " " + one.status()).containsExactly("POST 303", "GET 200");
         assertThat(made)
-                .allMatch(one -> one.micros() == ExchangeMade.UNKNOWN)
-                .allMatch(one -> one.timings().isEmpty())
+                .extracting(one -> one.request().method() + " " + one.status())
+                .containsExactly("POST 303", "GET 200");
+        assertThat(made)
+                .allMatch(one -> one.timing().micros() == null)
+                .allMatch(one -> one.timing().parts().isEmpty())
                 .allMatch(one -> one.client().equals("a client"))
                 .allMatch(one -> one.at() == made.get(0).at());
     }
@@ -331,11 +331,11 @@ class ExchangeTest {
     void headers_may_be_told_once_more_and_what_nobody_read_is_looked_at_when_the_test_ends() throws Exception {
         Exchange exchange = recorder.exchange("GET", "https://orto.example/beds")
                 .requestHeader("Accept", "*/*")
-                .forgetRequestHeaders()
+                .clearRequestHeaders()
                 .requestHeader("Accept", "*/*")
                 .requestHeader("Host", "orto.example")
                 .status(500);
-        Beginning body = exchange.beginning();
+        BoundedBuffer body = exchange.buffer();
         exchange.responseBody(body, "text/plain").onTestEnd(() -> {
             body.add("no beds".getBytes(UTF_8), 0, 7);
             throw new IllegalStateException("and it throws");
@@ -344,7 +344,7 @@ class ExchangeTest {
         ExchangeMade made = exchanges().get(0);
         assertThat(made.request().headers()).extracting(Header::name).containsExactly("Accept", "Host");
         assertThat(made.response().body().text()).isEqualTo("no beds");
-        assertThat(made.attributes()).containsEntry("ended", "by the end of the test, before the answer");
+        assertThat(made.attributes()).containsEntry("ended", "by the end of the test, before the response");
     }
 
     @Test
@@ -390,7 +390,7 @@ class ExchangeTest {
     }
 
     private Run read() throws IOException {
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
         return RunReader.read(recorder.folder());
     }
 

@@ -4,14 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.verbale.event.Outcome;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Scope;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -29,24 +28,25 @@ class FacadeTest {
     @BeforeEach
     void begin(TestInfo info) {
         key = "facade." + info.getDisplayName();
-        Recorder recorder = Recorder.current();
-        test = recorder.startTest(recorder.run(), new Identity(key, info.getDisplayName(), null, null, List.of()));
+        AdapterRecorder recorder = AdapterRecorder.current();
+        test = recorder.startTest(
+                recorder.run(), new TestDescriptor(key, info.getDisplayName(), null, null, List.of()));
     }
 
     @AfterEach
     void end() {
-        Recorder.current().endTest(test, Ending.passed());
+        AdapterRecorder.current().endTest(test, TestEnd.passed());
     }
 
     @Test
     void a_step_gives_its_value_back() throws Exception {
         int harvest = Verbale.step("Weigh", () -> 12);
-        Verbale.step("Carry", () -> Verbale.note("{} kilos, {}", harvest, new int[0].length));
+        Verbale.step("Carry", () -> Verbale.log("{} kilos, {}", harvest, new int[0].length));
 
         assertThat(harvest).isEqualTo(12);
         assertThat(entries()).hasSize(2);
         var carry = (Entry.StepEntry) entries().get(1);
-        assertThat(((Entry.NoteEntry) carry.entries().get(0)).text()).isEqualTo("12 kilos, 0");
+        assertThat(((Entry.LogEntry) carry.entries().get(0)).text()).isEqualTo("12 kilos, 0");
     }
 
     @Test
@@ -85,16 +85,16 @@ class FacadeTest {
                 throw new IllegalStateException("not today");
             }
         };
-        Verbale.note("{} and {}", (Object) null, broken);
-        Verbale.note("no place", 1, 2);
+        Verbale.log("{} and {}", (Object) null, broken);
+        Verbale.log("no place", 1, 2);
         Verbale.data(null, broken);
         Verbale.attach("empty", "", "text/plain");
         Verbale.step(null, () -> {});
 
         assertThat(entries()).hasSize(5);
-        assertThat(((Entry.NoteEntry) entries().get(0)).text())
+        assertThat(((Entry.LogEntry) entries().get(0)).text())
                 .startsWith("null and (IllegalStateException in toString");
-        assertThat(((Entry.NoteEntry) entries().get(1)).text()).isEqualTo("no place 1 2");
+        assertThat(((Entry.LogEntry) entries().get(1)).text()).isEqualTo("no place 1 2");
     }
 
     @Test

@@ -29,16 +29,16 @@ import org.junit.jupiter.params.provider.MethodSource;
 /** Promise 1: what returned is kept, whenever the JVM is killed. */
 class KillTest {
 
-    private static final int MOST_THREADS = 8;
+    private static final int MAX_THREADS = 8;
 
     @TempDir
     Path root;
 
     static Stream<Arguments> moments() {
-        var chance = new Random(20261124); // the same moments in every build, spread over the first 9,000 lines
+        var random = new Random(20261124); // the same moments in every build, spread over the first 9,000 lines
         List<Arguments> moments = new ArrayList<>();
         for (String threads : List.of("1", "8", "virtual"))
-            for (int i = 0; i < 10; i++) moments.add(Arguments.of(threads, 1 + chance.nextInt(9_000)));
+            for (int i = 0; i < 10; i++) moments.add(Arguments.of(threads, 1 + random.nextInt(9_000)));
         return moments.stream();
     }
 
@@ -71,7 +71,7 @@ class KillTest {
 
         Set<String> kept = new HashSet<>();
         for (TestResult test : run.tests()) collect(test.entries(), kept);
-        assertThat(acknowledged).hasSizeGreaterThanOrEqualTo(acknowledgements - MOST_THREADS);
+        assertThat(acknowledged).hasSizeGreaterThanOrEqualTo(acknowledgements - MAX_THREADS);
         assertThat(kept).containsAll(acknowledged);
         assertThat(run.tests()).allSatisfy(test -> assertThat(test.outcome()).isEqualTo(Outcome.UNFINISHED));
         assertThat(run.workers()).singleElement().satisfies(worker -> assertThat(worker.ended())
@@ -93,7 +93,7 @@ class KillTest {
 
     private static void collect(List<Entry> entries, Set<String> notes) {
         for (Entry entry : entries) {
-            if (entry instanceof Entry.NoteEntry note) notes.add(note.text());
+            if (entry instanceof Entry.LogEntry note) notes.add(note.text());
             else if (entry instanceof Entry.StepEntry step) collect(step.entries(), notes);
         }
     }

@@ -73,6 +73,6 @@ class LoggingTest {
         assertThat(run.problems())
                 .extracting(Problem::what)
                 .satisfiesExactly(first -> assertThat(first).contains("nowhere"), sum -> assertThat(sum)
-                        .isEqualTo("1 event could not be recorded: {paper=1}"));
+                        .isEqualTo("1 event could not be recorded: {attachment=1}"));
     }
 }

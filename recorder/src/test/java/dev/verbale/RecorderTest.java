@@ -3,27 +3,20 @@ package dev.verbale;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatCode;
 
+import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
-import dev.verbale.event.PaperKept;
 import dev.verbale.event.StepKind;
-import dev.verbale.evidence.Evidence;
-import dev.verbale.evidence.EvidenceSource;
-import dev.verbale.internal.Carried;
-import dev.verbale.recorder.Description;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.LogLine;
-import dev.verbale.recorder.PromisedPaper;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.RecorderOptions;
-import dev.verbale.recorder.Scope;
-import dev.verbale.recorder.Step;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Entered;
+import dev.verbale.spi.LogLine;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -53,30 +46,30 @@ class RecorderTest {
     @TempDir
     Path root;
 
-    private Recorder recorder;
+    private AdapterRecorder recorder;
 
     @BeforeEach
     void open_a_recorder() {
-        recorder = Recorder.open(
-                RecorderOptions.defaults().withRoot(root).withClosingLine(false).withStrayLinesToOnlyTest(false));
+        recorder = AdapterRecorder.open(
+                RecorderOptions.defaults().withRoot(root).withSummaryLine(false).withAdoptOrphans(false));
     }
 
     @Test
     void a_test_has_its_steps_lines_and_data_in_order() throws Exception {
-        Scope container = recorder.startContainer(recorder.run(), identity("RotaTest", null));
-        Scope test = recorder.startTest(container, identity("RotaTest", "swaps"));
+        Scope container = recorder.startContainer(recorder.run(), descriptor("RotaTest", null));
+        Scope test = recorder.startTest(container, descriptor("RotaTest", "swaps"));
         Step setUp = recorder.startStep(StepKind.SET_UP, "open the rota");
         setUp.passed();
         recorder.data("plot", 12);
         Step outer = recorder.startStep("Swap");
         Step inner = recorder.startStep("Choose");
-        recorder.note("in the inner step");
+        recorder.log("in the inner step");
         inner.passed();
-        recorder.note("in the outer step");
+        recorder.log("in the outer step");
         outer.passed();
-        recorder.note("in the test");
-        recorder.endTest(test, Ending.passed());
-        recorder.endContainer(container, Ending.passed(), 0);
+        recorder.log("in the test");
+        recorder.endTest(test, TestEnd.passed());
+        recorder.endContainer(container, TestEnd.passed(), 0);
 
         TestResult read = onlyTest();
 
@@ -99,17 +92,17 @@ class RecorderTest {
     void a_failure_is_on_the_innermost_step_and_evidence_is_taken_once_there() throws Exception {
         List<String> asked = new ArrayList<>();
         var failure = new IllegalStateException("the gate is locked");
-        Scope test = recorder.startTest(recorder.run(), identity("GateTest", "opens"));
-        recorder.announce(source("camera", evidence -> {
+        Scope test = recorder.startTest(recorder.run(), descriptor("GateTest", "opens"));
+        recorder.register(source("camera", evidence -> {
             asked.add("camera");
-            evidence.paper("screenshot", PaperKept.SCREENSHOT, new byte[] {1, 2, 3}, "image/png");
+            evidence.attach("screenshot", AttachmentStored.SCREENSHOT, new byte[] {1, 2, 3}, "image/png");
         }));
         Step outer = recorder.startStep("Visit");
         Step inner = recorder.startStep("Open the gate");
         inner.failed(failure);
         outer.failed(failure);
-        recorder.takeEvidence(new RuntimeException("wrapped by the framework", failure));
-        recorder.endTest(test, Ending.threw(failure));
+        recorder.captureEvidence(new RuntimeException("wrapped by the framework", failure));
+        recorder.endTest(test, TestEnd.threw(failure));
 
         TestResult read = onlyTest();
 
@@ -127,12 +120,12 @@ class RecorderTest {
 
     @Test
     void a_source_that_throws_is_noted_and_the_others_are_still_asked() throws Exception {
-        Scope test = recorder.startTest(recorder.run(), identity("GateTest", "opens"));
-        recorder.announce(source("camera", evidence -> {
+        Scope test = recorder.startTest(recorder.run(), descriptor("GateTest", "opens"));
+        recorder.register(source("camera", evidence -> {
             throw new IOException("no film");
         }));
-        recorder.announce(source("gardener", evidence -> evidence.note("saw it happen")));
-        recorder.endTest(test, Ending.threw(new AssertionError("shut")));
+        recorder.register(source("gardener", evidence -> evidence.log("saw it happen")));
+        recorder.endTest(test, TestEnd.threw(new AssertionError("shut")));
 
         TestResult read = onlyTest();
 
@@ -143,13 +136,13 @@ class RecorderTest {
 
     @Test
     void evidence_of_a_class_serves_its_tests_and_no_others() throws Exception {
-        Scope one = recorder.startContainer(recorder.run(), identity("OneTest", null));
-        recorder.announce(source("of the class", evidence -> evidence.note("asked")));
-        Scope inOne = recorder.startTest(one, identity("OneTest", "fails"));
-        recorder.endTest(inOne, Ending.threw(new AssertionError()));
-        recorder.endContainer(one, Ending.passed(), 0);
-        Scope other = recorder.startTest(recorder.run(), identity("OtherTest", "fails"));
-        recorder.endTest(other, Ending.threw(new AssertionError()));
+        Scope one = recorder.startContainer(recorder.run(), descriptor("OneTest", null));
+        recorder.register(source("of the class", evidence -> evidence.log("asked")));
+        Scope inOne = recorder.startTest(one, descriptor("OneTest", "fails"));
+        recorder.endTest(inOne, TestEnd.threw(new AssertionError()));
+        recorder.endContainer(one, TestEnd.passed(), 0);
+        Scope other = recorder.startTest(recorder.run(), descriptor("OtherTest", "fails"));
+        recorder.endTest(other, TestEnd.threw(new AssertionError()));
 
         List<TestResult> tests = read().tests();
 
@@ -160,34 +153,34 @@ class RecorderTest {
     @Test
     void papers_are_numbered_and_named_for_a_person() throws Exception {
         Path file = Files.writeString(root.resolve("harvest.csv"), "plot,kilos\n");
-        Scope test = recorder.startTest(recorder.run(), identity("Paper Test", "keeps"));
+        Scope test = recorder.startTest(recorder.run(), descriptor("Attachment Test", "keeps"));
         recorder.attach("rota before: swap", "Mon,Ada\n".getBytes(StandardCharsets.UTF_8), "text/csv");
         recorder.attach(
                 "rota.json", new ByteArrayInputStream("{}".getBytes(StandardCharsets.UTF_8)), "application/json");
         recorder.attach(file);
         recorder.attach("../../evil.sh", new byte[1], "application/x-sh");
         recorder.attach(root.resolve("nowhere.png"));
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
 
         Run run = read();
 
         assertThat(outline(run.tests().get(0).entries()))
                 .containsExactly(
-                        "rota before: swap text/csv tests/Paper-Test/keeps/01-rota-before-swap.csv",
-                        "rota.json application/json tests/Paper-Test/keeps/02-rota.json",
-                        "harvest.csv text/csv tests/Paper-Test/keeps/03-harvest.csv",
-                        "../../evil.sh application/x-sh tests/Paper-Test/keeps/04-evil.sh");
-        assertThat(run.folder().resolve("tests/Paper-Test/keeps/01-rota-before-swap.csv"))
+                        "rota before: swap text/csv tests/Attachment-Test/keeps/01-rota-before-swap.csv",
+                        "rota.json application/json tests/Attachment-Test/keeps/02-rota.json",
+                        "harvest.csv text/csv tests/Attachment-Test/keeps/03-harvest.csv",
+                        "../../evil.sh application/x-sh tests/Attachment-Test/keeps/04-evil.sh");
+        assertThat(run.folder().resolve("tests/Attachment-Test/keeps/01-rota-before-swap.csv"))
                 .hasContent("Mon,Ada\n");
         assertThat(run.problems().get(0).what()).contains("nowhere.png");
-        assertThat(run.incomplete().byKind()).isEqualTo(Map.of("paper", 1L));
+        assertThat(run.incomplete().byKind()).isEqualTo(Map.of("attachment", 1L));
     }
 
     @Test
     void a_stream_that_breaks_costs_its_paper_and_leaves_no_half_of_it() throws Exception {
-        Scope test = recorder.startTest(recorder.run(), identity("PaperTest", "breaks"));
+        Scope test = recorder.startTest(recorder.run(), descriptor("AttachmentTest", "breaks"));
         recorder.attach(
-                "film",
+                "video",
                 new InputStream() {
                     private int given;
 
@@ -198,52 +191,52 @@ class RecorderTest {
                     }
                 },
                 "video/webm");
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
 
         Run run = read();
 
         assertThat(run.tests().get(0).entries()).isEmpty();
-        assertThat(run.problems().get(0).what()).contains("film", "torn");
-        assertThat(run.incomplete().byKind()).isEqualTo(Map.of("paper", 1L));
-        assertThat(run.folder().resolve("tests/PaperTest/breaks")).isEmptyDirectory();
+        assertThat(run.problems().get(0).what()).contains("video", "torn");
+        assertThat(run.incomplete().byKind()).isEqualTo(Map.of("attachment", 1L));
+        assertThat(run.folder().resolve("tests/AttachmentTest/breaks")).isEmptyDirectory();
     }
 
     @Test
     void namesakes_have_folders_of_their_own() throws Exception {
         for (int i = 0; i < 3; i++) {
-            Scope test = recorder.startTest(recorder.run(), identity("AgainTest", "again"));
+            Scope test = recorder.startTest(recorder.run(), descriptor("AgainTest", "again"));
             recorder.attach("a", new byte[1], "text/plain");
-            recorder.endTest(test, Ending.passed());
+            recorder.endTest(test, TestEnd.passed());
         }
 
         Run run = read();
 
         assertThat(run.folder().resolve("tests/AgainTest")).isDirectoryContaining("glob:**/again-3");
         assertThat(run.tests())
-                .extracting(TestResult::address)
+                .extracting(TestResult::id)
                 .containsExactly(
                         "sample.AgainTest.again()", "sample.AgainTest.again()~2", "sample.AgainTest.again()~3");
     }
 
     @Test
     void a_line_of_no_test_is_kept_with_the_run_and_its_thread() throws Exception {
-        Scope test = recorder.startTest(recorder.run(), identity("PoolTest", "runs"));
-        var stray = new Thread(() -> recorder.note("nobody carried me"), "irrigation");
+        Scope test = recorder.startTest(recorder.run(), descriptor("PoolTest", "runs"));
+        var stray = new Thread(() -> recorder.log("nobody carried me"), "irrigation");
         stray.start();
         stray.join();
         var carried = new Thread(() -> {
-            Recorder.Stay stay = recorder.enter(test);
-            recorder.note("I was brought along");
-            stay.close();
+            Entered entered = recorder.enter(test);
+            recorder.log("I was brought along");
+            entered.close();
         });
         carried.start();
         carried.join();
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
 
         Run run = read();
 
         assertThat(run.entries()).singleElement().satisfies(entry -> {
-            var note = (Entry.NoteEntry) entry;
+            var note = (Entry.LogEntry) entry;
             assertThat(note.text()).isEqualTo("nobody carried me");
             assertThat(note.thread()).isEqualTo("irrigation");
         });
@@ -252,16 +245,16 @@ class RecorderTest {
 
     @Test
     void ending_twice_or_out_of_order_harms_nobody_and_is_said() throws Exception {
-        Scope test = recorder.startTest(recorder.run(), identity("OddTest", "ends"));
+        Scope test = recorder.startTest(recorder.run(), descriptor("OddTest", "ends"));
         Step outer = recorder.startStep("outer");
         Step inner = recorder.startStep("inner");
         outer.passed();
-        recorder.note("after the outer");
+        recorder.log("after the outer");
         inner.passed();
         inner.passed();
-        recorder.note("after both");
-        recorder.endTest(test, Ending.passed());
-        recorder.endTest(test, Ending.passed());
+        recorder.log("after both");
+        recorder.endTest(test, TestEnd.passed());
+        recorder.endTest(test, TestEnd.passed());
 
         Run run = read();
 
@@ -281,13 +274,13 @@ class RecorderTest {
         for (int i = 0; i < 200; i++) {
             String method = "test" + i;
             pool.submit(() -> {
-                Scope test = recorder.startTest(recorder.run(), identity("MixTest", method));
+                Scope test = recorder.startTest(recorder.run(), descriptor("MixTest", method));
                 for (int step = 0; step < 5; step++) {
                     Step one = recorder.startStep(method + " step");
-                    recorder.note(method);
+                    recorder.log(method);
                     one.passed();
                 }
-                recorder.endTest(test, Ending.passed());
+                recorder.endTest(test, TestEnd.passed());
             });
         }
         pool.shutdown();
@@ -303,9 +296,9 @@ class RecorderTest {
 
     @Test
     void a_test_that_is_still_open_reads_as_unfinished_with_its_last_step() throws Exception {
-        recorder.startTest(recorder.run(), identity("CutTest", "hangs"));
+        recorder.startTest(recorder.run(), descriptor("CutTest", "hangs"));
         recorder.startStep("Wait for rain");
-        recorder.note("clouds");
+        recorder.log("clouds");
 
         TestResult read = onlyTest();
 
@@ -317,15 +310,15 @@ class RecorderTest {
     void a_folder_that_cannot_be_made_switches_recording_off_and_nothing_else() throws Exception {
         Path file = Files.createFile(root.resolve("in-the-way"));
 
-        Recorder off = Recorder.open(RecorderOptions.defaults().withRoot(file));
+        AdapterRecorder off = AdapterRecorder.open(RecorderOptions.defaults().withRoot(file));
 
         assertThat(off.isRecording()).isFalse();
         assertThatCode(() -> {
-                    Scope test = off.startTest(off.run(), identity("OffTest", "goes on"));
+                    Scope test = off.startTest(off.run(), descriptor("OffTest", "goes on"));
                     off.startStep("a step").passed();
                     off.enter(test).close();
                     off.attach("a", new byte[0], "text/plain");
-                    off.endTest(test, Ending.passed());
+                    off.endTest(test, TestEnd.passed());
                     off.sessionEnded();
                 })
                 .doesNotThrowAnyException();
@@ -346,12 +339,12 @@ class RecorderTest {
                 throw new IllegalStateException("not telling");
             }
         };
-        Scope test = recorder.startTest(recorder.run(), identity("OddTest", "throws"));
+        Scope test = recorder.startTest(recorder.run(), descriptor("OddTest", "throws"));
 
         assertThatCode(() -> {
                     recorder.startStep("a step").failed(hostile);
                     recorder.startStep("another").failed(null);
-                    recorder.endTest(test, Ending.threw(hostile));
+                    recorder.endTest(test, TestEnd.threw(hostile));
                 })
                 .doesNotThrowAnyException();
 
@@ -361,13 +354,13 @@ class RecorderTest {
 
     @Test
     void text_without_an_end_of_line_is_masked_with_flat_memory() throws Exception {
-        Scope test = recorder.startTest(recorder.run(), identity("LongTest", "long"));
+        Scope test = recorder.startTest(recorder.run(), descriptor("LongTest", "long"));
         recorder.attach(
                 "words",
                 ("token=abcdef&a=1 " + "x".repeat(80)).repeat(60_000).getBytes(StandardCharsets.UTF_8),
                 "text/plain");
         recorder.attach("one word", "x".repeat(5_000_000).getBytes(StandardCharsets.UTF_8), "text/plain");
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
 
         Path folder = read().folder().resolve("tests/LongTest/long");
 
@@ -379,28 +372,28 @@ class RecorderTest {
 
     @Test
     void a_vanished_folder_costs_papers_and_never_the_test() throws Exception {
-        Scope test = recorder.startTest(recorder.run(), identity("GoneTest", "goes on"));
+        Scope test = recorder.startTest(recorder.run(), descriptor("GoneTest", "goes on"));
         Path folder = read().folder();
         Path journal = folder.resolve("journals/worker-1.jsonl");
         Files.delete(folder.resolve("run.json"));
         Files.writeString(folder.resolve("tests"), "a file where the folder should be");
 
         assertThatCode(() -> recorder.attach("a", new byte[1], "text/plain")).doesNotThrowAnyException();
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
 
         assertThat(Files.readString(journal)).contains("\"problem\"").contains("attaching: java.io.IOException: 'a'");
     }
 
     @Test
     void what_is_recorded_during_a_step_beside_stands_beside_it() throws Exception {
-        Scope test = recorder.startTest(recorder.run(), identity("WaitTest", "waits"));
-        Step wait = recorder.startStepBeside(StepKind.BROWSER, "wait for *rain*");
+        Scope test = recorder.startTest(recorder.run(), descriptor("WaitTest", "waits"));
+        Step wait = recorder.startOverlappingStep(StepKind.BROWSER, "wait for *rain*");
         recorder.startStep("Look at the sky").passed();
         var elsewhere = new Thread(wait::passed);
         elsewhere.start();
         elsewhere.join();
-        recorder.note("it rains");
-        recorder.endTest(test, Ending.passed());
+        recorder.log("it rains");
+        recorder.endTest(test, TestEnd.passed());
 
         Run run = RunReader.read(root);
         List<Entry> entries = run.tests().get(0).entries();
@@ -412,14 +405,14 @@ class RecorderTest {
 
     @Test
     void a_step_can_be_skipped_budgeted_or_left_without_a_word() throws Exception {
-        Scope test = recorder.startTest(recorder.run(), identity("StepTest", "steps"));
+        Scope test = recorder.startTest(recorder.run(), descriptor("StepTest", "steps"));
         recorder.startStep("Pay by card").skipped("no card reader");
         recorder.startStep("Answer").within(Duration.ofSeconds(5)).passed();
         try (Step left = recorder.startStep("Leave")) {
-            recorder.note("inside");
+            recorder.log("inside");
         }
-        recorder.note("back in the test");
-        recorder.endTest(test, Ending.passed());
+        recorder.log("back in the test");
+        recorder.endTest(test, TestEnd.passed());
 
         List<Entry> entries = onlyTest().entries();
 
@@ -436,13 +429,13 @@ class RecorderTest {
 
     @Test
     void checks_are_gathered_where_somebody_throws_them_and_not_elsewhere() throws Exception {
-        Scope test = recorder.startTest(recorder.run(), identity("CheckTest", "checks"));
+        Scope test = recorder.startTest(recorder.run(), descriptor("CheckTest", "checks"));
         boolean gatheredBefore = recorder.checked("early", new AssertionError("alone"));
         recorder.gatherChecks();
         recorder.checked("the gate", null);
         boolean gathered = recorder.checked("the shed", new AssertionError("locked"));
         ChecksFailed all = recorder.failedChecks();
-        recorder.endTest(test, Ending.threw(all));
+        recorder.endTest(test, TestEnd.threw(all));
 
         TestResult read = onlyTest();
 
@@ -459,22 +452,22 @@ class RecorderTest {
 
     @Test
     void work_that_is_carried_belongs_to_the_step_it_was_handed_over_in() throws Exception {
-        Scope test = recorder.startTest(recorder.run(), identity("CarryTest", "carries"));
+        Scope test = recorder.startTest(recorder.run(), descriptor("CarryTest", "carries"));
         ExecutorService pool = Executors.newFixedThreadPool(2);
-        ExecutorService carrying = Carried.executor(recorder, pool);
+        ExecutorService carrying = recorder.carry(pool);
         Step step = recorder.startStep("Ask the neighbours");
-        carrying.submit(() -> recorder.note("Ada says yes")).get();
+        carrying.submit(() -> recorder.log("Ada says yes")).get();
         CompletableFuture.supplyAsync(() -> 7, carrying)
-                .thenAcceptAsync(n -> recorder.note("plot " + n), carrying)
+                .thenAcceptAsync(n -> recorder.log("plot " + n), carrying)
                 .get();
-        pool.submit(Carried.callable(recorder, () -> {
-                    recorder.note("Bruno too");
+        pool.submit(recorder.carry(() -> {
+                    recorder.log("Bruno too");
                     return 1;
                 }))
                 .get();
-        pool.submit(() -> recorder.note("nobody asked me")).get();
+        pool.submit(() -> recorder.log("nobody asked me")).get();
         step.passed();
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
         carrying.shutdown();
 
         Run run = read();
@@ -486,18 +479,18 @@ class RecorderTest {
 
     @Test
     void a_stray_line_is_given_to_the_only_test_that_runs() throws Exception {
-        Recorder giving = Recorder.open(
-                RecorderOptions.defaults().withRoot(root).withRun("zzz").withClosingLine(false));
-        Scope first = giving.startTest(giving.run(), identity("StrayTest", "first"));
-        inThread(() -> giving.note("there is one test"));
+        AdapterRecorder giving = AdapterRecorder.open(
+                RecorderOptions.defaults().withRoot(root).withRun("zzz").withSummaryLine(false));
+        Scope first = giving.startTest(giving.run(), descriptor("StrayTest", "first"));
+        inThread(() -> giving.log("there is one test"));
         Thread second = new Thread(() -> {
-            Scope other = giving.startTest(giving.run(), identity("StrayTest", "second"));
-            inThread(() -> giving.note("there are two"));
-            giving.endTest(other, Ending.passed());
+            Scope other = giving.startTest(giving.run(), descriptor("StrayTest", "second"));
+            inThread(() -> giving.log("there are two"));
+            giving.endTest(other, TestEnd.passed());
         });
         second.start();
         second.join();
-        giving.endTest(first, Ending.passed());
+        giving.endTest(first, TestEnd.passed());
 
         Run run = RunReader.read(root.resolve("zzz"));
 
@@ -508,19 +501,20 @@ class RecorderTest {
     @Test
     void a_promised_paper_may_come_after_its_test_and_is_missed_where_it_never_does() throws Exception {
         Path video = Files.write(root.resolve("video.webm"), new byte[] {0x1A, 0x45, (byte) 0xDF, (byte) 0xA3});
-        Scope test = recorder.startTest(recorder.run(), identity("FilmTest", "films"));
-        PromisedPaper kept = recorder.promise("film", PaperKept.ATTACHMENT);
-        recorder.promise("forgotten film", PaperKept.ATTACHMENT);
-        recorder.endTest(test, Ending.passed());
-        kept.keep(video);
-        kept.keep(video);
+        Scope test = recorder.startTest(recorder.run(), descriptor("VideoTest", "films"));
+        PendingAttachment kept = recorder.attachLater("video", AttachmentStored.ATTACHMENT);
+        recorder.attachLater("forgotten video", AttachmentStored.ATTACHMENT);
+        recorder.endTest(test, TestEnd.passed());
+        kept.complete(video);
+        kept.complete(video);
 
         Run run = read();
 
         assertThat(run.tests().get(0).entries())
-                .extracting(entry -> ((Entry.PaperEntry) entry).came())
-                .containsExactly(false, true);
-        assertThat(run.folder().resolve("tests/FilmTest/films/01-film.webm")).exists();
+                .satisfiesExactly(
+                        pending -> assertThat(pending).isInstanceOf(Entry.PendingEntry.class),
+                        stored -> assertThat(stored).isInstanceOf(Entry.AttachmentEntry.class));
+        assertThat(run.folder().resolve("tests/VideoTest/films/01-video.webm")).exists();
         assertThat(video).doesNotExist();
         assertThat(run.problems())
                 .singleElement()
@@ -531,10 +525,10 @@ class RecorderTest {
 
     @Test
     void content_of_unknown_type_is_known_by_its_first_bytes_and_every_paper_by_its_digest() throws Exception {
-        Scope test = recorder.startTest(recorder.run(), identity("TypeTest", "types"));
+        Scope test = recorder.startTest(recorder.run(), descriptor("TypeTest", "types"));
         recorder.attach("picture", new byte[] {(byte) 0x89, 'P', 'N', 'G', 13}, "");
         recorder.attach("answer", " {\"a\":1}".getBytes(StandardCharsets.UTF_8), "application/octet-stream");
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
 
         Run run = read();
 
@@ -548,15 +542,15 @@ class RecorderTest {
 
     @Test
     void log_lines_have_limits_and_say_so() throws Exception {
-        Recorder limited = Recorder.open(RecorderOptions.defaults()
+        AdapterRecorder limited = AdapterRecorder.open(RecorderOptions.defaults()
                 .withRoot(root)
                 .withRun("zzz")
-                .withClosingLine(false)
+                .withSummaryLine(false)
                 .withLogging(new RecorderOptions.Logging(3, 10, false)));
-        Scope test = limited.startTest(limited.run(), identity("LogTest", "logs"));
+        Scope test = limited.startTest(limited.run(), descriptor("LogTest", "logs"));
         for (int i = 0; i < 5; i++)
             limited.log(new LogLine("info", "garden", "line " + i + " is long", "main", Map.of("user", "ada"), null));
-        limited.endTest(test, Ending.passed());
+        limited.endTest(test, TestEnd.passed());
 
         List<Entry> entries = RunReader.read(root.resolve("zzz")).tests().get(0).entries();
 
@@ -564,7 +558,7 @@ class RecorderTest {
         assertThat(((Entry.LogEntry) entries.get(0)).text())
                 .isEqualTo("line 0 is  ... (4 more characters are left out)");
         assertThat(((Entry.LogEntry) entries.get(0)).context()).containsEntry("user", "ada");
-        assertThat(((Entry.NoteEntry) entries.get(3)).text()).startsWith("2 log lines are left out");
+        assertThat(((Entry.LogEntry) entries.get(3)).text()).startsWith("2 log lines are left out");
     }
 
     @Test
@@ -573,13 +567,13 @@ class RecorderTest {
         String base64 = Base64.getEncoder().encodeToString(("ada:" + secret).getBytes(StandardCharsets.UTF_8));
         recorder.secret(secret);
         recorder.fact("fact " + secret, secret);
-        Scope container =
-                recorder.startContainer(recorder.run(), new Identity("k " + secret, secret, secret, null, List.of()));
-        Scope test =
-                recorder.startTest(container, new Identity("t " + secret, secret, secret, secret, List.of(secret)));
+        Scope container = recorder.startContainer(
+                recorder.run(), new TestDescriptor("k " + secret, secret, secret, null, List.of()));
+        Scope test = recorder.startTest(
+                container, new TestDescriptor("t " + secret, secret, secret, secret, List.of(secret)));
         recorder.data("password", "hunter2hunter2");
         recorder.data(secret, secret);
-        recorder.note(secret + URLEncoder.encode(secret, StandardCharsets.UTF_8));
+        recorder.log(secret + URLEncoder.encode(secret, StandardCharsets.UTF_8));
         recorder.log(
                 new LogLine("info", secret, base64, secret, Map.of("user", secret), new IllegalStateException(secret)));
         recorder.attach(
@@ -590,18 +584,18 @@ class RecorderTest {
                 "json",
                 ("{\"a\":\"" + secret.replace("\"", "\\\"") + "\"}").getBytes(StandardCharsets.UTF_8),
                 "application/json");
-        recorder.describe(new Description(secret, secret, secret, List.of(secret)));
-        recorder.announce(source(secret, evidence -> {
-            evidence.note(secret);
-            evidence.paper(secret, PaperKept.PAGE_SOURCE, secret.getBytes(StandardCharsets.UTF_8), "text/html");
+        recorder.about(secret, secret, secret, List.of(secret));
+        recorder.register(source(secret, evidence -> {
+            evidence.log(secret);
+            evidence.attach(secret, AttachmentStored.PAGE_SOURCE, secret.getBytes(StandardCharsets.UTF_8), "text/html");
         }));
-        recorder.promise(secret, PaperKept.ATTACHMENT)
-                .keep(new ByteArrayInputStream(secret.getBytes(StandardCharsets.UTF_8)), "text/plain");
+        recorder.attachLater(secret, AttachmentStored.ATTACHMENT)
+                .complete(new ByteArrayInputStream(secret.getBytes(StandardCharsets.UTF_8)), "text/plain");
         recorder.checked(secret, new AssertionError(secret));
         recorder.startStep(secret).skipped(secret);
         recorder.startStep(secret).failed(new RuntimeException(secret, new IOException(secret)));
-        recorder.endTest(test, Ending.threw(new AssertionError(secret)));
-        recorder.endContainer(container, new Ending(Outcome.ERRORED, secret, null), 0);
+        recorder.endTest(test, TestEnd.threw(new AssertionError(secret)));
+        recorder.endContainer(container, new TestEnd(Outcome.ERRORED, secret, null), 0);
 
         Path folder = read().folder();
 
@@ -635,11 +629,11 @@ class RecorderTest {
         return HexFormat.of().formatHex(digest);
     }
 
-    private Identity identity(String className, String method) {
+    private TestDescriptor descriptor(String className, String method) {
         String type = "sample." + className;
         return method == null
-                ? new Identity(type, className, type, null, List.of())
-                : new Identity(type + "." + method + "()", method, type, method, List.of("smoke", "api"));
+                ? new TestDescriptor(type, className, type, null, List.of())
+                : new TestDescriptor(type + "." + method + "()", method, type, method, List.of("smoke", "api"));
     }
 
     private Run read() throws IOException {
@@ -652,11 +646,11 @@ class RecorderTest {
         return tests.get(0);
     }
 
-    private interface Taking {
-        void take(Evidence evidence) throws Exception;
+    private interface Capturing {
+        void capture(Evidence evidence) throws Exception;
     }
 
-    private static EvidenceSource source(String name, Taking taking) {
+    private static EvidenceSource source(String name, Capturing capturing) {
         return new EvidenceSource() {
             @Override
             public String name() {
@@ -664,8 +658,8 @@ class RecorderTest {
             }
 
             @Override
-            public void take(Evidence evidence) throws Exception {
-                taking.take(evidence);
+            public void capture(Evidence evidence) throws Exception {
+                capturing.capture(evidence);
             }
         };
     }
@@ -679,15 +673,16 @@ class RecorderTest {
     private static void outline(List<Entry> entries, String indent, List<String> lines) {
         for (Entry entry : entries) {
             if (entry instanceof Entry.StepEntry step) {
-                String said =
+                String message =
                         step.failure() == null ? "" : ": " + step.failure().message();
                 lines.add(indent + step.kind().word() + " " + step.name() + " "
-                        + step.outcome().word() + said);
+                        + step.outcome().word() + message);
                 outline(step.entries(), indent + "  ", lines);
-            } else if (entry instanceof Entry.NoteEntry note) lines.add(indent + note.text());
+            } else if (entry instanceof Entry.LogEntry line) lines.add(indent + line.text());
             else if (entry instanceof Entry.DataEntry data) lines.add(indent + data.name() + "=" + data.value());
-            else if (entry instanceof Entry.PaperEntry paper)
-                lines.add(indent + paper.name() + " " + paper.mediaType() + " " + paper.nameInJournal());
+            else if (entry instanceof Entry.AttachmentEntry attachment)
+                lines.add(indent + attachment.name() + " " + attachment.stored().mediaType() + " "
+                        + attachment.stored().path());
         }
     }
 }

@@ -1,7 +1,7 @@
 package dev.verbale;
 
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
 import java.io.FileDescriptor;
 import java.io.FileOutputStream;
 import java.io.IOException;
@@ -29,11 +29,12 @@ final class Victim {
     }
 
     private static void record(int thread, FileOutputStream out) {
-        Recorder recorder = Recorder.current();
-        recorder.startTest(recorder.run(), new Identity("victim" + thread, "victim " + thread, null, null, List.of()));
+        AdapterRecorder recorder = AdapterRecorder.current();
+        recorder.startTest(
+                recorder.run(), new TestDescriptor("victim" + thread, "victim " + thread, null, null, List.of()));
         for (int i = 0; ; i++) {
             String line = thread + ":" + i + ";";
-            Verbale.step("step " + i, () -> Verbale.note(line));
+            Verbale.step("step " + i, () -> Verbale.log(line));
             try {
                 out.write((line + "\n").getBytes(StandardCharsets.UTF_8));
             } catch (IOException gone) {

@@ -141,9 +141,9 @@ class ArchitectureTest {
 
     @ArchTest
     static final ArchRule NARRATION_KNOWS_THE_RECORDER_AND_WHAT_MAKES_CLASSES = only(
-            array("dev.verbale.narration.."),
+            array("dev.verbale.steps.."),
             with(RECORDER, FORMAT),
-            "dev.verbale.narration..",
+            "dev.verbale.steps..",
             "net.bytebuddy..",
             "org.objenesis..");
 

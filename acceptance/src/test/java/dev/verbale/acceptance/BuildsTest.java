@@ -62,7 +62,7 @@ class BuildsTest {
         assertThat(run.workers())
                 .allSatisfy(worker -> assertThat(worker.ended()).isTrue());
         assertThat(run.tests())
-                .extracting(TestResult::address)
+                .extracting(TestResult::id)
                 .containsExactlyInAnyOrder(
                         "Bed1Test.grows()",
                         "Bed2Test.grows()",

@@ -7,9 +7,9 @@ import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
+import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Outcome;
-import dev.verbale.event.PaperKept;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.results.Entry;
 import dev.verbale.results.ExchangeChecks;
@@ -89,7 +89,7 @@ class DemoTest {
                         tuple("the plan looks as it did", "failed"));
         assertThat(run.counts().of(Outcome.SKIPPED)).isEqualTo(1);
         assertThat(run.counts().of(Outcome.ABORTED)).isEqualTo(1);
-        assertThat(run.counts().of(Outcome.EXPECTED)).isEqualTo(1);
+        assertThat(run.counts().of(Outcome.EXPECTED_FAILURE)).isEqualTo(1);
         assertThat(run.problems()).isEmpty();
         assertThat(run.facts()).containsKeys("browser", "faults planted", "host", "java");
     }
@@ -98,20 +98,20 @@ class DemoTest {
     void failing_browser_tests_have_their_screenshot_and_source_under_their_own_name() throws Exception {
         TestResult swap = test("swapping two days swaps their neighbours");
 
-        List<Entry.PaperEntry> papers = papers(swap.entries());
+        List<Entry.AttachmentEntry> attachments = attachments(swap.entries());
 
-        assertThat(papers)
-                .extracting(Entry.PaperEntry::kind)
+        assertThat(attachments)
+                .extracting(Entry.AttachmentEntry::kind)
                 .containsExactly(
-                        PaperKept.ATTACHMENT,
-                        PaperKept.SCREENSHOT,
-                        PaperKept.PAGE_SOURCE,
-                        PaperKept.NETWORK,
-                        PaperKept.VIDEO);
-        assertThat(papers)
-                .extracting(Entry.PaperEntry::nameInJournal)
+                        AttachmentStored.ATTACHMENT,
+                        AttachmentStored.SCREENSHOT,
+                        AttachmentStored.PAGE_SOURCE,
+                        AttachmentStored.NETWORK,
+                        AttachmentStored.VIDEO);
+        assertThat(attachments)
+                .extracting(entry -> entry.stored().path())
                 .allMatch(name -> name.startsWith("tests/RotaPageTest/swapping-two-days-swaps-their-neighbours/0"));
-        Path source = papers.get(2).file();
+        Path source = attachments.get(2).file();
         assertThat(source).isNotNull();
         assertThat(Files.readString(source)).contains("Watering rota").contains("data-day=\"Thursday\"");
     }
@@ -122,11 +122,11 @@ class DemoTest {
                 .filter(test -> test.tags().contains("browser"))
                 .toList();
 
-        assertThat(inBrowser).hasSize(6).allSatisfy(test -> assertThat(papers(test.entries()))
-                .anySatisfy(paper -> {
-                    assertThat(paper.kind()).isEqualTo(PaperKept.VIDEO);
-                    assertThat(paper.mediaType()).isEqualTo("video/webm");
-                    assertThat(paper.file()).isNotEmptyFile();
+        assertThat(inBrowser).hasSize(6).allSatisfy(test -> assertThat(attachments(test.entries()))
+                .anySatisfy(attachment -> {
+                    assertThat(attachment.kind()).isEqualTo(AttachmentStored.VIDEO);
+                    assertThat(attachment.stored().mediaType()).isEqualTo("video/webm");
+                    assertThat(attachment.file()).isNotEmptyFile();
                 }));
         assertThat(run.folder().resolve("films")).as("nothing is left over").doesNotExist();
     }
@@ -134,8 +134,8 @@ class DemoTest {
     @Test
     void a_password_that_was_typed_is_nowhere_and_a_script_error_is_told() throws Exception {
         TestResult key = test("elsa takes the key");
-        Entry.PaperEntry console = papers(key.entries()).stream()
-                .filter(paper -> paper.kind().equals(PaperKept.CONSOLE))
+        Entry.AttachmentEntry console = attachments(key.entries()).stream()
+                .filter(attachment -> attachment.kind().equals(AttachmentStored.CONSOLE))
                 .findFirst()
                 .orElseThrow();
 
@@ -151,8 +151,8 @@ class DemoTest {
 
     @Test
     void a_visual_difference_is_shown() {
-        assertThat(papers(test("the plan looks as it did").entries()))
-                .extracting(Entry.PaperEntry::name)
+        assertThat(attachments(test("the plan looks as it did").entries()))
+                .extracting(Entry.AttachmentEntry::name)
                 .contains("plan of the plots: expected", "plan of the plots: shown", "plan of the plots: difference");
     }
 
@@ -193,7 +193,7 @@ class DemoTest {
             assertThat(Files.readString(journal))
                     .contains("turns the lock to [masked]")
                     .doesNotContain("beetroot");
-        assertThat(run.cost()).isBetween(0.0, 0.2);
+        assertThat(run.overhead()).isBetween(0.0, 0.2);
     }
 
     @Test
@@ -202,7 +202,7 @@ class DemoTest {
         ExchangeMade broken = exchanges(year.entries()).get(0);
         assertThat(broken.status()).isEqualTo(500);
         assertThat(broken.response().body().text()).contains("/ by zero", "the rain gauge of that year");
-        assertThat(broken.trace().address())
+        assertThat(broken.trace().id())
                 .isEqualTo("https://traces.orto.example/trace/" + broken.trace().id());
         assertThat(ExchangeChecks.of(year).get(broken.id()))
                 .extracting(Entry.CheckEntry::name, check -> check.outcome().word())
@@ -223,10 +223,10 @@ class DemoTest {
 
     @Test
     void no_token_is_anywhere_and_the_tablets_archive_has_lost_its_own() throws Exception {
-        Entry.PaperEntry tablet = papers(test("what the tablet at the scale asked yesterday is kept beside")
+        Entry.AttachmentEntry tablet = attachments(test("what the tablet at the scale asked yesterday is kept beside")
                         .entries())
                 .get(0);
-        assertThat(tablet.mediaType()).isEqualTo("application/har+json");
+        assertThat(tablet.stored().mediaType()).isEqualTo("application/har+json");
         assertThat(Files.readString(tablet.file())).contains("\"X-Scale-Token\",\"value\":\"[masked]\"");
         try (Stream<Path> files = Files.walk(run.folder())) {
             for (Path file : files.filter(Files::isRegularFile).toList())
@@ -285,12 +285,12 @@ class DemoTest {
                 .orElseThrow();
     }
 
-    private static List<Entry.PaperEntry> papers(List<Entry> entries) {
-        List<Entry.PaperEntry> papers = new ArrayList<>();
+    private static List<Entry.AttachmentEntry> attachments(List<Entry> entries) {
+        List<Entry.AttachmentEntry> attachments = new ArrayList<>();
         for (Entry entry : entries) {
-            if (entry instanceof Entry.PaperEntry paper) papers.add(paper);
-            else if (entry instanceof Entry.StepEntry step) papers.addAll(papers(step.entries()));
+            if (entry instanceof Entry.AttachmentEntry attachment) attachments.add(attachment);
+            else if (entry instanceof Entry.StepEntry step) attachments.addAll(attachments(step.entries()));
         }
-        return papers;
+        return attachments;
     }
 }

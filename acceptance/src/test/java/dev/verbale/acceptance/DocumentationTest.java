@@ -106,7 +106,7 @@ class DocumentationTest {
                 .filter(line -> line.startsWith("Verbale: "))
                 .findFirst()
                 .orElseThrow(() -> new AssertionError(maven.output()));
-        assertThat(closing).matches("Verbale: 1 test: 1 failed\\. Minutes in target/verbale/\\S+");
+        assertThat(closing).matches("Verbale: 1 test: 1 failed\\. Recorded in target/verbale/\\S+");
         Jvm failures = Jvm.java(Map.of(), folder, "dev.verbale.cli.Main", "failures");
         assertThat(failures.output())
                 .contains("the_gate_opens_at_eight", "expected: <8> but was: <7>", "01-timetable.csv");

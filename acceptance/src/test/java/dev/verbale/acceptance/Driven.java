@@ -3,23 +3,23 @@ package dev.verbale.acceptance;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.sun.net.httpserver.HttpServer;
+import dev.verbale.Scope;
 import dev.verbale.Verbale;
 import dev.verbale.assertj.VerbaleAssertJ;
 import dev.verbale.contract.JsonSchemaContract;
 import dev.verbale.http.VerbaleHttp;
 import dev.verbale.httpclient5.VerbaleHttpClient5;
-import dev.verbale.narration.Narrated;
-import dev.verbale.narration.Narration;
 import dev.verbale.okhttp.VerbaleOkHttp;
 import dev.verbale.playwright.VerbalePlaywright;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Scope;
 import dev.verbale.restassured.VerbaleFilter;
 import dev.verbale.selenium.VerbaleSelenium;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import dev.verbale.spring.VerbaleSpring;
-import dev.verbale.video.Camera;
+import dev.verbale.steps.StepMethod;
+import dev.verbale.steps.StepMethods;
+import dev.verbale.video.ScreenRecorder;
 import io.restassured.RestAssured;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
@@ -66,8 +66,8 @@ final class Driven {
                             .build());
             return;
         }
-        Recorder recorder = Recorder.current();
-        Scope test = recorder.startTest(recorder.run(), new Identity("k", arguments[0], null, null, List.of()));
+        AdapterRecorder recorder = AdapterRecorder.current();
+        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", arguments[0], null, null, List.of()));
         HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
         server.createContext("/", exchange -> {
             byte[] answer = "{\"gate\":\"open\",\"token\":\"hunter2\"}".getBytes(StandardCharsets.UTF_8);
@@ -81,15 +81,15 @@ final class Driven {
             drive(arguments[0], "http://localhost:" + server.getAddress().getPort() + "/gate");
         } finally {
             server.stop(0);
-            recorder.endTest(test, Ending.passed());
+            recorder.endTest(test, TestEnd.passed());
         }
     }
 
     private static void drive(String adapter, String url) throws Exception {
         switch (adapter) {
             case "assertj" ->
-                VerbaleAssertJ.heard(new SoftAssertions()).assertThat("Ada").isEqualTo("Dario");
-            case "narration" -> Narration.of(new Gate()).open("hunter2");
+                VerbaleAssertJ.captured(new SoftAssertions()).assertThat("Ada").isEqualTo("Dario");
+            case "narration" -> StepMethods.of(new Gate()).open("hunter2");
             case "logback" -> {
                 var context = (ch.qos.logback.classic.LoggerContext) LoggerFactory.getILoggerFactory();
                 dev.verbale.logback.VerbaleAppender.install(context);
@@ -134,10 +134,10 @@ final class Driven {
                 Files.delete(schema);
             }
             case "video" -> {
-                var camera = new Camera(Recorder.current());
-                camera.use(Recorder.current().owner());
-                camera.picture(picture());
-                camera.ended(Recorder.current().owner());
+                var screenRecorder = new ScreenRecorder(AdapterRecorder.current());
+                screenRecorder.use(AdapterRecorder.current().currentTest());
+                screenRecorder.frame(image());
+                screenRecorder.ended(AdapterRecorder.current().currentTest());
             }
             case "selenium" -> {
                 WebElement field = fake(WebElement.class, null);
@@ -155,7 +155,7 @@ final class Driven {
         }
     }
 
-    private static byte[] picture() throws Exception {
+    private static byte[] image() throws Exception {
         var png = new ByteArrayOutputStream();
         ImageIO.write(new BufferedImage(16, 16, BufferedImage.TYPE_INT_RGB), "png", png);
         return png.toByteArray();
@@ -176,7 +176,7 @@ final class Driven {
 
     /** A page object. */
     public static class Gate {
-        @Narrated("Open with {0}")
+        @StepMethod("Open with {0}")
         public void open(String token) {}
     }
 
@@ -184,7 +184,7 @@ final class Driven {
     public static class Sample {
         @Test
         void opens() {
-            Verbale.note("token: {}", "hunter2");
+            Verbale.log("token: {}", "hunter2");
         }
     }
 }

@@ -6,9 +6,9 @@ import dev.verbale.event.ExchangeMade;
 import dev.verbale.http.VerbaleHttp;
 import dev.verbale.httpclient5.VerbaleHttpClient5;
 import dev.verbale.okhttp.VerbaleOkHttp;
-import dev.verbale.recorder.Recorder;
 import dev.verbale.results.Entry;
 import dev.verbale.results.RunReader;
+import dev.verbale.spi.AdapterRecorder;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -79,13 +79,13 @@ class Http2Test {
                 .build());
         String url = "https://localhost:" + server.getPort() + "/beds?at=gate";
         String answer = sending.send(url);
-        RecordedRequest came = server.takeRequest();
+        RecordedRequest received = server.takeRequest();
         List<String> headers = new ArrayList<>();
-        came.getHeaders().forEach(one -> {
+        received.getHeaders().forEach(one -> {
             if (!one.getFirst().equals("traceparent")) headers.add(one.getFirst() + ": " + one.getSecond());
         });
-        return answer + "\n" + came.getRequestLine() + "\n" + headers + "\n"
-                + came.getBody().utf8();
+        return answer + "\n" + received.getRequestLine() + "\n" + headers + "\n"
+                + received.getBody().utf8();
     }
 
     private static void sameAndRecorded(Sending bare, Sending watched) throws Exception {
@@ -95,7 +95,7 @@ class Http2Test {
         List<ExchangeMade> made = exchanges();
         assertThat(made).hasSize(before + 1);
         ExchangeMade last = made.get(before);
-        assertThat(last.method() + " " + last.url() + " " + last.status() + " " + last.protocol())
+        assertThat(last.request().method() + " " + last.request().url() + " " + last.status() + " " + last.protocol())
                 .isEqualTo("POST https://localhost:" + server.getPort() + "/beds?at=gate 201 HTTP/2");
         assertThat(last.request().body().text()).isEqualTo(BEDS);
         assertThat(last.response().body().text()).isEqualTo("planted");
@@ -106,13 +106,13 @@ class Http2Test {
     /** Those of this thread's test, wherever its journal is. */
     private static List<ExchangeMade> exchanges() throws Exception {
         List<ExchangeMade> made = new ArrayList<>();
-        var run = RunReader.read(Recorder.current().folder());
+        var run = RunReader.read(AdapterRecorder.current().folder());
         for (var test : run.tests())
-            if (test.address().contains("Http2Test"))
+            if (test.id().contains("Http2Test"))
                 for (var one : Entry.ExchangeEntry.in(test.entries())) made.add(one.made());
         for (var one : Entry.ExchangeEntry.in(run.entries())) made.add(one.made());
         return made.stream()
-                .filter(one -> one.url().contains("localhost:" + server.getPort()))
+                .filter(one -> one.request().url().contains("localhost:" + server.getPort()))
                 .toList();
     }
 

@@ -35,9 +35,9 @@ class ModulePathTest {
         Jvm described = Jvm.bareJava(Map.of(), HERE, "-p", modulePath(), "--describe-module", "dev.verbale.recorder");
 
         assertThat(described.output())
-                .contains("exports dev.verbale\n", "exports dev.verbale.evidence", "exports dev.verbale.recorder")
-                .contains("contains dev.verbale.internal")
-                .doesNotContain("exports dev.verbale.internal");
+                .contains("exports dev.verbale\n", "exports dev.verbale.spi", "exports dev.verbale.jul")
+                .contains("contains dev.verbale.engine")
+                .doesNotContain("exports dev.verbale.engine");
     }
 
     @Test

@@ -18,15 +18,15 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 public final class Shots {
 
     private static final String SWAP =
-            "#/minutes/dev.orto.browser.RotaPageTest.swapping_two_days_swaps_their_neighbours()";
+            "#/test/dev.orto.browser.RotaPageTest.swapping_two_days_swaps_their_neighbours()";
 
-    private static final String SHED = "#/minutes/dev.orto.browser.ShedPageTest.elsa_takes_the_key()";
-    private static final String LOAN = "#/minutes/dev.orto.api.RotaApiTest$Swapping.gives_each_the_other_neighbour()";
-    private static final String PLAN = "#/minutes/dev.orto.browser.PlotsPageTest.the_plan_looks_as_it_did()";
+    private static final String SHED = "#/test/dev.orto.browser.ShedPageTest.elsa_takes_the_key()";
+    private static final String LOAN = "#/test/dev.orto.api.RotaApiTest$Swapping.gives_each_the_other_neighbour()";
+    private static final String PLAN = "#/test/dev.orto.browser.PlotsPageTest.the_plan_looks_as_it_did()";
 
-    private static final String YEAR = "#/minutes/dev.orto.api.HarvestApiTest.a_year_can_be_looked_up(int)%232~2";
+    private static final String YEAR = "#/test/dev.orto.api.HarvestApiTest.a_year_can_be_looked_up(int)%232~2";
     private static final String TOTAL =
-            "#/minutes/dev.orto.api.HarvestApiTest.the_total_of_a_crop_is_the_sum_of_its_weighings"
+            "#/test/dev.orto.api.HarvestApiTest.the_total_of_a_crop_is_the_sum_of_its_weighings"
                     + "(java.lang.String,%20double,%20java.lang.String)%232~2";
 
     private final ChromeDriver driver;
@@ -63,44 +63,47 @@ public final class Shots {
         String page = run.resolve("page/index.html").toUri().toString();
         look("light", 1280, 800);
         shoot(page, ".strip", "summary");
-        shoot(page + "#/ledger", ".row-line", "ledger");
-        shoot(page + SWAP, ".slip img", "minutes");
-        shoot(page + SWAP, ".slip img", "paper", () -> {
-            driver.findElement(By.cssSelector(".slip img")).click();
-            await(".reader .easel img");
+        shoot(page + "#/tests", ".row-line", "ledger");
+        shoot(page + SWAP, ".thumbnail img", "minutes");
+        shoot(page + SWAP, ".thumbnail img", "attachment", () -> {
+            driver.findElement(By.cssSelector(".thumbnail img")).click();
+            await(".viewer .image-viewer img");
         });
-        shoot(page + SHED, ".film video", "minutes-film", () -> {
+        shoot(page + SHED, ".video video", "minutes-film", () -> {
             driver.findElements(By.cssSelector(".entry .seek")).get(4).click();
             waitFor("return document.querySelector('.entry.now') && document.querySelector('video').readyState >= 2");
-            driver.executeScript("document.querySelector('.account').scrollIntoView()");
+            driver.executeScript("document.querySelector('.entries').scrollIntoView()");
         });
-        shoot(page + SHED, ".slip:nth-child(2)", "source", () -> {
-            driver.findElement(By.cssSelector(".account .slip:nth-child(2)")).click();
+        shoot(page + SHED, ".thumbnail:nth-child(2)", "source", () -> {
+            driver.findElement(By.cssSelector(".entries .thumbnail:nth-child(2)"))
+                    .click();
             WebElement search = await(".source-controls input");
             search.sendKeys("takeTheKey", Keys.ENTER);
         });
         shoot(page + YEAR, ".exchange summary", "exchange", () -> {
             driver.findElements(By.cssSelector(".exchange summary")).get(0).click();
             await(".unfolded").click();
-            driver.executeScript("document.querySelector('.account').scrollIntoView()");
+            driver.executeScript("document.querySelector('.entries').scrollIntoView()");
         });
         shoot(page + LOAN, ".exchange summary", "comparison", () -> {
             driver.findElements(By.cssSelector(".exchange summary")).get(1).click();
             await(".unfolded .compare").click();
             await(".differences");
-            driver.executeScript("document.querySelector('.account').scrollIntoView()");
+            driver.executeScript("document.querySelector('.entries').scrollIntoView()");
         });
         shoot(page + TOTAL, ".data-rows", "data-rows");
         shoot(page + "#/exchanges", ".endpoints", "exchanges");
-        shoot(page + PLAN, ".slip img", "difference", () -> {
-            driver.findElements(By.cssSelector(".account .slip img")).get(2).click();
-            await(".easel img").click();
+        shoot(page + PLAN, ".thumbnail img", "difference", () -> {
+            driver.findElements(By.cssSelector(".entries .thumbnail img"))
+                    .get(2)
+                    .click();
+            await(".image-viewer img").click();
         });
         look("dark", 1280, 800);
         shoot(page, ".strip", "summary-dark");
-        shoot(page + SWAP, ".slip img", "minutes-dark");
+        shoot(page + SWAP, ".thumbnail img", "minutes-dark");
         look("light", 400, 800);
-        shoot(page + SWAP, ".slip img", "minutes-narrow");
+        shoot(page + SWAP, ".thumbnail img", "minutes-narrow");
         shoot(page, ".strip", "summary-narrow");
         look("light", 1280, 800);
         shoot(terminal(run, jar).toUri().toString(), "pre", "terminal");
@@ -125,7 +128,7 @@ public final class Shots {
         driver.get(address);
         await(awaited);
         before.run();
-        picture("body", name);
+        image("body", name);
     }
 
     private WebElement await(String css) {
@@ -137,7 +140,7 @@ public final class Shots {
                 .until(d -> driver.executeScript(script) instanceof Boolean there && there);
     }
 
-    private void picture(String awaited, String name) throws Exception {
+    private void image(String awaited, String name) throws Exception {
         new WebDriverWait(driver, Duration.ofSeconds(5)).until(d -> d.findElement(By.cssSelector(awaited)));
         driver.executeAsyncScript(
                 "const done = arguments[0]; document.fonts.ready.then(() => requestAnimationFrame(() =>"

@@ -25,7 +25,7 @@ public final class PairedCpu {
 
     private PairedCpu() {}
 
-    private record Cost(double cpu, double wall, double bytes) {}
+    private record Overhead(double cpu, double wall, double bytes) {}
 
     /** Arguments: the numbers of threads to measure with, 1 2 4 8 where there are none. */
     public static void main(String[] arguments) throws Exception {
@@ -43,17 +43,19 @@ public final class PairedCpu {
             Path folder = Sinks.folder();
             Map<String, Supplier<Sinks.Sink>> sinks = new LinkedHashMap<>();
             kinds.forEach((name, kind) -> sinks.put(name, kind.apply(folder)));
-            Map<String, List<Cost>> costs = new LinkedHashMap<>();
+            Map<String, List<Overhead>> overheads = new LinkedHashMap<>();
             for (int round = -WARM_UP; round < ROUNDS; round++) {
                 for (var sink : sinks.entrySet()) {
-                    Cost cost = measure(sink.getValue(), count, sink.getKey().startsWith("step") ? 2 : 1);
+                    Overhead overhead =
+                            measure(sink.getValue(), count, sink.getKey().startsWith("step") ? 2 : 1);
                     if (round >= 0)
-                        costs.computeIfAbsent(sink.getKey(), k -> new ArrayList<>())
-                                .add(cost);
+                        overheads
+                                .computeIfAbsent(sink.getKey(), k -> new ArrayList<>())
+                                .add(overhead);
                 }
             }
-            List<Cost> bare = costs.getOrDefault("bare write", List.of());
-            costs.forEach((name, list) -> {
+            List<Overhead> bare = overheads.getOrDefault("bare write", List.of());
+            overheads.forEach((name, list) -> {
                 List<Double> ratios = new ArrayList<>();
                 for (int i = 0; i < list.size(); i++)
                     ratios.add(list.get(i).cpu() / bare.get(i).cpu());
@@ -62,16 +64,16 @@ public final class PairedCpu {
                         "%7d  %-14s %7.0f  %5.2f  %8.0f  %5.0f%n",
                         count,
                         name,
-                        median(list.stream().map(Cost::cpu).toList()),
+                        median(list.stream().map(Overhead::cpu).toList()),
                         median(ratios),
-                        median(list.stream().map(Cost::wall).toList()),
-                        median(list.stream().map(Cost::bytes).toList()));
+                        median(list.stream().map(Overhead::wall).toList()),
+                        median(list.stream().map(Overhead::bytes).toList()));
             });
         }
         System.exit(0);
     }
 
-    private static Cost measure(Supplier<Sinks.Sink> sink, int threads, int eventsACall) throws Exception {
+    private static Overhead measure(Supplier<Sinks.Sink> sink, int threads, int eventsACall) throws Exception {
         var start = new CountDownLatch(1);
         var cpu = new long[threads];
         var bytes = new long[threads];
@@ -103,7 +105,7 @@ public final class PairedCpu {
             allCpu += cpu[i];
             allBytes += bytes[i];
         }
-        return new Cost(allCpu / events, (System.nanoTime() - before) / events, allBytes / events);
+        return new Overhead(allCpu / events, (System.nanoTime() - before) / events, allBytes / events);
     }
 
     private static void await(CountDownLatch start) {

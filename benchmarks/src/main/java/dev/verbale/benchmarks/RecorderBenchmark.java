@@ -26,7 +26,7 @@ import org.openjdk.jmh.annotations.Warmup;
 public class RecorderBenchmark {
 
     /** What is called. */
-    @Param({"bare", "note", "step", "paper"})
+    @Param({"bare", "note", "step", "attachment"})
     public String kind = "note";
 
     private Supplier<Sinks.Sink> sink = () -> n -> {};
@@ -38,7 +38,7 @@ public class RecorderBenchmark {
         sink = switch (kind) {
             case "bare" -> Sinks.bare(folder);
             case "step" -> Sinks.steps(folder);
-            case "paper" -> Sinks.papers(folder);
+            case "attachment" -> Sinks.attachments(folder);
             default -> Sinks.notes(folder);
         };
     }

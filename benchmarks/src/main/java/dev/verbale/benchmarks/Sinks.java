@@ -6,10 +6,10 @@ import ch.qos.logback.classic.encoder.JsonEncoder;
 import ch.qos.logback.classic.spi.ILoggingEvent;
 import ch.qos.logback.classic.util.LogbackMDCAdapter;
 import ch.qos.logback.core.FileAppender;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.RecorderOptions;
-import dev.verbale.recorder.Step;
+import dev.verbale.RecorderOptions;
+import dev.verbale.Step;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
 import java.io.FileOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -58,29 +58,29 @@ final class Sinks {
         }
     }
 
-    private static Recorder recorder(Path folder) {
-        return Recorder.open(
-                RecorderOptions.defaults().withRoot(folder.resolve("verbale")).withClosingLine(false));
+    private static AdapterRecorder recorder(Path folder) {
+        return AdapterRecorder.open(
+                RecorderOptions.defaults().withRoot(folder.resolve("verbale")).withSummaryLine(false));
     }
 
-    private static void startTest(Recorder recorder) {
+    private static void startTest(AdapterRecorder recorder) {
         String name = Thread.currentThread().getName();
-        recorder.startTest(recorder.run(), new Identity(name, name, null, null, List.of()));
+        recorder.startTest(recorder.run(), new TestDescriptor(name, name, null, null, List.of()));
     }
 
     /** A note in a test. */
     static Supplier<Sink> notes(Path folder) {
-        Recorder recorder = recorder(folder);
+        AdapterRecorder recorder = recorder(folder);
         return () -> {
             startTest(recorder);
             String[] lines = lines();
-            return n -> recorder.note(lines[n & 1023]);
+            return n -> recorder.log(lines[n & 1023]);
         };
     }
 
     /** The start and the end of a step in a test: two events a call. */
     static Supplier<Sink> steps(Path folder) {
-        Recorder recorder = recorder(folder);
+        AdapterRecorder recorder = recorder(folder);
         return () -> {
             startTest(recorder);
             String[] lines = lines();
@@ -91,9 +91,9 @@ final class Sinks {
         };
     }
 
-    /** A paper of a kilobyte in a test. */
-    static Supplier<Sink> papers(Path folder) {
-        Recorder recorder = recorder(folder);
+    /** An attachment of a kilobyte in a test. */
+    static Supplier<Sink> attachments(Path folder) {
+        AdapterRecorder recorder = recorder(folder);
         byte[] content = TEXT.repeat(12).getBytes(StandardCharsets.UTF_8);
         return () -> {
             startTest(recorder);

@@ -2,10 +2,10 @@ package dev.verbale.cli;
 
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
-import dev.verbale.results.Cause;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.DurationText;
 import dev.verbale.results.Entry;
+import dev.verbale.results.FailureReason;
 import dev.verbale.results.Headline;
 import dev.verbale.results.LastMoment;
 import dev.verbale.results.Run;
@@ -24,9 +24,9 @@ final class FailureText {
     private static final String INDENT = "           "; // as wide as the longest outcome and the gap behind it
     private static final int MESSAGE_LINES = 6;
     private static final int LONGEST_LINE = 300;
-    private static final int MOST_TESTS = 20;
-    private static final int MOST_OF_A_CAUSE = 3;
-    private static final int MOST_CAUSES = 30;
+    private static final int MAX_TESTS = 20;
+    private static final int MAX_OF_A_REASON = 3;
+    private static final int MAX_REASONS = 30;
 
     private final Run run;
     private final Ansi ansi;
@@ -44,22 +44,22 @@ final class FailureText {
     void print(PrintWriter out) {
         out.println(strong(Headline.of(run)));
         List<TestResult> tests = run.needingAttention();
-        if (all || tests.size() <= MOST_TESTS) for (TestResult test : tests) test(out, test);
-        else byCause(out, tests);
+        if (all || tests.size() <= MAX_TESTS) for (TestResult test : tests) test(out, test);
+        else byReason(out, tests);
         for (ContainerResult container : run.brokenContainers()) {
             out.println();
             out.println(outcome(container.outcome()) + strong(container.name()) + notRun(container.notRun()));
             failure(out, container.failure());
-            papers(out, container.entries());
+            attachments(out, container.entries());
         }
         for (Entry.StepEntry step : run.failedOutsideTests()) {
             out.println();
             out.println(outcome(step.outcome()) + strong(step.name()) + dim("  outside the tests"));
             failure(out, step.failure());
-            papers(out, step.entries());
+            attachments(out, step.entries());
         }
         out.println();
-        out.println(dim("Minutes in " + run.folder() + "; for the page: verbale page " + run.folder()));
+        out.println(dim("Recorded in " + run.folder() + "; for the page: verbale page " + run.folder()));
     }
 
     private String notRun(int count) {
@@ -69,91 +69,94 @@ final class FailureText {
 
     private void test(PrintWriter out, TestResult test) {
         out.println();
-        out.println(outcome(test.outcome()) + strong(test.name()) + "  " + dim(DurationText.of(test.took())));
+        out.println(outcome(test.outcome()) + strong(test.name()) + "  " + dim(DurationText.of(test.duration())));
         out.println(INDENT + dim(String.join(" › ", test.path())));
         failure(out, test.failure());
         lastStep(out, test);
-        papers(out, test.entries());
+        attachments(out, test.entries());
     }
 
     /** Where there are many, what they have in common says more than each of them. */
-    private void byCause(PrintWriter out, List<TestResult> tests) {
-        List<Cause> causes = Cause.of(run);
-        for (Cause cause : causes.subList(0, Math.min(MOST_CAUSES, causes.size()))) {
-            TestResult first = cause.tests().get(0);
+    private void byReason(PrintWriter out, List<TestResult> tests) {
+        List<FailureReason> reasons = FailureReason.of(run);
+        for (FailureReason reason : reasons.subList(0, Math.min(MAX_REASONS, reasons.size()))) {
+            TestResult first = reason.tests().get(0);
             out.println();
             out.println(outcome(first.outcome())
                     + strong(
-                            cause.tests().size() == 1 ? "1 test" : cause.tests().size() + " tests"));
+                            reason.tests().size() == 1
+                                    ? "1 test"
+                                    : reason.tests().size() + " tests"));
             failure(out, first.failure());
-            for (TestResult test : cause.tests()
-                    .subList(0, Math.min(MOST_OF_A_CAUSE, cause.tests().size())))
+            for (TestResult test : reason.tests()
+                    .subList(0, Math.min(MAX_OF_A_REASON, reason.tests().size())))
                 out.println(INDENT + "  "
                         + printable(Texts.cut(String.join(" › ", test.path()) + " › " + test.name(), LONGEST_LINE)));
-            if (cause.tests().size() > MOST_OF_A_CAUSE)
-                out.println(INDENT + dim("  and " + (cause.tests().size() - MOST_OF_A_CAUSE) + " more"));
+            if (reason.tests().size() > MAX_OF_A_REASON)
+                out.println(INDENT + dim("  and " + (reason.tests().size() - MAX_OF_A_REASON) + " more"));
         }
-        if (causes.size() > MOST_CAUSES) {
+        if (reasons.size() > MAX_REASONS) {
             out.println();
-            out.println(dim("and " + (causes.size() - MOST_CAUSES) + " more causes"));
+            out.println(dim("and " + (reasons.size() - MAX_REASONS) + " more reasons"));
         }
         for (TestResult test : tests) if (test.failure() == null) test(out, test);
         out.println();
         out.println("These are " + tests.size()
-                + " tests by cause. Each of them, with its papers: verbale failures --all " + run.folder());
+                + " tests, by reason. Each of them, with its attachments: verbale failures --all " + run.folder());
     }
 
     private void failure(PrintWriter out, @Nullable Failure failure) {
         if (failure == null) return;
         String message = failure.message() == null ? failure.type() : failure.message();
-        int most = all ? Integer.MAX_VALUE : MESSAGE_LINES;
+        int limit = all ? Integer.MAX_VALUE : MESSAGE_LINES;
         int longest = all ? Integer.MAX_VALUE : LONGEST_LINE;
         List<String> lines = message.lines().filter(line -> !line.isBlank()).toList();
-        boolean cut = lines.size() > most;
-        for (String line : lines.subList(0, Math.min(most, lines.size()))) {
+        boolean cut = lines.size() > limit;
+        for (String line : lines.subList(0, Math.min(limit, lines.size()))) {
             out.println(INDENT + printable(Texts.cut(line.stripTrailing(), longest)));
             cut |= line.length() > longest;
         }
-        if (lines.size() > most)
-            out.println(INDENT + dim(lines.size() - most == 1 ? "1 line more" : (lines.size() - most) + " lines more"));
+        if (lines.size() > limit)
+            out.println(
+                    INDENT + dim(lines.size() - limit == 1 ? "1 line more" : (lines.size() - limit) + " lines more"));
         if (cut) out.println(INDENT + dim("the whole message: verbale failures --all"));
-        String place = Cause.place(failure);
-        if (!place.isEmpty()) out.println(INDENT + dim("at " + place));
+        String frame = run.ownFrames().nearest(failure.stack());
+        if (!frame.isEmpty()) out.println(INDENT + dim("at " + frame));
     }
 
     /** Where a test stood that never ended. */
     private void lastStep(PrintWriter out, TestResult test) {
-        if (test.outcome() != Outcome.UNFINISHED) return;
+        if (!test.outcome().equals(Outcome.UNFINISHED)) return;
         String last = LastMoment.of(test.entries()).sentence();
         if (!last.isEmpty()) out.println(INDENT + printable(last));
     }
 
     /** The folder once, then the names in it: the whole paths would push everything else out of sight. */
-    private void papers(PrintWriter out, List<Entry> entries) {
-        List<Entry.PaperEntry> papers = new ArrayList<>();
-        collect(entries, papers);
-        if (papers.isEmpty()) return;
-        String first = papers.get(0).nameInJournal();
+    private void attachments(PrintWriter out, List<Entry> entries) {
+        List<Entry.AttachmentEntry> attachments = new ArrayList<>();
+        collect(entries, attachments);
+        if (attachments.isEmpty()) return;
+        String first = attachments.get(0).stored().path();
         String folder = first.substring(0, first.lastIndexOf('/') + 1);
         out.println(INDENT
-                + dim("papers in ")
+                + dim("attachments in ")
                 + printable(run.folder().resolve(folder).toString()));
-        for (Entry.PaperEntry paper : papers) {
-            String name = paper.nameInJournal().replace(folder, "");
-            out.println(INDENT + "  " + printable(name) + (paper.file() == null ? dim(" (missing)") : ""));
+        for (Entry.AttachmentEntry attachment : attachments) {
+            String name = attachment.stored().path().replace(folder, "");
+            out.println(INDENT + "  " + printable(name) + (attachment.file() == null ? dim(" (missing)") : ""));
         }
     }
 
-    private static void collect(List<Entry> entries, List<Entry.PaperEntry> papers) {
+    private static void collect(List<Entry> entries, List<Entry.AttachmentEntry> attachments) {
         for (Entry entry : entries) {
-            if (entry instanceof Entry.PaperEntry paper) papers.add(paper);
-            else if (entry instanceof Entry.StepEntry step) collect(step.entries(), papers);
+            if (entry instanceof Entry.AttachmentEntry attachment) attachments.add(attachment);
+            else collect(Entry.inside(entry), attachments);
         }
     }
 
     private String outcome(Outcome outcome) {
-        String padded = (outcome.word() + INDENT).substring(0, INDENT.length());
-        Style colour = outcome == Outcome.ERRORED ? Style.fg_magenta : Style.fg_red;
+        String padded = (outcome.text() + INDENT).substring(0, INDENT.length());
+        Style colour = outcome.equals(Outcome.ERRORED) ? Style.fg_magenta : Style.fg_red;
         return styled(padded, colour, Style.bold);
     }
 

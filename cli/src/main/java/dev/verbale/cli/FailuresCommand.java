@@ -13,7 +13,7 @@ import picocli.CommandLine.Spec;
 /** Shows what failed. */
 @Command(
         name = "failures",
-        description = "Shows what failed in a run, and where its papers are.",
+        description = "Shows what failed in a run, and where its attachments are.",
         mixinStandardHelpOptions = true,
         footerHeading = "%nExamples:%n",
         footer = {"  verbale failures", "  verbale failures target/verbale/2026-11-24_103107_k3f9"})

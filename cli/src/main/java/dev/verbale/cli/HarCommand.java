@@ -35,7 +35,7 @@ import picocli.CommandLine.Spec;
         footerHeading = "%nExamples:%n",
         footer = {
             "  verbale har",
-            "  verbale har --test SeedsApiTest --to seeds.har",
+            "  verbale har --test SeedsApiTest --output seeds.har",
         })
 final class HarCommand implements Callable<Integer> {
 
@@ -45,14 +45,14 @@ final class HarCommand implements Callable<Integer> {
     @Option(
             names = "--test",
             paramLabel = "TEXT",
-            description = "Only tests whose address holds TEXT: a class, a method, or all of it.")
+            description = "Only tests whose id holds TEXT: a class, a method, or all of it.")
     private @Nullable String test;
 
     @Option(
-            names = "--to",
+            names = "--output",
             paramLabel = "FILE",
             description = "Where to write it. Left out: exchanges.har, in the run's folder.")
-    private @Nullable Path to;
+    private @Nullable Path output;
 
     @Spec
     private CommandSpec spec;
@@ -61,12 +61,12 @@ final class HarCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         PrintWriter out = spec.commandLine().getOut();
         Run read = run.read();
-        Path file = to == null ? read.folder().resolve("exchanges.har") : to;
+        Path file = output == null ? read.folder().resolve("exchanges.har") : output;
         String text = test == null ? "" : test;
-        Predicate<TestResult> wanted = one -> one.address().contains(text);
+        Predicate<TestResult> wanted = one -> one.id().contains(text);
         if (test != null && read.tests().stream().noneMatch(wanted))
             throw new ParameterException(
-                    spec.commandLine(), "No test of " + read.name() + " has '" + text + "' in its address.");
+                    spec.commandLine(), "No test of " + read.name() + " has '" + text + "' in its id.");
         int count;
         try {
             count = write(read, wanted, file);

@@ -25,8 +25,8 @@ import picocli.CommandLine.Spec;
         footer = {
             "  verbale page",
             "  verbale page target/verbale/2026-11-24_103107_k3f9",
-            "  verbale page --to site/tonight   a folder to hand on; it holds all its pictures",
-            "  verbale page --earlier 2026-11-23_221500_a07c",
+            "  verbale page --output site/tonight   a folder to hand on; it holds all its files",
+            "  verbale page --baseline 2026-11-23_221500_a07c",
         })
 final class PageCommand implements Callable<Integer> {
 
@@ -34,19 +34,19 @@ final class PageCommand implements Callable<Integer> {
     private final RunArgument run = new RunArgument();
 
     @Option(
-            names = "--to",
+            names = "--output",
             paramLabel = "FOLDER",
             description = "Where to write it. Left out: page, in the run's folder.")
-    private @Nullable Path to;
+    private @Nullable Path output;
 
     @Option(
-            names = "--earlier",
+            names = "--baseline",
             paramLabel = "RUN",
             description = {
-                "Another run, whose exchanges can then be compared with",
-                "those of the same tests in this one."
+                "A run to compare with, such as the last good one: each",
+                "exchange with that of the same test in it."
             })
-    private @Nullable Path earlier;
+    private @Nullable Path baseline;
 
     @Spec
     private CommandSpec spec;
@@ -55,8 +55,8 @@ final class PageCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         PrintWriter out = spec.commandLine().getOut();
         Run read = run.read();
-        Path folder = to == null ? new RunFolder(read.folder()).page() : to;
-        Run before = earlier == null ? null : RunReader.read(RunArgument.found(earlier));
+        Path folder = output == null ? new RunFolder(read.folder()).page() : output;
+        Run before = baseline == null ? null : RunReader.read(RunArgument.found(baseline));
         Path index;
         try {
             index = Page.write(read, folder, before);

@@ -8,7 +8,7 @@ import java.util.List;
 /** What was wrong with a run's own files, for the standard error. */
 final class ProblemList {
 
-    private static final int MOST = 10;
+    private static final int MAX = 10;
     private static final int LONGEST = 500;
 
     private ProblemList() {}
@@ -17,10 +17,10 @@ final class ProblemList {
         List<Problem> problems = run.problems();
         var text = new StringBuilder(problems.size() == 1 ? "1 problem" : problems.size() + " problems")
                 .append(" in recording or reading this run; everything else is there:");
-        problems.stream().limit(MOST).forEach(problem -> text.append("\n  ")
+        problems.stream().limit(MAX).forEach(problem -> text.append("\n  ")
                 .append(Texts.cut(problem.sentence(), LONGEST)));
-        if (problems.size() > MOST)
-            text.append("\n  and ").append(problems.size() - MOST).append(" more");
+        if (problems.size() > MAX)
+            text.append("\n  and ").append(problems.size() - MAX).append(" more");
         return text.toString();
     }
 }

@@ -1,6 +1,5 @@
 package dev.verbale.cli;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.folder.ResultsRoot;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.results.Counts;
@@ -29,7 +28,7 @@ import picocli.CommandLine.Spec;
         description = "Lists the runs in a folder, the newest first.",
         mixinStandardHelpOptions = true,
         footerHeading = "%nExamples:%n",
-        footer = {"  verbale runs", "  verbale runs --most 3 modules/shop/target/verbale"})
+        footer = {"  verbale runs", "  verbale runs --limit 3 modules/shop/target/verbale"})
 final class RunsCommand implements Callable<Integer> {
 
     @Parameters(
@@ -39,26 +38,26 @@ final class RunsCommand implements Callable<Integer> {
     private @Nullable Path folder;
 
     @Option(
-            names = "--most",
+            names = "--limit",
             paramLabel = "N",
             defaultValue = "20",
             description = "How many at the most. Default: ${DEFAULT-VALUE}")
-    private int most;
+    private int limit;
 
     @Spec
     private CommandSpec spec;
 
     @Override
     public Integer call() throws Exception {
-        if (most < 1) throw new ParameterException(spec.commandLine(), "--most takes a number from 1, not " + most);
+        if (limit < 1) throw new ParameterException(spec.commandLine(), "--limit takes a number from 1, not " + limit);
         Path root = folder == null ? RunArgument.root() : folder;
         List<RunFolder> runs = new ArrayList<>(new ResultsRoot(root).runs());
         if (runs.isEmpty()) RunReader.find(root); // says what there is instead
         if (runs.isEmpty()) throw oneRun(root);
         Collections.reverse(runs);
         PrintWriter out = spec.commandLine().getOut();
-        for (RunFolder one : runs.subList(0, Math.min(most, runs.size()))) out.println(line(one));
-        if (runs.size() > most) out.println("and " + (runs.size() - most) + " older");
+        for (RunFolder one : runs.subList(0, Math.min(limit, runs.size()))) out.println(line(one));
+        if (runs.size() > limit) out.println("and " + (runs.size() - limit) + " older");
         return ExitCodes.DONE;
     }
 
@@ -73,7 +72,7 @@ final class RunsCommand implements Callable<Integer> {
     private static String line(RunFolder folder) {
         try {
             Run run = RunReader.read(folder.path());
-            return folder.name() + "  " + pad(DurationText.of(run.took()), 11) + "  " + counts(run.counts());
+            return folder.name() + "  " + pad(DurationText.of(run.duration()), 11) + "  " + counts(run.counts());
         } catch (IOException unreadable) {
             return folder.name() + "  cannot be read: " + FailureMessages.reason(unreadable);
         } catch (RuntimeException odd) { // one run that nobody foresaw must not hide the others
@@ -84,9 +83,9 @@ final class RunsCommand implements Callable<Integer> {
     private static String counts(Counts counts) {
         if (counts.all() == 0) return "no tests";
         var text = new StringBuilder(pad(counts.all() == 1 ? "1 test" : counts.all() + " tests", 10));
-        for (Outcome outcome : Outcome.values())
-            if (counts.of(outcome) > 0)
-                text.append("  ").append(counts.of(outcome)).append(' ').append(outcome.word());
+        counts.byOutcome()
+                .forEach((outcome, count) ->
+                        text.append("  ").append(count).append(' ').append(outcome.text()));
         return text.toString();
     }
 

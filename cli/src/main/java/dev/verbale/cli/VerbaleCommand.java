@@ -13,7 +13,7 @@ import picocli.CommandLine.Spec;
 /** The command without a subcommand. */
 @Command(
         name = "verbale",
-        description = "Reads the minutes that a test run wrote.",
+        description = "Reads recorded test runs.",
         synopsisSubcommandLabel = "COMMAND",
         mixinStandardHelpOptions = true,
         versionProvider = VerbaleCommand.Version.class,

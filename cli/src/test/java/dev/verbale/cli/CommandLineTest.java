@@ -2,11 +2,11 @@ package dev.verbale.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.RecorderOptions;
-import dev.verbale.recorder.Scope;
+import dev.verbale.RecorderOptions;
+import dev.verbale.Scope;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.io.File;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -93,7 +93,7 @@ class CommandLineTest {
         assertThat(said.code()).isZero();
         Path page = work.resolve("target/verbale/2026-11-25_080000_00aa/page");
         assertThat(Files.readString(page.resolve("data/run.js"))).contains("\"earlier\":\"2026-11-24_103107_k3f9\"");
-        assertThat(Files.readString(page.resolve("data/earlier/0.js"))).contains("https://orto.example/gate");
+        assertThat(Files.readString(page.resolve("data/baseline/0.js"))).contains("https://orto.example/gate");
         assertThat(lost.code()).isEqualTo(3);
     }
 
@@ -107,7 +107,7 @@ class CommandLineTest {
                         "errored    the gate opens",
                         "the hinge is broken",
                         "CommandLineTest.java",
-                        "papers in target/verbale/2026-11-24_103107_k3f9/tests/GateTest/the-gate-opens",
+                        "attachments in target/verbale/2026-11-24_103107_k3f9/tests/GateTest/the-gate-opens",
                         "01-hinge.txt")
                 .doesNotContain("\u001B")
                 .doesNotContain("roses grow");
@@ -124,11 +124,11 @@ class CommandLineTest {
 
     @Test
     void what_a_test_logged_cannot_steer_the_terminal() throws Exception {
-        Recorder recorder = Recorder.open(
-                RecorderOptions.defaults().withRoot(root).withRun("evil").withClosingLine(false));
+        AdapterRecorder recorder = AdapterRecorder.open(
+                RecorderOptions.defaults().withRoot(root).withRun("evil").withSummaryLine(false));
         Scope test = recorder.startTest(
-                recorder.run(), new Identity("k", "\u001B[2Jcleared @|red x|@", null, null, List.of()));
-        recorder.endTest(test, Ending.threw(new AssertionError("\u0007\u001B]0;title\u0007")));
+                recorder.run(), new TestDescriptor("k", "\u001B[2Jcleared @|red x|@", null, null, List.of()));
+        recorder.endTest(test, TestEnd.threw(new AssertionError("\u0007\u001B]0;title\u0007")));
 
         Said said = verbale("failures", "target/verbale/evil");
 
@@ -183,13 +183,13 @@ class CommandLineTest {
         Files.createDirectories(work.resolve("half/journals"));
 
         for (String command : List.of("page", "failures", "runs")) {
-            for (String place : List.of("nowhere", "empty", "foreign", "half", "foreign/pom.xml")) {
-                Said said = verbale(command, place);
-                assertThat(said.code()).as(command + " " + place).isEqualTo(3);
+            for (String position : List.of("nowhere", "empty", "foreign", "half", "foreign/pom.xml")) {
+                Said said = verbale(command, position);
+                assertThat(said.code()).as(command + " " + position).isEqualTo(3);
                 assertThat(said.out()).isEmpty();
                 assertThat(said.err())
-                        .as(command + " " + place)
-                        .startsWith("verbale: " + place + ": ")
+                        .as(command + " " + position)
+                        .startsWith("verbale: " + position + ": ")
                         .hasLineCount(1);
             }
         }
@@ -290,10 +290,11 @@ class CommandLineTest {
 
     @Test
     void a_run_without_exchanges_makes_no_archive_and_says_so() throws Exception {
-        Recorder recorder = Recorder.open(
-                RecorderOptions.defaults().withRoot(root).withRun("quiet").withClosingLine(false));
+        AdapterRecorder recorder = AdapterRecorder.open(
+                RecorderOptions.defaults().withRoot(root).withRun("quiet").withSummaryLine(false));
         recorder.endTest(
-                recorder.startTest(recorder.run(), new Identity("k", "n", null, null, List.of())), Ending.passed());
+                recorder.startTest(recorder.run(), new TestDescriptor("k", "n", null, null, List.of())),
+                TestEnd.passed());
 
         Said said = verbale("har", "quiet");
 
@@ -304,15 +305,15 @@ class CommandLineTest {
 
     @Test
     void many_failures_are_told_by_cause_and_all_of_them_when_asked() throws Exception {
-        Recorder recorder = Recorder.open(
-                RecorderOptions.defaults().withRoot(root).withRun("storm").withClosingLine(false));
+        AdapterRecorder recorder = AdapterRecorder.open(
+                RecorderOptions.defaults().withRoot(root).withRun("storm").withSummaryLine(false));
         for (int i = 0; i < 60; i++) {
             Scope test = recorder.startTest(
-                    recorder.run(), new Identity("k" + i, "bed " + i, "sample.BedTest", "bed", List.of()));
+                    recorder.run(), new TestDescriptor("k" + i, "bed " + i, "sample.BedTest", "bed", List.of()));
             var failure = i % 3 == 0
                     ? new IllegalStateException("hail on bed " + i)
                     : new AssertionError("m".repeat(3_000_000 / 60) + "\nwind");
-            recorder.endTest(test, Ending.threw(failure));
+            recorder.endTest(test, TestEnd.threw(failure));
         }
         recorder.startStep("lock the shed").failed(new IllegalStateException("no key"));
 
@@ -374,20 +375,20 @@ class CommandLineTest {
     }
 
     private void record(String name) throws IOException {
-        Recorder recorder = Recorder.open(
-                RecorderOptions.defaults().withRoot(root).withRun(name).withClosingLine(false));
+        AdapterRecorder recorder = AdapterRecorder.open(
+                RecorderOptions.defaults().withRoot(root).withRun(name).withSummaryLine(false));
         Scope good = recorder.startTest(
-                recorder.run(), new Identity("roses", "roses grow", "sample.GateTest", "roses", List.of()));
+                recorder.run(), new TestDescriptor("roses", "roses grow", "sample.GateTest", "roses", List.of()));
         recorder.exchange("GET", "https://orto.example/roses").status(200).ended();
-        recorder.endTest(good, Ending.passed());
+        recorder.endTest(good, TestEnd.passed());
         Scope bad = recorder.startTest(
-                recorder.run(), new Identity("gate", "the gate opens", "sample.GateTest", "gate", List.of()));
+                recorder.run(), new TestDescriptor("gate", "the gate opens", "sample.GateTest", "gate", List.of()));
         recorder.exchange("GET", "https://orto.example/gate").status(500).ended();
         recorder.attach("hinge", "rust".getBytes(StandardCharsets.UTF_8), "text/plain");
         var failure = new IllegalStateException("the hinge is broken");
         failure.setStackTrace(
                 new StackTraceElement[] {new StackTraceElement("sample.GateTest", "gate", "CommandLineTest.java", 7)});
-        recorder.endTest(bad, Ending.threw(failure));
+        recorder.endTest(bad, TestEnd.threw(failure));
     }
 
     private Said verbale(String... arguments) throws Exception {
@@ -417,9 +418,9 @@ class CommandLineTest {
     }
 
     private static String absolute(String classPath) {
-        List<String> places = new ArrayList<>();
-        for (String place : classPath.split(File.pathSeparator))
-            places.add(Path.of(place).toAbsolutePath().toString());
-        return String.join(File.pathSeparator, places);
+        List<String> positions = new ArrayList<>();
+        for (String position : classPath.split(File.pathSeparator))
+            positions.add(Path.of(position).toAbsolutePath().toString());
+        return String.join(File.pathSeparator, positions);
     }
 }

@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
  * Something was checked, and the test went on whatever came out.
  *
  * @param in the step, test or container it belongs to, or 0 for the run
- * @param about the id of the exchange whose answer was checked, or 0 where nobody said one
+ * @param exchange the id of the exchange whose answer was checked, or 0 where nobody said one
  */
 public record CheckMade(
         long at,
@@ -14,4 +14,4 @@ public record CheckMade(
         String name,
         Outcome outcome,
         @Nullable Failure failure,
-        int about) implements Event {}
+        int exchange) implements Event {}

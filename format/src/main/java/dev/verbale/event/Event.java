@@ -13,15 +13,15 @@ public sealed interface Event
                 CheckMade,
                 LogWritten,
                 ExchangeMade,
-                PaperPromised,
-                TestDescribed,
-                NoteWritten,
-                PaperKept,
+                AttachmentPending,
+                AboutStated,
+                AttachmentStored,
                 DataNamed,
                 FactStated,
                 ProblemMet,
                 EventsMissed,
-                JournalEnded {
+                JournalEnded,
+                UnknownEvent {
 
     /** Microseconds since the journal was opened, from a monotonic clock; never negative. */
     long at();

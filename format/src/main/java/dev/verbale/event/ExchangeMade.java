@@ -12,18 +12,13 @@ import org.jspecify.annotations.Nullable;
  * @param at when it was sent
  * @param id by which checks name it; 0 where none can
  * @param in the step, test or container that sent it, or 0 for the run
- * @param client what sent it, such as {@code JDK HttpClient}
- * @param method such as {@code GET}; of what is no HTTP, a word of its own
- * @param url where to
- * @param protocol such as {@code HTTP/1.1}, or null where it is not known
- * @param micros from sending to the end of the answer, or of the waiting for it; {@link #UNKNOWN} where nobody knows, as of a
- *     redirect that a client followed and told of only afterwards
- * @param timings parts of that in microseconds, by name, as far as the client tells them
- * @param request what was sent
- * @param status of the answer, or 0 where there was none or it has none
- * @param response what came, or null where nothing did
- * @param failure why there is no answer, or no whole one; null otherwise
  * @param thread the thread's name, where it is not told by the test that it belongs to
+ * @param client what sent it, such as {@code JDK HttpClient}
+ * @param protocol such as {@code HTTP/1.1}, or null where it is not known
+ * @param request what was sent
+ * @param response what came, or null where nothing did
+ * @param timing how long it took
+ * @param failure why there is no response, or no whole one; null otherwise
  * @param trace where the far end's own account of it is to be found; null where nobody knows
  * @param attributes whatever else is known, by name
  */
@@ -31,38 +26,77 @@ public record ExchangeMade(
         long at,
         int id,
         int in,
-        String client,
-        String method,
-        String url,
-        @Nullable String protocol,
-        long micros,
-        Map<String, Long> timings,
-        Message request,
-        int status,
-        @Nullable Message response,
-        @Nullable String failure,
         @Nullable String thread,
+        String client,
+        @Nullable String protocol,
+        Request request,
+        @Nullable Response response,
+        Timing timing,
+        @Nullable String failure,
         @Nullable Trace trace,
         Map<String, String> attributes)
         implements Event {
 
-    /** A time that nobody knows. */
-    public static final long UNKNOWN = -1;
-
     public ExchangeMade {
-        timings = Collections.unmodifiableMap(new LinkedHashMap<>(timings));
         attributes = Collections.unmodifiableMap(new LinkedHashMap<>(attributes));
     }
 
+    /** The status of the response, or 0 where there is none or it has none. */
+    public int status() {
+        return response == null ? 0 : response.status();
+    }
+
     /**
-     * One side of it.
+     * What was sent.
      *
+     * @param method such as {@code GET}; of what is no HTTP, a word of its own
+     * @param url where to
      * @param headers in their order; a name may stand there more than once
      * @param body null where it has none, or nobody looked at it
      */
-    public record Message(List<Header> headers, @Nullable Body body) {
-        public Message {
+    public record Request(
+            String method,
+            String url,
+            List<Header> headers,
+            @Nullable Body body) {
+        public Request {
             headers = List.copyOf(headers);
+        }
+    }
+
+    /**
+     * What came.
+     *
+     * @param status such as 201, or 0 of what is no HTTP
+     * @param headers in their order; a name may stand there more than once
+     * @param body null where it has none, or nobody looked at it
+     */
+    public record Response(
+            int status, List<Header> headers, @Nullable Body body) {
+        public Response {
+            headers = List.copyOf(headers);
+        }
+    }
+
+    /**
+     * How long it took.
+     *
+     * @param micros from sending to the end of the response, or of the waiting for it; null where nobody knows, as of a
+     *     redirect that a client followed and told of only afterwards
+     * @param parts of that in microseconds, by name, as far as the client tells them
+     */
+    public record Timing(@Nullable Long micros, Map<String, Long> parts) {
+
+        /** Of one of which nobody knows. */
+        public static final Timing UNKNOWN = new Timing(null, Map.of());
+
+        public Timing {
+            parts = Collections.unmodifiableMap(new LinkedHashMap<>(parts));
+        }
+
+        /** The whole in microseconds; 0 where nobody knows. */
+        public long microsOrZero() {
+            return micros == null ? 0 : micros;
         }
     }
 

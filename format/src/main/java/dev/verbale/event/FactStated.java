@@ -4,5 +4,5 @@ package dev.verbale.event;
 public record FactStated(long at, String name, String value) implements Event {
 
     /** The name of the fact that tests ran of which nobody told the recorder. */
-    public static final String UNHEARD = "not recorded";
+    public static final String NOT_RECORDED = "not recorded";
 }

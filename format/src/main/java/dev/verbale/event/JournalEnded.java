@@ -9,10 +9,10 @@ import java.util.TreeMap;
  *
  * @param missing how much could not be recorded
  * @param missingByKind the same by what they were, as in {@link EventsMissed}; empty where none is missing
- * @param cost microseconds that recording took of the recording threads' time, estimated: what is slow is timed,
+ * @param overhead microseconds that recording took of the recording threads' time, estimated: what is slow is timed,
  *     what is quick from a sample of the calls
  */
-public record JournalEnded(long at, long missing, Map<String, Long> missingByKind, long cost) implements Event {
+public record JournalEnded(long at, long missing, Map<String, Long> missingByKind, long overhead) implements Event {
 
     public JournalEnded {
         missingByKind = Collections.unmodifiableMap(new TreeMap<>(missingByKind));

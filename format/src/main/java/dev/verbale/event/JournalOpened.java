@@ -1,6 +1,7 @@
 package dev.verbale.event;
 
 import java.time.Instant;
+import java.util.List;
 
 /**
  * The first line of a journal.
@@ -10,8 +11,16 @@ import java.time.Instant;
  * @param wall the wall clock at {@code at} 0, to the microsecond
  * @param pid the process id of that JVM
  * @param verbale the version of the recorder
+ * @param libraries how the names of classes begin that are not the suite's own, besides the JDK's and Verbale's: whoever reads
+ *     a stack trace passes them over
  */
-public record JournalOpened(int format, String worker, Instant wall, long pid, String verbale) implements Event {
+public record JournalOpened(int format, String worker, Instant wall, long pid, String verbale, List<String> libraries)
+        implements Event {
+
+    public JournalOpened {
+        libraries = List.copyOf(libraries);
+    }
+
     @Override
     public long at() {
         return 0;

@@ -6,11 +6,12 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A logger wrote a line.
+ * A line was logged, by the test itself or by a logger.
  *
  * @param in the step, test or container it belongs to, or 0 for the run
- * @param level in small letters, such as {@code warn}, or {@code out} and {@code err} for the standard streams
- * @param logger its name
+ * @param level in small letters, such as {@code warn}, or {@code out} and {@code err} for the standard streams; null where
+ *     the test itself said none
+ * @param logger its name; null where the test itself logged
  * @param thread the thread's name where it is not the test's own, else null
  * @param context what the logger knew of its surroundings, such as a mapped diagnostic context; empty for most
  * @param failure the throwable that was logged with it
@@ -18,8 +19,8 @@ import org.jspecify.annotations.Nullable;
 public record LogWritten(
         long at,
         int in,
-        String level,
-        String logger,
+        @Nullable String level,
+        @Nullable String logger,
         String text,
         @Nullable String thread,
         Map<String, String> context,
@@ -28,5 +29,10 @@ public record LogWritten(
 
     public LogWritten {
         context = context.isEmpty() ? Map.of() : Collections.unmodifiableMap(new LinkedHashMap<>(context));
+    }
+
+    /** A line of the test itself, of no level. */
+    public static LogWritten text(long at, int in, String text, @Nullable String thread) {
+        return new LogWritten(at, in, null, null, text, thread, Map.of(), null);
     }
 }

@@ -1,34 +1,22 @@
 package dev.verbale.event;
 
-/** What a step is for. */
-public enum StepKind {
+/**
+ * What a step is for. A journal of a later version may have kinds that are not among these.
+ *
+ * @param word the word for it in journals
+ */
+public record StepKind(String word) {
     /** Part of what the test does. */
-    ACTION("action"),
+    public static final StepKind ACTION = new StepKind("action");
     /** Prepares a test or a container, such as a {@code @BeforeEach} method. */
-    SET_UP("set-up"),
+    public static final StepKind SET_UP = new StepKind("set-up");
     /** Cleans up after a test or a container. */
-    TEAR_DOWN("tear-down"),
+    public static final StepKind TEAR_DOWN = new StepKind("tear-down");
     /** Something that was done to a browser; the adapter writes it, and what is between asterisks is a name. */
-    BROWSER("browser");
+    public static final StepKind BROWSER = new StepKind("browser");
 
-    private final String word;
-
-    StepKind(String word) {
-        this.word = word;
-    }
-
-    /** The word for it in journals. */
-    public String word() {
-        return word;
-    }
-
-    /**
-     * The kind that journals call {@code word}.
-     *
-     * @throws IllegalArgumentException where no kind has that word
-     */
-    public static StepKind ofWord(String word) {
-        for (StepKind kind : values()) if (kind.word.equals(word)) return kind;
-        throw new IllegalArgumentException("unknown kind of step '" + word + "'");
+    /** Whether this version knows what it means. */
+    public boolean isKnown() {
+        return equals(ACTION) || equals(SET_UP) || equals(TEAR_DOWN) || equals(BROWSER);
     }
 }

@@ -1,10 +1,16 @@
 package dev.verbale.folder;
 
+import java.nio.charset.Charset;
+import java.nio.charset.IllegalCharsetNameException;
+import java.nio.charset.StandardCharsets;
+import java.nio.charset.UnsupportedCharsetException;
 import java.util.LinkedHashMap;
 import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
-/** The media types that papers usually have, and the file extensions that say so. */
+/** The media types that attachments usually have, and the file extensions that say so. */
 public final class MediaTypes {
 
     /** For content of which nothing is known. */
@@ -12,6 +18,8 @@ public final class MediaTypes {
 
     /** For HTTP archives, HAR 1.2. */
     public static final String HTTP_ARCHIVE = "application/har+json";
+
+    private static final Pattern CHARSET = Pattern.compile("charset=\"?([\\w.:-]+)", Pattern.CASE_INSENSITIVE);
 
     private static final Map<String, String> TYPE_BY_EXTENSION = new LinkedHashMap<>();
     private static final Map<String, String> EXTENSION_BY_TYPE = new LinkedHashMap<>();
@@ -75,6 +83,17 @@ public final class MediaTypes {
                 || plain.endsWith("/x-www-form-urlencoded")
                 || plain.endsWith("/graphql")
                 || plain.endsWith("/javascript");
+    }
+
+    /** The charset that {@code type} says; UTF-8 where it says none, or one that this JVM does not know. */
+    public static Charset charset(String type) {
+        Matcher charset = CHARSET.matcher(type);
+        if (!charset.find()) return StandardCharsets.UTF_8;
+        try {
+            return Charset.forName(charset.group(1));
+        } catch (IllegalCharsetNameException | UnsupportedCharsetException unknown) {
+            return StandardCharsets.UTF_8;
+        }
     }
 
     /** {@code type} in small letters and without its parameters, such as a charset. */

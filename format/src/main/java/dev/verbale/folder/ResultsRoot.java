@@ -28,10 +28,10 @@ public record ResultsRoot(Path path) {
      *
      * @throws IOException where it cannot be made
      */
-    public RunFolder createRun(Instant start, RandomGenerator chance) throws IOException {
+    public RunFolder createRun(Instant start, RandomGenerator random) throws IOException {
         Files.createDirectories(path);
         for (int tried = 1; ; tried++) {
-            Path folder = path.resolve(RunName.of(start, chance));
+            Path folder = path.resolve(RunName.of(start, random));
             try {
                 return new RunFolder(Files.createDirectory(folder));
             } catch (FileAlreadyExistsException taken) {

@@ -1,10 +1,10 @@
 package dev.verbale.folder;
 
-import dev.verbale.journal.JournalFormat;
-import dev.verbale.journal.JsonOut;
 import dev.verbale.journal.PlainFile;
-import dev.verbale.journal.WallClockText;
-import dev.verbale.journal.WellFormedText;
+import dev.verbale.json.JsonIn;
+import dev.verbale.json.JsonOut;
+import dev.verbale.json.WallClockText;
+import dev.verbale.json.WellFormedText;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
@@ -21,7 +21,6 @@ import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
-import tools.jackson.core.ObjectReadContext;
 
 /**
  * {@code run.json}: what is known of a run when its first JVM starts. Written once and never again, so that no crash and
@@ -79,8 +78,7 @@ public record RunDescription(int format, String name, Instant started, Map<Strin
         String name = null;
         String started = null;
         Map<String, String> facts = new LinkedHashMap<>();
-        try (JsonParser json =
-                JournalFormat.JSON.createParser(ObjectReadContext.empty(), PlainFile.bytes(file, LONGEST))) {
+        try (JsonParser json = JsonIn.parser(PlainFile.bytes(file, LONGEST))) {
             if (json.nextToken() != JsonToken.START_OBJECT) throw new IOException("not a JSON object");
             for (String field = json.nextName(); field != null; field = json.nextName()) {
                 json.nextToken();

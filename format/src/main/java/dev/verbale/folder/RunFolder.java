@@ -12,14 +12,14 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The places inside one run's folder.
+ * What is inside one run's folder.
  *
  * <pre>
  * run.json                    what ran, see {@link RunDescription}
  * journals/WORKER.jsonl       the events of one JVM
- * tests/CLASS/TEST/           the papers of one test
- * run/                        the papers of no test
- * films/                      films that are being made
+ * tests/CLASS/TEST/           the attachments of one test
+ * run/                        the attachments of no test
+ * spools/                     frames of videos that are being recorded
  * </pre>
  *
  * @param path the folder itself
@@ -46,25 +46,25 @@ public record RunFolder(Path path) {
         return journals().resolve(worker + JournalFormat.FILE_SUFFIX);
     }
 
-    /** Where films are while they are made. */
-    public Path films() {
-        return path.resolve("films");
+    /** Where videos are while they are recorded. */
+    public Path spools() {
+        return path.resolve("spools");
     }
 
     /**
-     * A film of the test {@code id} of the JVM {@code pid}, while that test runs: Matroska, each picture a JPEG. It stays where
-     * the JVM is killed.
+     * The frames of a video of the test {@code id} of the JVM {@code pid}, while that test runs: Matroska, each frame a JPEG. It
+     * stays where the JVM is killed.
      *
-     * @param camera counts what is filmed in the JVM: a test may use two browsers
+     * @param screenRecorder counts what is recorded in the JVM: a test may use two browsers
      */
-    public Path film(long pid, int id, int camera) {
-        return films().resolve(pid + "-" + id + "-" + camera + ".mkv");
+    public Path spool(long pid, int id, int screenRecorder) {
+        return spools().resolve(pid + "-" + id + "-" + screenRecorder + ".mkv");
     }
 
-    /** The films of a test that are there, by name. */
-    public List<Path> films(long pid, int id) throws IOException {
-        if (!Files.isDirectory(films(), LinkOption.NOFOLLOW_LINKS)) return List.of();
-        try (Stream<Path> all = Files.list(films())) {
+    /** The spools of a test that are there, by name. */
+    public List<Path> spools(long pid, int id) throws IOException {
+        if (!Files.isDirectory(spools(), LinkOption.NOFOLLOW_LINKS)) return List.of();
+        try (Stream<Path> all = Files.list(spools())) {
             String beginning = pid + "-" + id + "-";
             return all.filter(file -> file.getFileName().toString().startsWith(beginning)
                             && file.getFileName().toString().endsWith(".mkv")

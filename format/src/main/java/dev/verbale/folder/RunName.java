@@ -1,6 +1,6 @@
 package dev.verbale.folder;
 
-import dev.verbale.journal.WallClockText;
+import dev.verbale.json.WallClockText;
 import java.time.Instant;
 import java.util.random.RandomGenerator;
 
@@ -16,12 +16,12 @@ public final class RunName {
     private RunName() {}
 
     /** A name for a run that starts at {@code start}. */
-    public static String of(Instant start, RandomGenerator chance) {
+    public static String of(Instant start, RandomGenerator random) {
         int millis = start.getNano() / 1_000_000;
         String moment = WallClockText.of(start); // 2026-11-24T10:31:07.123456Z
         String seconds =
                 moment.substring(0, 10) + "_" + moment.substring(11, 19).replace(":", "");
-        return seconds + "_" + twoDigits(millis) + twoDigits(chance.nextInt(BASE * BASE));
+        return seconds + "_" + twoDigits(millis) + twoDigits(random.nextInt(BASE * BASE));
     }
 
     private static String twoDigits(int number) {

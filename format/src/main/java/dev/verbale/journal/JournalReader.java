@@ -2,6 +2,9 @@ package dev.verbale.journal;
 
 import dev.verbale.event.Event;
 import dev.verbale.event.JournalOpened;
+import dev.verbale.journal.line.EventDecoder;
+import dev.verbale.journal.line.LineBuffer;
+import dev.verbale.journal.line.MalformedLine;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
@@ -17,8 +20,15 @@ public final class JournalReader {
         /** Line {@code line} is {@code event}. */
         void event(Event event, int line);
 
-        /** Line {@code line} could not be read; {@code why} is one sentence without the place. */
+        /** Line {@code line} could not be read; {@code why} is one sentence that does not name the line. */
         void unread(int line, String why);
+
+        /**
+         * Line {@code line} was read, and {@code what} in it is of a later version: it was passed over, or its word was kept.
+         *
+         * @param what such as {@code the field log.mood}
+         */
+        void unknown(int line, String what);
 
         /** Line {@code line} was read, and something about it is odd. */
         void odd(int line, String what);
@@ -83,6 +93,7 @@ public final class JournalReader {
             event = decoded.event();
             if (!decoded.repeated().isEmpty())
                 listener.odd(number, "has the same field twice, of which the last one counts: " + decoded.repeated());
+            for (String news : decoded.unknown()) listener.unknown(number, news);
         } catch (MalformedLine malformed) {
             String why = String.valueOf(malformed.getMessage());
             listener.unread(number, ended ? why : "torn: the journal ends in the middle of a line");

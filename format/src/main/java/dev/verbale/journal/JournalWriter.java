@@ -2,6 +2,11 @@ package dev.verbale.journal;
 
 import dev.verbale.event.Event;
 import dev.verbale.event.JournalOpened;
+import dev.verbale.journal.line.EventCodec;
+import dev.verbale.journal.line.EventCodecs;
+import dev.verbale.journal.line.EventEncoder;
+import dev.verbale.journal.line.LineBuffer;
+import dev.verbale.json.TextFilter;
 import java.io.FileOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -83,9 +88,10 @@ public final class JournalWriter {
         }
     }
 
-    /** Does all that {@link #append} does but writing, so that the first real event finds everything loaded. */
-    public void rehearse(Event event) {
-        encoders.get().encode(event);
+    /** Does all that {@link #append} does but writing, for every kind of event: the first real one finds everything loaded. */
+    public void warmUp() {
+        for (EventCodec<?> codec : EventCodecs.all())
+            for (Event sample : codec.samples()) encoders.get().encode(sample);
     }
 
     /** Whether its file is where it was made. Somebody may delete a run while it is recorded, and writing goes on unseen. */

@@ -3,8 +3,8 @@ package dev.verbale.har;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.ExchangeMade.Body;
 import dev.verbale.event.ExchangeMade.Header;
-import dev.verbale.event.ExchangeMade.Message;
 import dev.verbale.event.ExchangeMade.Part;
+import dev.verbale.event.ExchangeMade.Response;
 import dev.verbale.folder.MediaTypes;
 import dev.verbale.results.Entry;
 import java.io.IOException;
@@ -34,8 +34,8 @@ final class HarEntryWriter {
         json.writeStartObject();
         if (!page.isEmpty()) json.writeStringProperty("pageref", page);
         json.writeStringProperty("startedDateTime", exchange.at().toString());
-        json.writeNumberProperty("time", millis(Math.max(0, made.micros())));
-        if (made.micros() < 0) json.writeStringProperty("comment", "how long it took is not known");
+        json.writeNumberProperty("time", millis(made.timing().microsOrZero()));
+        if (made.timing().micros() == null) json.writeStringProperty("comment", "how long it took is not known");
         request(made, exchange);
         response(made, exchange);
         json.writeObjectPropertyStart("cache");
@@ -48,12 +48,12 @@ final class HarEntryWriter {
 
     private void request(ExchangeMade made, Entry.ExchangeEntry exchange) throws IOException {
         json.writeObjectPropertyStart("request");
-        json.writeStringProperty("method", made.method());
-        json.writeStringProperty("url", made.url().replaceFirst("#.*", "")); // the format wants no fragment
+        json.writeStringProperty("method", made.request().method());
+        json.writeStringProperty("url", made.request().url().replaceFirst("#.*", "")); // the format wants no fragment
         json.writeStringProperty("httpVersion", made.protocol() == null ? "" : made.protocol());
-        cookies(made.request(), "cookie");
-        headers(made.request());
-        query(made.url());
+        cookies(made.request().headers(), "cookie");
+        headers(made.request().headers());
+        query(made.request().url());
         Body body = made.request().body();
         if (body != null) postData(body, exchange);
         json.writeNumberProperty("headersSize", UNKNOWN);
@@ -62,14 +62,14 @@ final class HarEntryWriter {
     }
 
     private void response(ExchangeMade made, Entry.ExchangeEntry exchange) throws IOException {
-        Message response = made.response() == null ? new Message(List.of(), null) : made.response();
+        Response response = made.response() == null ? new Response(0, List.of(), null) : made.response();
         Body body = response.body();
         json.writeObjectPropertyStart("response");
         json.writeNumberProperty("status", made.status());
         json.writeStringProperty("statusText", "");
         json.writeStringProperty("httpVersion", made.protocol() == null ? "" : made.protocol());
-        cookies(response, "set-cookie");
-        headers(response);
+        cookies(response.headers(), "set-cookie");
+        headers(response.headers());
         json.writeObjectPropertyStart("content");
         json.writeNumberProperty("size", body == null ? 0 : body.decoded());
         if (body != null && body.size() >= 0 && body.decoded() > body.size())
@@ -77,21 +77,21 @@ final class HarEntryWriter {
         json.writeStringProperty("mimeType", body == null ? "" : body.mediaType());
         if (body != null) content(body, exchange);
         json.writeEndObject();
-        json.writeStringProperty("redirectURL", value(response, "location"));
+        json.writeStringProperty("redirectURL", value(response.headers(), "location"));
         json.writeNumberProperty("headersSize", UNKNOWN);
         json.writeNumberProperty("bodySize", body == null ? 0 : body.size());
         json.writeEndObject();
     }
 
-    private void headers(Message message) {
+    private void headers(List<Header> headers) {
         json.writeArrayPropertyStart("headers");
-        for (Header header : message.headers()) pair(header.name(), header.value());
+        for (Header header : headers) pair(header.name(), header.value());
         json.writeEndArray();
     }
 
-    private void cookies(Message message, String name) {
+    private void cookies(List<Header> headers, String name) {
         json.writeArrayPropertyStart("cookies");
-        for (Header header : message.headers()) {
+        for (Header header : headers) {
             if (!header.name().equalsIgnoreCase(name)) continue;
             String value = header.value();
             // attributes of a cookie that is set stand behind it, and several that are sent stand behind each other
@@ -196,17 +196,17 @@ final class HarEntryWriter {
         return lost.isEmpty() ? null : String.join("; ", lost);
     }
 
-    private static String value(Message message, String name) {
-        for (Header header : message.headers()) if (header.name().equalsIgnoreCase(name)) return header.value();
+    private static String value(List<Header> headers, String name) {
+        for (Header header : headers) if (header.name().equalsIgnoreCase(name)) return header.value();
         return "";
     }
 
     /** Their sum is the entry's time, as the format wants it; {@code ssl} is a part of {@code connect}. */
     private void timings(ExchangeMade made) {
-        Map<String, Long> known = made.timings();
+        Map<String, Long> known = made.timing().parts();
         long dns = known.getOrDefault("dns", 0L);
         long connect = known.getOrDefault("connect", 0L);
-        long all = Math.max(0, made.micros());
+        long all = made.timing().microsOrZero();
         long firstByte = Math.min(all, known.getOrDefault("first byte", all));
         json.writeObjectPropertyStart("timings");
         json.writeNumberProperty("blocked", UNKNOWN);

@@ -3,15 +3,16 @@ package dev.verbale.har;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.ExchangeMade.Body;
 import dev.verbale.event.ExchangeMade.Header;
-import dev.verbale.event.ExchangeMade.Message;
 import dev.verbale.event.ExchangeMade.Part;
+import dev.verbale.event.ExchangeMade.Request;
+import dev.verbale.event.ExchangeMade.Response;
+import dev.verbale.event.ExchangeMade.Timing;
+import dev.verbale.folder.MediaTypes;
 import dev.verbale.results.Entry.ExchangeEntry;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
-import java.nio.charset.Charset;
-import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.OffsetDateTime;
@@ -21,8 +22,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
@@ -32,7 +31,6 @@ import tools.jackson.databind.json.JsonMapper;
 public final class HarReader {
 
     private static final JsonMapper JSON = new JsonMapper();
-    private static final Pattern CHARSET = Pattern.compile("charset=\"?([\\w.:-]+)", Pattern.CASE_INSENSITIVE);
 
     private HarReader() {}
 
@@ -66,25 +64,21 @@ public final class HarReader {
                 0,
                 0,
                 0,
-                text(entry, "_client", ""),
-                text(request, "method", "?"),
-                text(request, "url", "?"),
-                protocol.isEmpty() ? null : protocol,
-                micros(entry.path("time")),
-                timings(entry.path("timings")),
-                new Message(headers(request), posted(request)),
-                Math.max(0, status),
-                answered ? new Message(headers(response), content(response)) : null,
-                failure.isEmpty() ? (answered ? null : "no answer") : failure,
                 null,
+                text(entry, "_client", ""),
+                protocol.isEmpty() ? null : protocol,
+                new Request(text(request, "method", "?"), text(request, "url", "?"), headers(request), posted(request)),
+                answered ? new Response(Math.max(0, status), headers(response), content(response)) : null,
+                new Timing(micros(entry.path("time")), timings(entry.path("timings"))),
+                failure.isEmpty() ? (answered ? null : "no response") : failure,
                 null,
                 Map.of());
         return new ExchangeEntry(moment(text(entry, "startedDateTime", "")), made, Map.of());
     }
 
-    private static Instant moment(String said) {
+    private static Instant moment(String text) {
         try {
-            return OffsetDateTime.parse(said).toInstant();
+            return OffsetDateTime.parse(text).toInstant();
         } catch (DateTimeException unknown) {
             return Instant.EPOCH;
         }
@@ -149,9 +143,10 @@ public final class HarReader {
     /** Null where they are no text in the charset that the type says, or UTF-8. */
     private static @Nullable String readable(byte[] bytes, String type) {
         try {
-            Matcher said = CHARSET.matcher(type);
-            Charset charset = said.find() ? Charset.forName(said.group(1)) : StandardCharsets.UTF_8;
-            String text = charset.newDecoder().decode(ByteBuffer.wrap(bytes)).toString();
+            String text = MediaTypes.charset(type)
+                    .newDecoder()
+                    .decode(ByteBuffer.wrap(bytes))
+                    .toString();
             return text.indexOf('\0') < 0 ? text : null;
         } catch (CharacterCodingException | IllegalArgumentException noText) {
             return null;
@@ -187,8 +182,8 @@ public final class HarReader {
         return millis.isNumber() ? Math.max(0, Math.round(millis.asDouble() * 1_000)) : 0;
     }
 
-    private static String text(JsonNode node, String field, String otherwise) {
+    private static String text(JsonNode node, String field, String fallback) {
         JsonNode value = node.path(field);
-        return value.isString() ? value.asString() : otherwise;
+        return value.isString() ? value.asString() : fallback;
     }
 }

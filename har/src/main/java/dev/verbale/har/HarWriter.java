@@ -69,7 +69,7 @@ public final class HarWriter {
         for (TestResult test : tests) page(test);
         json.writeEndArray();
         json.writeArrayPropertyStart("entries");
-        for (TestResult test : tests) entries(test.entries(), test.address());
+        for (TestResult test : tests) entries(test.entries(), test.id());
         if (outside) entries(run.entries(), "");
         json.writeEndArray();
         json.writeEndObject();
@@ -79,7 +79,7 @@ public final class HarWriter {
     private void page(TestResult test) {
         json.writeStartObject();
         json.writeStringProperty("startedDateTime", test.started().toString());
-        json.writeStringProperty("id", test.address());
+        json.writeStringProperty("id", test.id());
         json.writeStringProperty("title", test.name());
         json.writeObjectPropertyStart("pageTimings");
         json.writeEndObject();
@@ -95,7 +95,7 @@ public final class HarWriter {
     }
 
     private static boolean isHttp(Entry.ExchangeEntry exchange) {
-        String url = exchange.made().url();
+        String url = exchange.made().request().url();
         int colon = url.indexOf("://");
         return colon > 0 && SCHEMES.contains(url.substring(0, colon).toLowerCase(java.util.Locale.ROOT));
     }

@@ -8,19 +8,19 @@ import static org.assertj.core.api.Assertions.within;
 import com.networknt.schema.InputFormat;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
+import dev.verbale.RecorderOptions;
+import dev.verbale.Scope;
+import dev.verbale.Step;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.ExchangeMade.Header;
 import dev.verbale.event.ExchangeMade.Part;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.RecorderOptions;
-import dev.verbale.recorder.Scope;
-import dev.verbale.recorder.Step;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Entry.ExchangeEntry;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -44,15 +44,17 @@ class HarTest {
     @TempDir
     Path root;
 
-    private Recorder recorder;
+    private AdapterRecorder recorder;
 
     @BeforeEach
     void open_a_recorder() {
-        recorder = Recorder.open(RecorderOptions.defaults().withRoot(root).withClosingLine(false));
+        recorder =
+                AdapterRecorder.open(RecorderOptions.defaults().withRoot(root).withSummaryLine(false));
     }
 
     private Scope begin(String name) {
-        return recorder.startTest(recorder.run(), new Identity("orto." + name, name, "orto.Api", name, List.of()));
+        return recorder.startTest(
+                recorder.run(), new TestDescriptor("orto." + name, name, "orto.Api", name, List.of()));
     }
 
     /** Exchanges of all kinds in two tests, and one outside. */
@@ -76,11 +78,11 @@ class HarTest {
                 .status(200)
                 .responseBody(new byte[] {0, 1, 2}, "image/png")
                 .ended();
-        recorder.endTest(first, Ending.passed());
+        recorder.endTest(first, TestEnd.passed());
         Scope second = begin("asks");
         recorder.exchange("GET", "https://orto.example/weather").failed(new ConnectException("refused"));
         recorder.exchange("ASK", "tcp://gate:7070").ended(); // no HTTP
-        recorder.endTest(second, Ending.passed());
+        recorder.endTest(second, TestEnd.passed());
         begin("has none");
         recorder.exchange(recorder.run(), "GET", "https://orto.example/health")
                 .status(204)
@@ -91,7 +93,7 @@ class HarTest {
     private static String written(Run run, String onlyTest) throws IOException {
         var out = new ByteArrayOutputStream();
         boolean all = onlyTest.isEmpty();
-        HarWriter.write(run, test -> all || test.address().equals(onlyTest), all, "1.0", out);
+        HarWriter.write(run, test -> all || test.id().equals(onlyTest), all, "1.0", out);
         return out.toString(UTF_8);
     }
 
@@ -142,7 +144,7 @@ class HarTest {
                         .entries()
                         .get(0);
         assertThat(read.get(0).at()).isEqualTo(recorded.at());
-        assertThat(read.get(0).took()).isEqualTo(recorded.took());
+        assertThat(read.get(0).duration()).isEqualTo(recorded.duration());
         assertThat(swap.status()).isEqualTo(201);
         assertThat(swap.request()).isEqualTo(recorded.made().request());
         assertThat(swap.response()).isEqualTo(recorded.made().response());
@@ -168,22 +170,23 @@ class HarTest {
         Scope test = begin("looks");
         Path foreign = Path.of("src/test/archives/seeds.har");
         recorder.attach(foreign);
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
 
         Run run = RunReader.read(recorder.folder());
         assertThat(run.problems()).isEmpty();
-        Entry.PaperEntry paper = (Entry.PaperEntry) run.tests().get(0).entries().get(0);
+        Entry.AttachmentEntry attachment =
+                (Entry.AttachmentEntry) run.tests().get(0).entries().get(0);
         assertThat(Files.readString(foreign)).contains("s3cret-of-Dario");
-        assertThat(Files.readString(paper.file())).doesNotContain("s3cret-of-Dario");
+        assertThat(Files.readString(attachment.file())).doesNotContain("s3cret-of-Dario");
         List<ExchangeEntry> read;
-        try (InputStream in = Files.newInputStream(paper.file())) {
+        try (InputStream in = Files.newInputStream(attachment.file())) {
             read = HarReader.read(in);
         }
         ExchangeMade made = read.get(0).made();
-        assertThat(made.method() + " " + made.url() + " " + made.status())
+        assertThat(made.request().method() + " " + made.request().url() + " " + made.status())
                 .isEqualTo("POST https://orto.example/seeds?token=[masked] 200");
         assertThat(made.request().headers()).contains(new Header("authorization", "[masked]"));
-        assertThat(made.timings()).containsEntry("connect", 4_000L).containsEntry("first byte", 15_000L);
+        assertThat(made.timing().parts()).containsEntry("connect", 4_000L).containsEntry("first byte", 15_000L);
         assertThat(read.get(0).at()).isEqualTo(Instant.parse("2026-11-24T08:31:07.123Z"));
         assertThat(read.get(1).made().failure()).isEqualTo("net::ERR_CONNECTION_REFUSED");
     }
@@ -194,11 +197,11 @@ class HarTest {
         String whole = Files.readString(Path.of("src/test/archives/seeds.har"));
         String half = whole.substring(0, whole.lastIndexOf("s3cret-of-Dario") + 8);
         recorder.attach("half.har", half.getBytes(UTF_8), "application/har+json");
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
 
-        Entry.PaperEntry paper = (Entry.PaperEntry)
+        Entry.AttachmentEntry attachment = (Entry.AttachmentEntry)
                 RunReader.read(recorder.folder()).tests().get(0).entries().get(0);
-        assertThat(Files.readString(paper.file()))
+        assertThat(Files.readString(attachment.file()))
                 .contains("orto.example/seeds")
                 .doesNotContain("s3cret-o");
     }
@@ -216,15 +219,15 @@ class HarTest {
 
         assertThat(read).hasSize(2);
         ExchangeMade nothing = read.get(0).made();
-        assertThat(nothing.method() + " " + nothing.url() + " " + nothing.status())
+        assertThat(nothing.request().method() + " " + nothing.request().url() + " " + nothing.status())
                 .isEqualTo("? ? 0");
-        assertThat(nothing.failure()).isEqualTo("no answer");
+        assertThat(nothing.failure()).isEqualTo("no response");
         ExchangeMade made = read.get(1).made();
         assertThat(read.get(1).at()).isEqualTo(Instant.EPOCH);
         assertThat(made.request().body().parts()).hasSize(1);
         assertThat(made.response().headers()).containsExactly(new Header("", ""));
         assertThat(made.response().body().leftOut()).contains("in the archive");
-        assertThat(made.micros()).isZero();
+        assertThat(made.timing().microsOrZero()).isZero();
     }
 
     @Test
@@ -253,7 +256,7 @@ class HarTest {
         var second = first.next("PUT", "https://orto.example/photos/1");
         first.status(307).ended();
         second.status(201).ended();
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
 
         JsonNode entries = new JsonMapper()
                 .readTree(written(RunReader.read(recorder.folder()), ""))

@@ -1,7 +1,7 @@
 package dev.verbale.jul;
 
-import dev.verbale.recorder.LogLine;
-import dev.verbale.recorder.Recorder;
+import dev.verbale.spi.Capture;
+import dev.verbale.spi.LogLine;
 import java.util.Map;
 import java.util.logging.Handler;
 import java.util.logging.Level;
@@ -43,7 +43,7 @@ public final class VerbaleHandler extends Handler {
     @Override
     public void publish(LogRecord line) {
         if (line == null || !isLoggable(line)) return;
-        Recorder.current()
+        Capture.current()
                 .log(() -> new LogLine(
                         word(line.getLevel().intValue()),
                         String.valueOf(line.getLoggerName()),

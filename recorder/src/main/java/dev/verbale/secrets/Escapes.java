@@ -90,9 +90,9 @@ record Escapes(String text, int[] starts) {
             plain.change((char) code, at);
             return at + (kind == 'u' ? 6 : 4);
         }
-        int place = "\"\\/'nrtbf".indexOf(kind);
-        if (place < 0) return at;
-        plain.change("\"\\/'\n\r\t\b\f".charAt(place), at);
+        int position = "\"\\/'nrtbf".indexOf(kind);
+        if (position < 0) return at;
+        plain.change("\"\\/'\n\r\t\b\f".charAt(position), at);
         return at + 2;
     }
 

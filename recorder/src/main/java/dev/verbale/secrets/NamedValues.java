@@ -196,9 +196,9 @@ final class NamedValues {
     }
 
     /** Of a line's value: a quote or a bracket closes what the line stands in. */
-    private static int partEnd(String text, int at, int most) {
+    private static int partEnd(String text, int at, int limit) {
         int end = at;
-        while (end < Math.min(text.length(), most) && "\"'}]\r\n".indexOf(text.charAt(end)) < 0) end++;
+        while (end < Math.min(text.length(), limit) && "\"'}]\r\n".indexOf(text.charAt(end)) < 0) end++;
         return Chars.beforeQuote(text, at, end);
     }
 
@@ -212,9 +212,9 @@ final class NamedValues {
     }
 
     private static int sentenceEnd(String text, int at) {
-        int most = Math.min(text.length(), at + LONGEST_SENTENCE);
+        int limit = Math.min(text.length(), at + LONGEST_SENTENCE);
         int end = at;
-        while (end < most && "\"'<>(){}[]\r\n".indexOf(text.charAt(end)) < 0) end++;
+        while (end < limit && "\"'<>(){}[]\r\n".indexOf(text.charAt(end)) < 0) end++;
         return end;
     }
 

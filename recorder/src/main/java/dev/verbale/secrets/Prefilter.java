@@ -17,7 +17,7 @@ final class Prefilter {
     private static final String BLANKS = " \t\n\r\f\u000b";
 
     /** For each character the places in the words where it stands; the highest bit is set for digits. */
-    private static final long[] PLACES = new long[ASCII];
+    private static final long[] POSITIONS = new long[ASCII];
 
     private static final long FIRSTS;
     private static final long LASTS;
@@ -25,26 +25,26 @@ final class Prefilter {
     static {
         long firsts = 0;
         long lasts = 0;
-        int place = 0;
+        int position = 0;
         for (String word : WORDS) {
-            firsts |= 1L << place;
+            firsts |= 1L << position;
             for (char c : word.toCharArray()) {
-                long bit = 1L << place++;
-                if (c == ' ') for (char blank : BLANKS.toCharArray()) PLACES[blank] |= bit;
+                long bit = 1L << position++;
+                if (c == ' ') for (char blank : BLANKS.toCharArray()) POSITIONS[blank] |= bit;
                 else {
-                    PLACES[c] |= bit;
-                    PLACES[Character.toUpperCase(c)] |= bit;
+                    POSITIONS[c] |= bit;
+                    POSITIONS[Character.toUpperCase(c)] |= bit;
                 }
             }
-            lasts |= 1L << (place - 1);
+            lasts |= 1L << (position - 1);
         }
         for (char sign : SIGNS.toCharArray()) {
-            long bit = 1L << place++;
-            PLACES[sign] |= bit;
+            long bit = 1L << position++;
+            POSITIONS[sign] |= bit;
             firsts |= bit;
             lasts |= bit;
         }
-        for (char digit = '0'; digit <= '9'; digit++) PLACES[digit] |= Long.MIN_VALUE;
+        for (char digit = '0'; digit <= '9'; digit++) POSITIONS[digit] |= Long.MIN_VALUE;
         FIRSTS = firsts;
         LASTS = lasts;
     }
@@ -58,10 +58,10 @@ final class Prefilter {
         int digits = 0;
         for (int i = 0, length = text.length(); i < length; i++) {
             char c = text.charAt(i);
-            long places = c < ASCII ? PLACES[c] : 0;
-            state = ((state << 1) | FIRSTS) & places;
+            long positions = c < ASCII ? POSITIONS[c] : 0;
+            state = ((state << 1) | FIRSTS) & positions;
             found |= state;
-            digits += (int) (places >>> 63);
+            digits += (int) (positions >>> 63);
         }
         // A bank account's number has twelve digits at the least.
         return (found & LASTS) != 0 || digits >= 12;

@@ -77,7 +77,7 @@ public final class RedactingReader {
             rest = null;
             done = end;
         }
-        AnnouncedSecrets announced = redactor.announced();
+        KnownSecrets announced = redactor.announced();
         Tables before = search.tables();
         int from = done;
         Found found = search.in(text, done, announced);

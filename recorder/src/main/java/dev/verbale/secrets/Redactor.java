@@ -18,7 +18,7 @@ public final class Redactor {
 
     private final SecretNames names;
     private final List<Pattern> ownPatterns;
-    private volatile AnnouncedSecrets announced = AnnouncedSecrets.NONE;
+    private volatile KnownSecrets announced = KnownSecrets.NONE;
 
     /**
      * @param moreNames words that names of secret values end in, besides those that are known
@@ -33,7 +33,7 @@ public final class Redactor {
      * When this has returned, {@code value} is masked wherever it turns up, on every thread. Values shorter than four
      * characters are not.
      */
-    public synchronized void announce(String value) {
+    public synchronized void add(String value) {
         announced = announced.with(value);
     }
 
@@ -70,7 +70,7 @@ public final class Redactor {
         return new Search(names, ownPatterns);
     }
 
-    AnnouncedSecrets announced() {
+    KnownSecrets announced() {
         return announced;
     }
 

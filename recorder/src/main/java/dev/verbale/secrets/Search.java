@@ -54,7 +54,7 @@ final class Search {
     /**
      * @param from where to look; what is before was looked at, and is there to be looked back at
      */
-    Found in(String text, int from, AnnouncedSecrets announced) {
+    Found in(String text, int from, KnownSecrets announced) {
         List<int[]> fixed = new ArrayList<>();
         announced.find(text, fixed);
         for (Pattern own : ownPatterns) {
@@ -135,8 +135,8 @@ final class Search {
     /** Both in the order of the text; where two overlap, what covers both. */
     private static Found merged(Found known, List<int[]> fixed, int from) {
         List<Found.Span> all = new ArrayList<>(known.spans());
-        for (int[] place : fixed)
-            if (place[1] > from) all.add(new Found.Span(place[0], place[1], Redactor.MASK, false, Rest.NONE));
+        for (int[] position : fixed)
+            if (position[1] > from) all.add(new Found.Span(position[0], position[1], Redactor.MASK, false, Rest.NONE));
         all.sort((a, b) ->
                 a.start() != b.start() ? Integer.compare(a.start(), b.start()) : Integer.compare(b.end(), a.end()));
         var merged = new Found();

@@ -10,7 +10,7 @@ import java.util.List;
  */
 final class Tables {
 
-    private static final int MOST_COLUMNS = 500;
+    private static final int MAX_COLUMNS = 500;
     private static final String SEPARATORS = "|,;\t";
 
     private final SecretNames names;
@@ -53,7 +53,7 @@ final class Tables {
         if (!namesSecret(text, from, to)) return false;
         for (char candidate : SEPARATORS.toCharArray()) {
             List<int[]> cells = cells(text, from, to, candidate);
-            if (cells.size() < 2 || cells.size() > MOST_COLUMNS || !areNames(text, cells)) continue;
+            if (cells.size() < 2 || cells.size() > MAX_COLUMNS || !areNames(text, cells)) continue;
             List<Integer> columnsFound = new ArrayList<>();
             for (int i = 0; i < cells.size(); i++)
                 if (names.isSecret(text.substring(cells.get(i)[0], cells.get(i)[1]))) columnsFound.add(i);
@@ -126,7 +126,7 @@ final class Tables {
             while (bar < end && text.charAt(bar) != '|') bar++;
             if (bar < end && (closed || bar == start)) start = bar + 1;
         }
-        while (start <= end && cells.size() <= MOST_COLUMNS) {
+        while (start <= end && cells.size() <= MAX_COLUMNS) {
             int i = start;
             boolean quoted = i < end && text.charAt(i) == '"' && separator != '|';
             if (quoted) {

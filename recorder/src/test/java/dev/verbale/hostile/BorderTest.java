@@ -3,19 +3,19 @@ package dev.verbale.hostile;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.verbale.RecorderOptions;
+import dev.verbale.Scope;
+import dev.verbale.Step;
 import dev.verbale.Verbale;
 import dev.verbale.event.Failure;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.RecorderOptions;
-import dev.verbale.recorder.Scope;
-import dev.verbale.recorder.Step;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Headline;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.io.File;
 import java.io.IOException;
 import java.io.InputStream;
@@ -39,15 +39,23 @@ import org.junit.jupiter.api.io.TempDir;
 /** What a suite, a disk and an operating system may do to the recorder, and what it does about it. */
 class BorderTest {
 
+    /** Classes whose initialization needs another's. */
+    private static final List<String> FIRST = List.of(
+            "dev.verbale.Recorder",
+            "dev.verbale.PendingAttachment",
+            "dev.verbale.Exchange",
+            "dev.verbale.spi.NoRecorder",
+            "dev.verbale.engine.Recorders");
+
     @TempDir
     Path root;
 
-    private Recorder recorder;
+    private AdapterRecorder recorder;
 
     @BeforeEach
     void open_a_recorder() {
-        recorder = Recorder.open(
-                RecorderOptions.defaults().withRoot(root).withClosingLine(false).withStrayLinesToOnlyTest(false));
+        recorder = AdapterRecorder.open(
+                RecorderOptions.defaults().withRoot(root).withSummaryLine(false).withAdoptOrphans(false));
     }
 
     @Test
@@ -60,9 +68,9 @@ class BorderTest {
             }
         };
 
-        assertThatThrownBy(() -> recorder.note("{}", new Object[] {stopping})).isInstanceOf(ThreadDeath.class);
-        recorder.note("goes on");
-        recorder.endTest(test, Ending.passed());
+        assertThatThrownBy(() -> recorder.log("{}", new Object[] {stopping})).isInstanceOf(ThreadDeath.class);
+        recorder.log("goes on");
+        recorder.endTest(test, TestEnd.passed());
 
         assertThat(texts(RunReader.read(root).tests().get(0).entries())).contains("goes on");
     }
@@ -74,12 +82,12 @@ class BorderTest {
             @Override
             public String toString() {
                 Step inside = recorder.startStep("asked");
-                recorder.note("from toString");
+                recorder.log("from toString");
                 inside.passed();
                 return "told";
             }
         };
-        recorder.note("{}", new Object[] {telling});
+        recorder.log("{}", new Object[] {telling});
         recorder.attach(
                 "read",
                 new InputStream() {
@@ -89,18 +97,18 @@ class BorderTest {
                     public int read() {
                         if (over) return -1;
                         over = true;
-                        recorder.note("from read");
+                        recorder.log("from read");
                         return 'x';
                     }
                 },
                 "text/plain");
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
 
         Run run = RunReader.read(root);
 
         assertThat(run.problems()).isEmpty();
         assertThat(texts(run.tests().get(0).entries()))
-                .containsExactly("step asked", "from toString", "told", "from read", "paper read");
+                .containsExactly("step asked", "from toString", "told", "from read", "attachment read");
     }
 
     @Test
@@ -110,12 +118,12 @@ class BorderTest {
         self[0] = new Object() {
             @Override
             public String toString() {
-                recorder.note("{}", self);
+                recorder.log("{}", self);
                 return "told";
             }
         };
-        recorder.note("{}", self);
-        recorder.endTest(test, Ending.passed());
+        recorder.log("{}", self);
+        recorder.endTest(test, TestEnd.passed());
 
         List<String> texts = texts(RunReader.read(root).tests().get(0).entries());
         assertThat(texts).hasSizeBetween(2, 20).last().isEqualTo("told");
@@ -125,26 +133,26 @@ class BorderTest {
     @Test
     void a_folder_that_is_deleted_is_made_anew_and_says_what_is_gone() throws Exception {
         Scope container = recorder.startContainer(
-                recorder.run(), new Identity("sample.GateTest", "GateTest", "sample.GateTest", null, List.of()));
+                recorder.run(), new TestDescriptor("sample.GateTest", "GateTest", "sample.GateTest", null, List.of()));
         Scope before = start(container, "before");
         recorder.attach("early", new byte[] {'x'}, "text/plain");
-        recorder.endTest(before, Ending.passed());
+        recorder.endTest(before, TestEnd.passed());
         Scope during = start(container, "during");
         Step open = recorder.startStep("open");
         delete(RunReader.read(root).folder());
 
         waitForAnotherLook();
-        recorder.note("after the broom");
+        recorder.log("after the broom");
         recorder.attach("late", new byte[] {'y'}, "text/plain");
         open.passed();
-        recorder.endTest(during, Ending.passed());
-        recorder.endContainer(container, Ending.passed(), 0);
+        recorder.endTest(during, TestEnd.passed());
+        recorder.endContainer(container, TestEnd.passed(), 0);
 
         Run run = RunReader.read(root);
         assertThat(run.tests()).singleElement().satisfies(test -> {
             assertThat(test.name()).isEqualTo("during");
             assertThat(test.path()).containsExactly("GateTest");
-            assertThat(texts(test.entries())).containsExactly("step open", "after the broom", "paper late");
+            assertThat(texts(test.entries())).containsExactly("step open", "after the broom", "attachment late");
         });
         assertThat(run.incomplete().byKind().get("deleted")).isGreaterThanOrEqualTo(6);
         assertThat(run.problems()).anySatisfy(problem -> assertThat(problem.what())
@@ -169,7 +177,7 @@ class BorderTest {
             step.failed(failure);
             recorder.checked("gate", failure);
         }
-        recorder.endTest(test, Ending.threw(failure));
+        recorder.endTest(test, TestEnd.threw(failure));
 
         Path journal = RunReader.read(root).folder().resolve("journals/worker-1.jsonl");
         String written = Files.readString(journal);
@@ -188,7 +196,7 @@ class BorderTest {
     @Test
     void a_message_of_megabytes_is_cut_in_the_journal_and_whole_in_a_paper() throws Exception {
         Scope test = start("fails");
-        recorder.endTest(test, Ending.threw(new IllegalStateException("m".repeat(3_000_000))));
+        recorder.endTest(test, TestEnd.threw(new IllegalStateException("m".repeat(3_000_000))));
 
         Run run = RunReader.read(root);
 
@@ -205,7 +213,7 @@ class BorderTest {
         Scope test = start("fails");
         Throwable failure = new IllegalStateException("first");
         for (int i = 0; i < 100_000; i++) failure = new RuntimeException("around", failure);
-        recorder.endTest(test, Ending.threw(failure));
+        recorder.endTest(test, TestEnd.threw(failure));
 
         Failure told = RunReader.read(root).tests().get(0).failure();
         assertThat(told).isNotNull();
@@ -213,15 +221,15 @@ class BorderTest {
     }
 
     @Test
-    void two_threads_that_touch_the_recorder_first_never_wait_for_each_other() throws Exception {
+    void threads_that_touch_the_recorder_first_never_wait_for_each_other() throws Exception {
         URL[] classPath = Stream.of(System.getProperty("java.class.path").split(File.pathSeparator))
                 .map(BorderTest::url)
                 .toArray(URL[]::new);
         for (int round = 0; round < 40; round++) {
             try (var loader = new URLClassLoader(classPath, ClassLoader.getPlatformClassLoader())) {
-                var together = new CountDownLatch(2);
+                var together = new CountDownLatch(FIRST.size());
                 List<Thread> threads = new ArrayList<>();
-                for (String first : List.of("dev.verbale.recorder.Recorder", "dev.verbale.internal.DisabledRecorder")) {
+                for (String first : FIRST) {
                     var thread = new Thread(() -> {
                         try {
                             together.countDown();
@@ -261,20 +269,20 @@ class BorderTest {
         assertThat(run.tests()).singleElement().satisfies(test -> {
             assertThat(test.name()).isEqualTo("gießt die Möhren 菜");
             assertThat(test.entries()).hasSize(2).allSatisfy(entry -> {
-                var paper = (Entry.PaperEntry) entry;
-                assertThat(paper.name()).isEqualTo("Möhren 菜.txt");
-                assertThat(paper.file()).isNotNull().content().isEqualTo("orange");
+                var attachment = (Entry.AttachmentEntry) entry;
+                assertThat(attachment.name()).isEqualTo("Möhren 菜.txt");
+                assertThat(attachment.file()).isNotNull().content().isEqualTo("orange");
             });
         });
     }
 
     static final class Accents {
         public static void main(String[] arguments) {
-            Recorder recorder = Recorder.current();
+            AdapterRecorder recorder = AdapterRecorder.current();
             Scope test = recorder.startTest(
-                    recorder.run(), new Identity("k", "gießt die Möhren 菜", "sample.Gärten", "x", List.of()));
+                    recorder.run(), new TestDescriptor("k", "gießt die Möhren 菜", "sample.Gärten", "x", List.of()));
             for (int i = 0; i < 2; i++) Verbale.attach("Möhren 菜.txt", "orange", "text/plain");
-            recorder.endTest(test, Ending.passed());
+            recorder.endTest(test, TestEnd.passed());
         }
     }
 
@@ -287,19 +295,19 @@ class BorderTest {
         assertThat(run.incomplete().missing()).isZero();
         TestResult test = run.tests().get(0);
         assertThat(test.entries().stream()
-                        .filter(entry -> entry instanceof Entry.PaperEntry)
-                        .map(entry -> ((Entry.PaperEntry) entry).size()))
+                        .filter(entry -> entry instanceof Entry.AttachmentEntry)
+                        .map(entry -> ((Entry.AttachmentEntry) entry).stored().size()))
                 .containsExactly(50_000_000L, 50_000_000L);
     }
 
     static final class Huge {
         public static void main(String[] arguments) {
-            Recorder recorder = Recorder.current();
-            Scope test = recorder.startTest(recorder.run(), new Identity("k", "huge", null, null, List.of()));
+            AdapterRecorder recorder = AdapterRecorder.current();
+            Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "huge", null, null, List.of()));
             String text = "x".repeat(50_000_000);
-            Verbale.note(text);
-            Verbale.note("{}", text);
-            recorder.endTest(test, Ending.passed());
+            Verbale.log(text);
+            Verbale.log("{}", text);
+            recorder.endTest(test, TestEnd.passed());
         }
     }
 
@@ -313,9 +321,10 @@ class BorderTest {
 
     static final class Blocked {
         public static void main(String[] arguments) {
-            Recorder recorder = Recorder.current();
+            AdapterRecorder recorder = AdapterRecorder.current();
             recorder.endTest(
-                    recorder.startTest(recorder.run(), new Identity("k", "n", null, null, List.of())), Ending.passed());
+                    recorder.startTest(recorder.run(), new TestDescriptor("k", "n", null, null, List.of())),
+                    TestEnd.passed());
             System.setOut(new PrintStream(new OutputStream() {
                 @Override
                 public void write(int b) {
@@ -330,18 +339,19 @@ class BorderTest {
         Child jvm = Child.run(root, Map.of(), List.of(), Retried.class);
 
         assertThat(jvm.output())
-                .contains("Verbale: 2 tests: 1 passed, 1 failed. Minutes in ")
-                .contains(". The run is incomplete: 1 paper could not be recorded");
+                .contains("Verbale: 2 tests: 1 passed, 1 failed. Recorded in ")
+                .contains(". The run is incomplete: 1 attachment could not be recorded");
     }
 
     static final class Retried {
         public static void main(String[] arguments) {
-            Recorder recorder = Recorder.current();
+            AdapterRecorder recorder = AdapterRecorder.current();
             for (int attempt = 0; attempt < 3; attempt++) {
                 for (String key : List.of("shaky", "broken")) {
-                    Scope test = recorder.startTest(recorder.run(), new Identity(key, key, null, null, List.of()));
+                    Scope test =
+                            recorder.startTest(recorder.run(), new TestDescriptor(key, key, null, null, List.of()));
                     boolean passes = key.equals("shaky") && attempt == 2;
-                    recorder.endTest(test, passes ? Ending.passed() : Ending.threw(new AssertionError("wind")));
+                    recorder.endTest(test, passes ? TestEnd.passed() : TestEnd.threw(new AssertionError("wind")));
                 }
             }
             Verbale.attach(Path.of("nowhere"));
@@ -354,14 +364,14 @@ class BorderTest {
 
     private Scope start(Scope in, String method) {
         return recorder.startTest(
-                in, new Identity("sample.GateTest." + method, method, "sample.GateTest", method, List.of()));
+                in, new TestDescriptor("sample.GateTest." + method, method, "sample.GateTest", method, List.of()));
     }
 
     private static List<String> texts(List<Entry> entries) {
         List<String> texts = new ArrayList<>();
         for (Entry entry : entries) {
-            if (entry instanceof Entry.NoteEntry note) texts.add(note.text());
-            if (entry instanceof Entry.PaperEntry paper) texts.add("paper " + paper.name());
+            if (entry instanceof Entry.LogEntry line) texts.add(line.text());
+            if (entry instanceof Entry.AttachmentEntry attachment) texts.add("attachment " + attachment.name());
             if (entry instanceof Entry.StepEntry step) {
                 texts.add("step " + step.name());
                 texts.addAll(texts(step.entries()));
@@ -379,7 +389,7 @@ class BorderTest {
     @Test
     void bytes_come_out_of_a_text_as_they_were_in_it() throws Exception {
         String text = "ä".repeat(9_000) + "\uD83C\uDF31".repeat(9_000);
-        recorder.note(text);
+        recorder.log(text);
 
         Path file = RunReader.read(root).folder().resolve("run/01-whole-text.txt");
         assertThat(Files.readString(file, StandardCharsets.UTF_8)).isEqualTo(text);

@@ -2,14 +2,14 @@ package dev.verbale.hostile;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.Scope;
 import dev.verbale.Verbale;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Scope;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -29,7 +29,7 @@ class DeepStackTest {
 
     @Test
     void nobody_waits_nobody_is_thrown_at_and_what_is_lost_is_counted() throws Exception {
-        Child jvm = Child.run(root, Map.of(), List.of("-Xss256k", "-Dverbale.strayLinesToOnlyTest=false"), Deep.class);
+        Child jvm = Child.run(root, Map.of(), List.of("-Xss256k", "-Dverbale.log.adopt-orphans=false"), Deep.class);
 
         assertThat(jvm.code()).as(jvm.output()).isZero();
         assertThat(jvm.output()).contains("recorded by another thread: ").contains("Verbale: 1 test: 1 passed");
@@ -40,13 +40,13 @@ class DeepStackTest {
         });
         assertThat(run.tests()).singleElement().satisfies(test -> {
             assertThat(test.entries().stream()
-                            .filter(entry -> entry instanceof Entry.NoteEntry note
+                            .filter(entry -> entry instanceof Entry.LogEntry note
                                     && note.text().equals("after it all")))
                     .hasSize(1);
         });
         int others = Integer.parseInt(jvm.output().replaceAll("(?s).*recorded by another thread: (\\d+).*", "$1"));
         assertThat(run.entries().stream()
-                        .filter(entry -> entry instanceof Entry.NoteEntry note
+                        .filter(entry -> entry instanceof Entry.LogEntry note
                                 && note.text().equals("other")))
                 .hasSize(others);
         assertThat(run.problems()).noneMatch(problem -> problem.what().contains("not JSON"));
@@ -59,16 +59,16 @@ class DeepStackTest {
         private static final AtomicInteger THROWN = new AtomicInteger();
 
         public static void main(String[] arguments) throws Exception {
-            Recorder recorder = Recorder.current();
+            AdapterRecorder recorder = AdapterRecorder.current();
             var other = new Thread(() -> {
                 while (!OVER.get()) {
-                    Verbale.note("other");
+                    Verbale.log("other");
                     OTHERS.incrementAndGet();
                     LockSupport.parkNanos(50_000); // often enough to meet each overflow, and no millions of lines
                 }
             });
             other.start();
-            Scope test = recorder.startTest(recorder.run(), new Identity("k", "deep", null, null, List.of()));
+            Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "deep", null, null, List.of()));
             for (int round = 0; round < ROUNDS; round++) {
                 int phase = round;
                 var deep = new Thread(Verbale.carry((Runnable) () -> phased(phase % 61)), "deep-" + round);
@@ -77,8 +77,8 @@ class DeepStackTest {
             }
             OVER.set(true);
             other.join();
-            Verbale.note("after it all");
-            recorder.endTest(test, Ending.passed());
+            Verbale.log("after it all");
+            recorder.endTest(test, TestEnd.passed());
             System.out.println("recorded by another thread: " + OTHERS.get());
             if (THROWN.get() > 0) System.exit(3);
         }
@@ -113,7 +113,7 @@ class DeepStackTest {
                     if (out != mine) THROWN.incrementAndGet();
                 }
             } else if (depth % 5 == 0) Verbale.data("depth", depth);
-            else Verbale.note("{} deep", depth);
+            else Verbale.log("{} deep", depth);
             deeper(depth + 1);
         }
     }

@@ -2,24 +2,32 @@ package dev.verbale.hostile;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.Body;
+import dev.verbale.BoundedBuffer;
+import dev.verbale.CarriedTask;
+import dev.verbale.ContentSource;
+import dev.verbale.EvidenceSource;
+import dev.verbale.Exchange;
+import dev.verbale.PendingAttachment;
+import dev.verbale.Recorder;
+import dev.verbale.RecorderOptions;
+import dev.verbale.RecorderProvider;
+import dev.verbale.Scope;
+import dev.verbale.Step;
+import dev.verbale.ThrowingRunnable;
+import dev.verbale.ThrowingSupplier;
 import dev.verbale.Verbale;
-import dev.verbale.Work;
-import dev.verbale.evidence.EvidenceSource;
 import dev.verbale.jul.VerbaleHandler;
-import dev.verbale.recorder.Beginning;
-import dev.verbale.recorder.ContentSource;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Exchange;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.PromisedPaper;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.RecorderOptions;
-import dev.verbale.recorder.Scope;
-import dev.verbale.recorder.Step;
-import dev.verbale.recorder.ThrowableReader;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.spi.Adapter;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Capture;
+import dev.verbale.spi.Context;
+import dev.verbale.spi.Setting;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
+import dev.verbale.spi.TestLifecycle;
+import dev.verbale.spi.ThrowableReader;
 import java.io.IOException;
 import java.lang.reflect.Constructor;
 import java.lang.reflect.Executable;
@@ -46,37 +54,54 @@ import org.junit.jupiter.api.io.TempDir;
 /** Promise 2: no call throws into a test. Every public method of every exported type, with nulls and with the worst. */
 class HostileCallsTest {
 
-    private static final List<String> EXPORTED =
-            List.of("dev.verbale", "dev.verbale.evidence", "dev.verbale.jul", "dev.verbale.recorder");
+    private static final List<String> EXPORTED = List.of("dev.verbale", "dev.verbale.jul", "dev.verbale.spi");
 
     /** What a suite implements and we call: there is nothing of ours in it to be called. */
-    private static final Set<Class<?>> CALLED_BY_US =
-            Set.of(Body.class, Work.class, EvidenceSource.class, ThrowableReader.class, ContentSource.class);
+    private static final Set<Class<?>> CALLED_BY_US = Set.of(
+            ThrowingRunnable.class,
+            ThrowingSupplier.class,
+            CarriedTask.class,
+            RecorderProvider.class,
+            Adapter.class,
+            EvidenceSource.class,
+            ThrowableReader.class,
+            ContentSource.class);
 
     @TempDir
     Path root;
 
     @Test
     void no_call_throws_whatever_it_is_given() throws Exception {
-        Recorder recorder =
-                Recorder.open(RecorderOptions.defaults().withRoot(root).withClosingLine(false));
-        Scope test = recorder.startTest(recorder.run(), new Identity("k", "odd calls", null, null, List.of()));
+        AdapterRecorder recorder =
+                AdapterRecorder.open(RecorderOptions.defaults().withRoot(root).withSummaryLine(false));
+        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "odd calls", null, null, List.of()));
         Step step = recorder.startStep("open");
         Exchange exchange = recorder.exchange("GET", "http://localhost");
-        PromisedPaper promise = recorder.promise("later", "attachment");
+        PendingAttachment pending = recorder.attachLater("later", "attachment");
         Step ended = recorder.startStep("ended");
         ended.passed();
         Exchange over = recorder.exchange("GET", "http://localhost");
         over.ended();
-        Map<Class<?>, List<Object>> instances = Map.of(
-                Recorder.class, List.of(recorder, Recorder.none()),
-                Step.class, List.of(step, ended, Recorder.none().startStep("none")),
-                Exchange.class, List.of(exchange, over, Recorder.none().exchange("GET", "/")),
-                PromisedPaper.class, List.of(promise, Recorder.none().promise("none", "attachment")),
-                Scope.class, List.of(test, recorder.run()),
-                Beginning.class, List.of(new Beginning(-5), new Beginning(10)),
-                VerbaleHandler.class, List.of(new VerbaleHandler()),
-                RecorderOptions.class, List.of(RecorderOptions.defaults()));
+        List<Object> recorders = List.of(recorder, AdapterRecorder.none());
+        Map<Class<?>, List<Object>> instances = Map.ofEntries(
+                Map.entry(Recorder.class, recorders),
+                Map.entry(AdapterRecorder.class, recorders),
+                Map.entry(TestLifecycle.class, recorders),
+                Map.entry(Capture.class, recorders),
+                Map.entry(Context.class, recorders),
+                Map.entry(Setting.class, List.of(Setting.onOff("verbale.gate", true, "whether it is open"))),
+                Map.entry(
+                        Step.class, List.of(step, ended, AdapterRecorder.none().startStep("none"))),
+                Map.entry(
+                        Exchange.class,
+                        List.of(exchange, over, AdapterRecorder.none().exchange("GET", "/"))),
+                Map.entry(
+                        PendingAttachment.class,
+                        List.of(pending, AdapterRecorder.none().attachLater("none", "attachment"))),
+                Map.entry(Scope.class, List.of(test, recorder.run())),
+                Map.entry(BoundedBuffer.class, List.of(new BoundedBuffer(-5), new BoundedBuffer(10))),
+                Map.entry(VerbaleHandler.class, List.of(new VerbaleHandler())),
+                Map.entry(RecorderOptions.class, List.of(RecorderOptions.defaults())));
 
         List<String> threw = new ArrayList<>();
         int calls = 0;
@@ -95,7 +120,7 @@ class HostileCallsTest {
                 }
             }
         }
-        recorder.endTest(test, Ending.threw(new Hostile.Thrown()));
+        recorder.endTest(test, TestEnd.threw(new Hostile.Thrown()));
 
         assertThat(threw).isEmpty();
         assertThat(calls).isGreaterThan(250);
@@ -123,8 +148,8 @@ class HostileCallsTest {
     /** One source is null and one hostile, and each later failure is still the test's own. */
     @Test
     void sources_that_are_null_or_hostile_change_no_failure() {
-        Verbale.announce(null);
-        Verbale.announce((EvidenceSource) Hostile.value(EvidenceSource.class));
+        Verbale.register(null);
+        Verbale.register((EvidenceSource) Hostile.value(EvidenceSource.class));
         var failure = new IllegalStateException("the gate is locked");
         Throwable out = null;
         try {
@@ -173,14 +198,14 @@ class HostileCallsTest {
     }
 
     private static Object worst(Class<?> type) {
-        if (type == Body.class) return (Body<RuntimeException>) () -> {};
-        if (type == Work.class) return (Work<Object, RuntimeException>) () -> null;
+        if (type == ThrowingRunnable.class) return (ThrowingRunnable<RuntimeException>) () -> {};
+        if (type == ThrowingSupplier.class) return (ThrowingSupplier<Object, RuntimeException>) () -> null;
         if (Set.of(Runnable.class, Callable.class, Supplier.class, Executor.class, ExecutorService.class)
                 .contains(type)) return Hostile.value(type);
-        if (type == Identity.class) return new Identity(null, null, null, null, null);
-        if (type == Ending.class) return Ending.threw(new Hostile.Thrown());
+        if (type == TestDescriptor.class) return new TestDescriptor(null, null, null, null, null);
+        if (type == TestEnd.class) return TestEnd.threw(new Hostile.Thrown());
         if (type == RecorderOptions.class) return RecorderOptions.defaults().withEnabled(false);
-        if (type == Beginning.class) return new Beginning(3);
+        if (type == BoundedBuffer.class) return new BoundedBuffer(3);
         if (type == LogRecord.class) {
             var line = new LogRecord(Level.INFO, "odd {0}");
             line.setParameters(new Object[] {new Hostile.Text()});

@@ -2,14 +2,13 @@ package dev.verbale.secrets;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.recorder.Description;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.LogLine;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.RecorderOptions;
-import dev.verbale.recorder.Scope;
-import dev.verbale.recorder.Step;
+import dev.verbale.RecorderOptions;
+import dev.verbale.Scope;
+import dev.verbale.Step;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.LogLine;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -31,14 +30,16 @@ class CutSecretsTest {
     @TempDir
     Path root;
 
-    private Recorder recorder;
+    private AdapterRecorder recorder;
     private Scope test;
 
     @BeforeEach
     void open_a_recorder() {
-        recorder = Recorder.open(RecorderOptions.defaults().withRoot(root).withClosingLine(false));
+        recorder =
+                AdapterRecorder.open(RecorderOptions.defaults().withRoot(root).withSummaryLine(false));
         recorder.secret(SECRET);
-        test = recorder.startTest(recorder.run(), new Identity("sample.Cut", "cut", "sample.Cut", "cut", List.of()));
+        test = recorder.startTest(
+                recorder.run(), new TestDescriptor("sample.Cut", "cut", "sample.Cut", "cut", List.of()));
     }
 
     /** All lengths at which something is cut, each a little before and after. */
@@ -57,8 +58,8 @@ class CutSecretsTest {
     @ParameterizedTest
     @ValueSource(ints = {0, 180, 199, 3_980, 3_999})
     void no_part_of_one_stays_in_what_an_adapter_has_shortened(int before) {
-        for (int most : new int[] {200, 4_000})
-            assertThat(recorder.shortened("x".repeat(before) + SECRET + " y".repeat(9_000), most))
+        for (int limit : new int[] {200, 4_000})
+            assertThat(recorder.shortened("x".repeat(before) + SECRET + " y".repeat(9_000), limit))
                     .doesNotContain("Salbei")
                     .doesNotContain("Rosmarin")
                     .contains("more characters");
@@ -70,9 +71,8 @@ class CutSecretsTest {
     @Test
     void no_part_of_one_moves_up_before_the_cut_when_others_are_masked() throws Exception {
         for (int before = 1_400; before < 1_560; before += 3)
-            recorder.note(
-                    "sent password=" + "p".repeat(2_500) + " " + "x".repeat(before) + SECRET + " y".repeat(9_000));
-        recorder.endTest(test, Ending.passed());
+            recorder.log("sent password=" + "p".repeat(2_500) + " " + "x".repeat(before) + SECRET + " y".repeat(9_000));
+        recorder.endTest(test, TestEnd.passed());
 
         assertThat(everything()).doesNotContain("Salb").contains("[masked]");
     }
@@ -87,17 +87,17 @@ class CutSecretsTest {
     }
 
     private void record(String text) {
-        recorder.note(text);
+        recorder.log(text);
         recorder.log(new LogLine("info", text, text, text, Map.of("context", text), new IOException(text)));
-        recorder.describe(new Description(text, text, text, List.of(text)));
+        recorder.about(text, text, text, List.of(text));
         recorder.fact(text, text);
         Step step = recorder.startStep(text);
         step.skipped(text);
         recorder.startStep("fails").failed(new IllegalStateException(text, new IOException(text)));
         recorder.attach(text, text.getBytes(StandardCharsets.UTF_8), "text/plain");
-        Scope other = recorder.startTest(recorder.run(), new Identity(text, text, text, text, List.of(text)));
-        recorder.endTest(other, Ending.threw(new AssertionError(text)));
-        recorder.endTest(test, Ending.passed());
+        Scope other = recorder.startTest(recorder.run(), new TestDescriptor(text, text, text, text, List.of(text)));
+        recorder.endTest(other, TestEnd.threw(new AssertionError(text)));
+        recorder.endTest(test, TestEnd.passed());
     }
 
     /** Names and contents of all files. */

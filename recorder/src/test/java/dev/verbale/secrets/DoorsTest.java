@@ -2,13 +2,12 @@ package dev.verbale.secrets;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.recorder.Description;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.LogLine;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.RecorderOptions;
-import dev.verbale.recorder.Scope;
+import dev.verbale.RecorderOptions;
+import dev.verbale.Scope;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.LogLine;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.net.URLEncoder;
@@ -36,7 +35,7 @@ class DoorsTest {
 
     @Test
     void no_secret_of_any_kind_comes_in_by_any_door() throws Exception {
-        Recorder recorder = recorder();
+        AdapterRecorder recorder = recorder();
         List<Corpus.Sample> samples = Corpus.secrets()
                 .filter(sample -> !sample.text().contains("GATE"))
                 .toList();
@@ -57,7 +56,7 @@ class DoorsTest {
 
     @Test
     void what_was_announced_comes_in_by_no_door() throws Exception {
-        Recorder recorder = recorder();
+        AdapterRecorder recorder = recorder();
         recorder.secret(ANNOUNCED);
         String text = "before " + ANNOUNCED + " after";
         throughEveryDoor(recorder, text, URLEncoder.encode(text, StandardCharsets.UTF_8));
@@ -68,22 +67,23 @@ class DoorsTest {
                     .doesNotContain("ann0unced", "secret&gt;", "<secret>", "of two lines-");
     }
 
-    private Recorder recorder() {
-        return Recorder.open(RecorderOptions.defaults()
+    private AdapterRecorder recorder() {
+        return AdapterRecorder.open(RecorderOptions.defaults()
                 .withRoot(root)
-                .withClosingLine(false)
+                .withSummaryLine(false)
                 .withSecrets(List.of("gardengate"), List.of()));
     }
 
-    private static void throughEveryDoor(Recorder recorder, String text, String inUrl) {
+    private static void throughEveryDoor(AdapterRecorder recorder, String text, String inUrl) {
         byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
-        Scope container = recorder.startContainer(recorder.run(), new Identity(text, text, text, null, List.of(text)));
-        Scope test = recorder.startTest(container, new Identity(text, text, text, text, List.of(text)));
-        recorder.note(text);
-        recorder.note("{}", new Object[] {text});
+        Scope container =
+                recorder.startContainer(recorder.run(), new TestDescriptor(text, text, text, null, List.of(text)));
+        Scope test = recorder.startTest(container, new TestDescriptor(text, text, text, text, List.of(text)));
+        recorder.log(text);
+        recorder.log("{}", new Object[] {text});
         recorder.data("a value", text);
         recorder.fact("a fact", text);
-        recorder.describe(new Description(text, text, text, List.of(text)));
+        recorder.about(text, text, text, List.of(text));
         recorder.startStep(text).passed();
         recorder.startStep("skipped").skipped(text);
         recorder.log(new LogLine("info", "a logger", text, "main", Map.of("context", text), new Exception(text)));
@@ -106,8 +106,8 @@ class DoorsTest {
                 .requestPart("a part", "a.cfg", bytes, "")
                 .failed(new IOException(text));
         recorder.checked("a check", new AssertionError(text));
-        recorder.endTest(test, Ending.threw(new IllegalStateException(text, new Exception(text))));
-        recorder.endContainer(container, Ending.skipped(text), 0);
+        recorder.endTest(test, TestEnd.threw(new IllegalStateException(text, new Exception(text))));
+        recorder.endContainer(container, TestEnd.skipped(text), 0);
     }
 
     private List<Path> files() throws IOException {

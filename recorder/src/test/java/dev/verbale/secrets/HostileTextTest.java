@@ -14,7 +14,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 /**
  * Texts in which something begins again and again and does not end. A search that reads on to the end for each beginning takes
- * minutes for them, and holds a test that long; that they are slow in proportion is held by {@code bin/bench MaskingCost}.
+ * minutes for them, and holds a test that long; that they are slow in proportion is held by {@code bin/bench MaskingSpeed}.
  */
 @Timeout(value = 30, unit = TimeUnit.SECONDS, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
 class HostileTextTest {
@@ -120,7 +120,7 @@ class HostileTextTest {
         int times = LENGTH / (opening.length() + closing.length());
         String text = opening.repeat(times) + closing.repeat(times) + "\n\n<p>\npassword=Bohne-7731\n";
         var redactor = new Redactor(List.of(), List.of());
-        redactor.announce("Salbei 4711 \"Kraut\"");
+        redactor.add("Salbei 4711 \"Kraut\"");
 
         assertThat(redactor.redacted(text)).doesNotContain("Bohne-7731");
 

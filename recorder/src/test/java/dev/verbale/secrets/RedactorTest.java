@@ -110,7 +110,7 @@ class RedactorTest {
     void an_announced_value_is_masked_in_every_form() throws Exception {
         String secret = "s3cret \"Ää/&<'+ü";
         byte[] bytes = secret.getBytes(StandardCharsets.UTF_8);
-        redactor.announce(secret);
+        redactor.add(secret);
         String url = URLEncoder.encode(secret, StandardCharsets.UTF_8);
         String json = "s3cret \\\"Ää/&<'+ü";
 
@@ -139,7 +139,7 @@ class RedactorTest {
     @Test
     void an_announced_value_is_found_in_longer_base64_at_every_alignment_and_over_lines() {
         String secret = "correct-horse-battery-staple-and-some-more-of-it";
-        redactor.announce(secret);
+        redactor.add(secret);
 
         for (String around : List.of("", "a", "ab", "abc", "user:", "x".repeat(50), "y".repeat(61))) {
             byte[] whole = (around + secret + around).getBytes(StandardCharsets.UTF_8);
@@ -172,7 +172,7 @@ class RedactorTest {
 
     @Test
     void the_lines_of_an_announced_value_are_masked_one_by_one_too() {
-        redactor.announce("first line of it\nsecond line of it");
+        redactor.add("first line of it\nsecond line of it");
 
         assertThat(redactor.redacted("> second line of it <")).isEqualTo("> [masked] <");
     }
@@ -193,7 +193,7 @@ class RedactorTest {
                 }
                 for (int i = 0; i < 60; i++) {
                     String secret = "secret-of-" + number + "-" + i + "-end";
-                    redactor.announce(secret);
+                    redactor.add(secret);
                     for (int back = 0; back <= i; back++)
                         if (redactor.redacted("x secret-of-" + number + "-" + back + "-end y")
                                 .contains("secret-of")) leaks.incrementAndGet();
@@ -214,7 +214,7 @@ class RedactorTest {
     @ParameterizedTest
     @ValueSource(strings = {"a", "42", "abc"})
     void short_values_are_not_announced_or_half_of_every_log_would_be_masked(String value) {
-        redactor.announce(value);
+        redactor.add(value);
 
         assertThat(redactor.redacted("abc a banana costs 42")).isEqualTo("abc a banana costs 42");
     }

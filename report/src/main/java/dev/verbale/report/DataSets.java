@@ -53,8 +53,8 @@ final class DataSets {
 
     private static @Nullable String failing(List<Entry> entries) {
         for (Entry entry : entries) {
-            if (entry instanceof Entry.CheckEntry check && check.outcome() != Outcome.PASSED) return check.name();
-            String inside = entry instanceof Entry.StepEntry step ? failing(step.entries()) : null;
+            if (entry instanceof Entry.CheckEntry check && !check.outcome().equals(Outcome.PASSED)) return check.name();
+            String inside = failing(Entry.inside(entry));
             if (inside != null) return inside;
         }
         return null;

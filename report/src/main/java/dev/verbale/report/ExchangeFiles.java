@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
 
 /**
- * All exchanges of a run in one list, short: the page reckons from it how each endpoint did. In files of so many, for a run
+ * All exchanges of a run in one list, short: the page computes from it how each endpoint did. In files of so many, for a run
  * of 100,000 tests has a million.
  */
 final class ExchangeFiles {
@@ -43,7 +43,7 @@ final class ExchangeFiles {
     private static long failed(@Nullable List<CheckEntry> checks) {
         if (checks == null) return 0;
         return checks.stream()
-                .filter(check -> check.outcome() != Outcome.PASSED)
+                .filter(check -> !check.outcome().equals(Outcome.PASSED))
                 .count();
     }
 
@@ -66,20 +66,21 @@ final class ExchangeFiles {
     }
 
     /**
-     * Place of the row, or -1; moment; time, or -1; method; address; status, 0 where it was answered without one, -1 where it
-     * was not answered; bytes of the answer, or -1; failure, or empty; how many checks of it failed.
+     * Number of the row, or -1; id in its journal; moment; duration, or -1; method; URL; status, 0 where it was answered without
+     * one, -1 where it was not answered; bytes of the response, or -1; failure, or empty; how many checks of it failed.
      */
     private void line(JsonGenerator json, Line line) {
         ExchangeMade made = line.exchange().made();
-        ExchangeMade.Message response = made.response();
+        ExchangeMade.Response response = made.response();
         ExchangeMade.Body body = response == null ? null : response.body();
         json.writeStartArray();
         json.writeNumber(line.row());
+        json.writeNumber(made.id());
         json.writeNumber(
                 RunFile.micros(Duration.between(run.started(), line.exchange().at())));
-        json.writeNumber(made.micros());
-        json.writeString(made.method());
-        json.writeString(made.url());
+        json.writeNumber(made.timing().micros() == null ? -1 : made.timing().micros());
+        json.writeString(made.request().method());
+        json.writeString(made.request().url());
         json.writeNumber(response == null ? -1 : made.status());
         json.writeNumber(body == null ? -1 : body.size());
         json.writeString(made.failure() == null ? "" : made.failure());

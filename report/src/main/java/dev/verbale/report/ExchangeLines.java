@@ -3,47 +3,48 @@ package dev.verbale.report;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.ExchangeMade.Body;
 import dev.verbale.event.ExchangeMade.Header;
-import dev.verbale.event.ExchangeMade.Message;
 import dev.verbale.event.ExchangeMade.Part;
-import dev.verbale.event.PaperKept;
 import dev.verbale.results.Entry;
 import java.io.IOException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
 
 /** Writes exchanges for the page. */
 final class ExchangeLines {
 
-    private final PaperShelf papers;
+    private final AttachmentCopier attachments;
 
-    ExchangeLines(PaperShelf papers) {
-        this.papers = papers;
+    ExchangeLines(AttachmentCopier attachments) {
+        this.attachments = attachments;
     }
 
     /** {@code exchange} as an object of its own, its moment counted from {@code start}. */
     void writeAlone(JsonGenerator json, Entry.ExchangeEntry exchange, Instant start) throws IOException {
         json.writeStartObject();
-        json.writeStringProperty("is", "exchange");
+        json.writeStringProperty("type", "exchange");
         json.writeNumberProperty("at", RunFile.micros(Duration.between(start, exchange.at())));
         write(json, exchange, List.of());
         json.writeEndObject();
     }
 
-    /** The fields of {@code exchange}, and what was checked of its answer, into the object that is open. */
+    /** The fields of {@code exchange}, and what was checked of its response, into the object that is open. */
     void write(JsonGenerator json, Entry.ExchangeEntry exchange, List<Entry.CheckEntry> checks) throws IOException {
         ExchangeMade made = exchange.made();
-        if (made.micros() >= 0) json.writeNumberProperty("took", made.micros());
+        if (made.timing().micros() != null)
+            json.writeNumberProperty("duration", made.timing().microsOrZero());
+        if (made.id() != 0) json.writeNumberProperty("id", made.id());
         json.writeStringProperty("client", made.client());
-        json.writeStringProperty("method", made.method());
-        json.writeStringProperty("url", made.url());
+        json.writeStringProperty("method", made.request().method());
+        json.writeStringProperty("url", made.request().url());
         if (made.protocol() != null) json.writeStringProperty("protocol", made.protocol());
         if (made.status() != 0) json.writeNumberProperty("status", made.status());
         if (made.failure() != null) json.writeStringProperty("failed", made.failure());
         if (made.thread() != null) json.writeStringProperty("thread", made.thread());
         json.writeObjectPropertyStart("timings");
-        made.timings().forEach(json::writeNumberProperty);
+        made.timing().parts().forEach(json::writeNumberProperty);
         json.writeEndObject();
         json.writeObjectPropertyStart("attributes");
         made.attributes().forEach(json::writeStringProperty);
@@ -57,8 +58,9 @@ final class ExchangeLines {
             json.writeEndObject();
         }
         if (!checks.isEmpty()) checks(json, checks);
-        message(json, "request", made.request(), exchange);
-        if (made.response() != null) message(json, "response", made.response(), exchange);
+        message(json, "request", made.request().headers(), made.request().body(), exchange);
+        if (made.response() != null)
+            message(json, "response", made.response().headers(), made.response().body(), exchange);
     }
 
     private static void checks(JsonGenerator json, List<Entry.CheckEntry> checks) {
@@ -72,18 +74,19 @@ final class ExchangeLines {
         json.writeEndArray();
     }
 
-    private void message(JsonGenerator json, String side, Message message, Entry.ExchangeEntry exchange)
+    private void message(
+            JsonGenerator json, String side, List<Header> headers, @Nullable Body body, Entry.ExchangeEntry exchange)
             throws IOException {
         json.writeObjectPropertyStart(side);
         json.writeArrayPropertyStart("headers");
-        for (Header header : message.headers()) {
+        for (Header header : headers) {
             json.writeStartArray();
             json.writeString(header.name());
             json.writeString(header.value());
             json.writeEndArray();
         }
         json.writeEndArray();
-        if (message.body() != null) body(json, side + " body", message.body(), exchange);
+        if (body != null) body(json, side + " body", body, exchange);
         json.writeEndObject();
     }
 
@@ -96,17 +99,7 @@ final class ExchangeLines {
         if (body.isCut()) json.writeBooleanProperty("cut", true);
         if (body.leftOut() != null) json.writeStringProperty("leftOut", body.leftOut());
         if (body.file() != null) {
-            var paper = new Entry.PaperEntry(
-                    exchange.at(),
-                    name,
-                    PaperKept.ATTACHMENT,
-                    body.mediaType(),
-                    body.file(),
-                    exchange.file(body),
-                    body.size(),
-                    true,
-                    null);
-            papers.shelve(paper, json);
+            attachments.copy(exchange.file(body), body.mediaType(), json);
         }
         if (!body.parts().isEmpty()) {
             json.writeArrayPropertyStart("parts");

@@ -21,13 +21,13 @@ public final class Page {
      * Writes the page of {@code run} into {@code folder}, made where it is not there. An earlier page in there is replaced
      * as a whole, and only when the new one is complete; what else lies in there stays.
      *
-     * @param earlier a run to compare exchanges with; null for none
+     * @param baseline a run to compare exchanges with; null for none
      * @return the file to open
      * @throws FileAlreadyExistsException where {@code folder} holds something that is no page of ours, or that the page has
      *     a file in the place of; it is left alone
      * @throws IOException where something cannot be read or written
      */
-    public static Path write(Run run, Path folder, @Nullable Run earlier) throws IOException {
+    public static Path write(Run run, Path folder, @Nullable Run baseline) throws IOException {
         Path target = folder.toAbsolutePath().normalize();
         Path parent = target.getParent();
         if (parent == null)
@@ -36,7 +36,7 @@ public final class Page {
         Files.createDirectories(parent);
         Path fresh = PageFolder.fresh(parent);
         try {
-            writeAll(run, fresh, earlier);
+            writeAll(run, fresh, baseline);
             PageFolder.writeList(fresh);
             PageFolder.replace(target, fresh);
         } finally {
@@ -45,12 +45,12 @@ public final class Page {
         return folder.resolve("index.html");
     }
 
-    /** The same without an earlier run. */
+    /** The same without a baseline. */
     public static Path write(Run run, Path folder) throws IOException {
         return write(run, folder, null);
     }
 
-    private static void writeAll(Run run, Path folder, @Nullable Run earlier) throws IOException {
+    private static void writeAll(Run run, Path folder, @Nullable Run baseline) throws IOException {
         for (String file : OWN_FILES) {
             try (InputStream in = Page.class.getResourceAsStream("page/" + file)) {
                 if (in == null)
@@ -60,13 +60,13 @@ public final class Page {
         }
         Path data = Files.createDirectories(folder.resolve("data"));
         List<Row> rows = Row.of(run);
-        var papers = new PaperShelf(run, folder, "");
-        new MinutesFiles(run, rows, papers).write(data);
+        var attachments = new AttachmentCopier(run, folder, "");
+        new TestFiles(run, rows, attachments).write(data);
         var exchanges = new ExchangeFiles(run, rows);
         exchanges.write(data);
-        EarlierExchanges before = null;
-        if (earlier != null) {
-            before = new EarlierExchanges(earlier, rows, new PaperShelf(earlier, folder, "earlier"));
+        BaselineExchanges before = null;
+        if (baseline != null) {
+            before = new BaselineExchanges(baseline, rows, new AttachmentCopier(baseline, folder, "baseline"));
             before.write(data);
         }
         RunFile.write(run, rows, exchanges.count(), before, data.resolve("run.js"));

@@ -1,8 +1,8 @@
 package dev.verbale.report;
 
+import dev.verbale.event.About;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
-import dev.verbale.results.About;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Entry.CheckEntry;
@@ -17,19 +17,19 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A line of the ledger: a test, or a container that broke outside its tests, which a reader must not miss although it
+ * A row of the list of tests: a test, or a container that broke outside its tests, which a reader must not miss although it
  * counts as no test.
  *
- * @param address names it in the page's links
+ * @param id names it in the page's links
  * @param key the same for each attempt, and in each run
  * @param isTest whether it is a test's
  * @param attempts how many the run made; of the last one, and 1 for the others
- * @param superseded whether the run executed it again later, and it counts no more
- * @param recovered whether it passed when it was executed again
+ * @param superseded whether the run made another attempt later, and it counts no more
+ * @param recovered whether it passed after an attempt that had not
  * @param checks what was checked of each of its exchanges, by the exchange's id
  */
 record Row(
-        String address,
+        String id,
         String key,
         boolean isTest,
         String name,
@@ -41,7 +41,7 @@ record Row(
         @Nullable String reason,
         @Nullable Failure failure,
         Instant started,
-        Duration took,
+        Duration duration,
         String worker,
         @Nullable String thread,
         About about,
@@ -61,7 +61,7 @@ record Row(
 
     private static Row of(TestResult t) {
         return new Row(
-                t.address(),
+                t.id(),
                 t.key(),
                 true,
                 t.name(),
@@ -73,11 +73,11 @@ record Row(
                 t.reason(),
                 t.failure(),
                 t.started(),
-                t.took(),
+                t.duration(),
                 t.worker(),
                 t.thread(),
                 t.about(),
-                t.superseded() ? 1 : t.occurrence(),
+                t.superseded() ? 1 : t.attempt().number(),
                 t.superseded(),
                 t.recovered(),
                 t.entries(),
@@ -100,7 +100,7 @@ record Row(
                 c.reason(),
                 c.failure(),
                 c.started(),
-                c.took(),
+                c.duration(),
                 c.worker(),
                 null,
                 About.NOTHING,

@@ -1,11 +1,11 @@
 package dev.verbale.report;
 
+import dev.verbale.event.About;
+import dev.verbale.event.About.Link;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
-import dev.verbale.event.TestDescribed.Link;
-import dev.verbale.results.About;
-import dev.verbale.results.Cause;
 import dev.verbale.results.Entry;
+import dev.verbale.results.FailureReason;
 import dev.verbale.results.Headline;
 import dev.verbale.results.LastMoment;
 import dev.verbale.results.Problem;
@@ -27,42 +27,39 @@ import tools.jackson.core.JsonGenerator;
 /** {@code data/run.js}: what the page knows as soon as it opens. Its shape is {@code RunData} in the page's types. */
 final class RunFile {
 
-    private static final int LONGEST_SAID = 500;
+    private static final int LONGEST_MESSAGE = 500;
     private static final int LONGEST_DATA = 4_000;
 
     private RunFile() {}
 
-    static void write(Run run, List<Row> rows, int exchanges, @Nullable EarlierExchanges earlier, Path file)
+    static void write(Run run, List<Row> rows, int exchanges, @Nullable BaselineExchanges baseline, Path file)
             throws IOException {
-        List<Cause> causes = Cause.of(run);
+        List<FailureReason> reasons = FailureReason.of(run);
         ScriptFile.write(file, "run", null, json -> {
             json.writeStartObject();
             json.writeStringProperty("name", run.name());
             json.writeStringProperty("started", run.started().toString());
-            json.writeNumberProperty("took", micros(run.took()));
+            json.writeNumberProperty("duration", micros(run.duration()));
             json.writeStringProperty("sentence", Headline.withoutGaps(run));
             if (!run.incomplete().isNothing())
                 json.writeStringProperty("incomplete", run.incomplete().sentence());
-            json.writeNumberProperty("chunk", MinutesFiles.CHUNK);
-            json.writeNumberProperty("cost", run.cost());
+            json.writeNumberProperty("chunk", TestFiles.CHUNK);
+            json.writeNumberProperty("overhead", run.overhead());
             json.writeNumberProperty("exchanges", exchanges);
-            if (earlier != null) json.writeStringProperty("earlier", earlier.name());
+            if (baseline != null) json.writeStringProperty("baseline", baseline.name());
             counts(json, run);
             facts(json, run);
             workers(json, run);
             problems(json, run);
-            causes(json, causes, run);
-            rows(json, rows, run, causes);
+            reasons(json, reasons, run);
+            rows(json, rows, run, reasons);
             json.writeEndObject();
         });
     }
 
     private static void counts(JsonGenerator json, Run run) {
         json.writeObjectPropertyStart("counts");
-        for (Outcome outcome : Outcome.values()) {
-            int count = run.counts().of(outcome);
-            if (count > 0) json.writeNumberProperty(outcome.word(), count);
-        }
+        run.counts().byOutcome().forEach((outcome, count) -> json.writeNumberProperty(outcome.word(), count));
         json.writeEndObject();
     }
 
@@ -97,16 +94,16 @@ final class RunFile {
         json.writeEndArray();
     }
 
-    private static void causes(JsonGenerator json, List<Cause> causes, Run run) {
+    private static void reasons(JsonGenerator json, List<FailureReason> reasons, Run run) {
         Map<TestResult, Integer> numbers = numbers(run);
-        json.writeArrayPropertyStart("causes");
-        for (Cause cause : causes) {
+        json.writeArrayPropertyStart("reasons");
+        for (FailureReason reason : reasons) {
             json.writeStartObject();
-            json.writeStringProperty("title", cause.title());
-            json.writeStringProperty("type", cause.type());
-            json.writeStringProperty("place", cause.place());
+            json.writeStringProperty("title", reason.title());
+            json.writeStringProperty("type", reason.type());
+            json.writeStringProperty("frame", reason.frame());
             json.writeArrayPropertyStart("tests");
-            for (TestResult test : cause.tests()) json.writeNumber(numbers.getOrDefault(test, 0));
+            for (TestResult test : reason.tests()) json.writeNumber(numbers.getOrDefault(test, 0));
             json.writeEndArray();
             json.writeEndObject();
         }
@@ -120,19 +117,19 @@ final class RunFile {
         return numbers;
     }
 
-    private static void rows(JsonGenerator json, List<Row> rows, Run run, List<Cause> causes) {
-        Map<String, Integer> causeOf = new HashMap<>();
-        for (int i = 0; i < causes.size(); i++)
-            for (TestResult test : causes.get(i).tests()) causeOf.put(test.address(), i);
+    private static void rows(JsonGenerator json, List<Row> rows, Run run, List<FailureReason> reasons) {
+        Map<String, Integer> reasonOf = new HashMap<>();
+        for (int i = 0; i < reasons.size(); i++)
+            for (TestResult test : reasons.get(i).tests()) reasonOf.put(test.id(), i);
         var dataSets = new DataSets(rows);
         json.writeArrayPropertyStart("rows");
-        for (Row row : rows) row(json, row, run, causeOf.get(row.address()), dataSets);
+        for (Row row : rows) row(json, row, run, reasonOf.get(row.id()), dataSets);
         json.writeEndArray();
     }
 
-    private static void row(JsonGenerator json, Row row, Run run, @Nullable Integer cause, DataSets dataSets) {
+    private static void row(JsonGenerator json, Row row, Run run, @Nullable Integer reason, DataSets dataSets) {
         json.writeStartObject();
-        json.writeStringProperty("address", row.address());
+        json.writeStringProperty("id", row.id());
         if (!row.isTest()) json.writeBooleanProperty("container", true);
         json.writeStringProperty("name", row.name());
         texts(json, "path", row.path());
@@ -140,16 +137,16 @@ final class RunFile {
         if (!row.tags().isEmpty()) texts(json, "tags", row.tags());
         json.writeStringProperty("outcome", row.outcome().word());
         json.writeNumberProperty("at", micros(Duration.between(run.started(), row.started())));
-        json.writeNumberProperty("took", micros(row.took()));
+        json.writeNumberProperty("duration", micros(row.duration()));
         json.writeStringProperty("worker", row.worker());
         if (row.thread() != null) json.writeStringProperty("thread", row.thread());
-        String said = said(row);
-        if (said != null) json.writeStringProperty("said", said);
+        String message = message(row);
+        if (message != null) json.writeStringProperty("message", message);
         if (row.attempts() > 1) json.writeNumberProperty("attempts", row.attempts());
         if (row.superseded()) json.writeBooleanProperty("superseded", true);
         if (row.recovered()) json.writeBooleanProperty("recovered", true);
         about(json, row.about());
-        if (cause != null) json.writeNumberProperty("cause", cause);
+        if (reason != null) json.writeNumberProperty("reason", reason);
         dataSets.write(json, row);
         String data = data(row);
         if (!data.isEmpty()) json.writeStringProperty("data", data);
@@ -175,21 +172,21 @@ final class RunFile {
         json.writeEndObject();
     }
 
-    /** One line: the whole is in the minutes. */
-    private static @Nullable String said(Row row) {
+    /** One line: the whole is in the test's own file. */
+    private static @Nullable String message(Row row) {
         Failure failure = row.failure();
-        if (row.reason() != null) return Texts.cut(row.reason(), LONGEST_SAID);
-        if (failure != null) return Cause.title(failure);
-        if (row.outcome() != Outcome.UNFINISHED) return null;
+        if (row.reason() != null) return Texts.cut(row.reason(), LONGEST_MESSAGE);
+        if (failure != null) return FailureReason.title(failure);
+        if (!row.outcome().equals(Outcome.UNFINISHED)) return null;
         String last = LastMoment.of(row.entries()).sentence();
-        return last.isEmpty() ? null : Texts.cut(last, LONGEST_SAID);
+        return last.isEmpty() ? null : Texts.cut(last, LONGEST_MESSAGE);
     }
 
     private static String data(Row row) {
         var data = new StringJoiner(" ");
         for (Entry entry : row.entries())
             if (entry instanceof Entry.DataEntry named && data.length() < LONGEST_DATA)
-                data.add(named.name() + "=" + Texts.cut(named.value(), LONGEST_SAID));
+                data.add(named.name() + "=" + Texts.cut(named.value(), LONGEST_MESSAGE));
         return data.toString();
     }
 

@@ -1,15 +1,13 @@
 package dev.verbale.report;
 
-import dev.verbale.journal.JournalFormat;
+import dev.verbale.json.JsonOut;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.core.JsonEncoding;
 import tools.jackson.core.JsonGenerator;
-import tools.jackson.core.ObjectWriteContext;
 import tools.jackson.core.StreamWriteFeature;
 
 /**
@@ -39,7 +37,7 @@ final class ScriptFile {
     }
 
     private static void json(OutputStream out, Argument argument) throws IOException {
-        JsonGenerator json = JournalFormat.JSON.createGenerator(ObjectWriteContext.empty(), out, JsonEncoding.UTF8);
+        JsonGenerator json = JsonOut.generator(out);
         json.configure(StreamWriteFeature.AUTO_CLOSE_TARGET, false);
         argument.write(json);
         json.flush();

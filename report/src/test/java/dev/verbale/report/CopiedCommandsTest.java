@@ -4,15 +4,15 @@ import static java.nio.charset.StandardCharsets.ISO_8859_1;
 import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.Exchange;
+import dev.verbale.RecorderOptions;
+import dev.verbale.Scope;
 import dev.verbale.http.difficult.DifficultServer;
 import dev.verbale.http.difficult.Received;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Exchange;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.RecorderOptions;
-import dev.verbale.recorder.Scope;
 import dev.verbale.results.RunReader;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.net.URLDecoder;
@@ -58,15 +58,15 @@ class CopiedCommandsTest {
         server = new DifficultServer();
         folder = Files.createDirectory(root.resolve("where it is run"));
         try (var chromium = new Chromium()) {
-            chromium.open(page(), "#/minutes/sample.Requests.all()");
+            chromium.open(page(), "#/test/sample.Requests.all()");
             chromium.find(".exchange summary");
             chromium.script("document.querySelectorAll('.exchange > details > summary').forEach(one => one.click())");
-            chromium.waitFor("return document.querySelectorAll('.exchange .again').length >= "
+            chromium.waitFor("return document.querySelectorAll('.exchange .copy-commands').length >= "
                     + DifficultRequest.all().size());
             chromium.script("navigator.clipboard.writeText = t => { window.taken = t; return Promise.resolve() }");
             copied = (List<Map<String, String>>)
                     chromium.script("return [...document.querySelectorAll('.exchange')].map(one => Object.fromEntries("
-                            + "[...one.querySelectorAll('.again button:not(.compare)')].map(button => {"
+                            + "[...one.querySelectorAll('.copy-commands button:not(.compare)')].map(button => {"
                             + " const name = button.textContent; button.click(); return [name, window.taken]; })))");
             for (Object link :
                     (List<?>) chromium.script("return [...document.querySelectorAll('.exchange section:first-child "
@@ -86,17 +86,18 @@ class CopiedCommandsTest {
     }
 
     private static Path page() throws IOException {
-        Recorder recorder =
-                Recorder.open(RecorderOptions.defaults().withRoot(root).withClosingLine(false));
+        AdapterRecorder recorder =
+                AdapterRecorder.open(RecorderOptions.defaults().withRoot(root).withSummaryLine(false));
         Scope test = recorder.startTest(
-                recorder.run(), new Identity("sample.Requests.all()", "asks", "sample.Requests", "all", List.of()));
+                recorder.run(),
+                new TestDescriptor("sample.Requests.all()", "asks", "sample.Requests", "all", List.of()));
         for (DifficultRequest request : DifficultRequest.all()) {
             Exchange exchange = recorder.exchange(request.method, server.address(request.path));
             for (String[] header : request.headers) exchange.requestHeader(header[0], header[1]);
             if (request.body != null) exchange.requestBody(request.body, "");
             exchange.status(200).ended();
         }
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
         return Page.write(RunReader.read(recorder.folder()), root.resolve("page"));
     }
 
@@ -207,22 +208,22 @@ class CopiedCommandsTest {
 
     @Test
     void what_is_no_http_and_what_has_no_method_is_not_copied() throws IOException {
-        Recorder recorder = Recorder.open(
-                RecorderOptions.defaults().withRoot(root.resolve("no http")).withClosingLine(false));
-        Scope test = recorder.startTest(recorder.run(), new Identity("a.B.c()", "asks", "a.B", "c", List.of()));
+        AdapterRecorder recorder = AdapterRecorder.open(
+                RecorderOptions.defaults().withRoot(root.resolve("no http")).withSummaryLine(false));
+        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("a.B.c()", "asks", "a.B", "c", List.of()));
         recorder.exchange("ASK", "tcp://gate:7070").ended();
         recorder.exchange("GET -o ~/.bashrc", server.address("/plain")).ended();
         recorder.exchange("GET", "file:///etc/passwd").ended();
         recorder.exchange("GET'; touch pwned; '", server.address("/plain")).ended();
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
         Path index = Page.write(RunReader.read(recorder.folder()), root.resolve("no http page"));
         try (var chromium = new Chromium()) {
-            chromium.open(index, "#/minutes/a.B.c()");
+            chromium.open(index, "#/test/a.B.c()");
             chromium.find(".exchange summary");
             chromium.script("document.querySelectorAll('.exchange > details > summary').forEach(one => one.click())");
-            chromium.find(".exchange .again");
+            chromium.find(".exchange .copy-commands");
 
-            assertThat(chromium.texts(".again button:not(.compare)")).isEmpty();
+            assertThat(chromium.texts(".copy-commands button:not(.compare)")).isEmpty();
         }
     }
 
@@ -253,16 +254,16 @@ class CopiedCommandsTest {
             wrong.add(request.what + ": nothing came: " + command);
             return;
         }
-        Received came = server.received().get(at);
+        Received received = server.received().get(at);
         String line = request.method + " " + request.path.replaceFirst("#.*", "") + " HTTP/1.1";
         String sent = new String(line.getBytes(UTF_8), ISO_8859_1);
-        if (!came.line().equals(sent)) wrong.add(request.what + ": " + came.line() + " and not " + sent);
+        if (!received.line().equals(sent)) wrong.add(request.what + ": " + received.line() + " and not " + sent);
         List<String> expected = new ArrayList<>();
         for (String[] header : request.headers)
             if (!OF_THE_CLIENT.contains(header[0].toLowerCase(Locale.ROOT)) && !header[0].startsWith(":"))
                 expected.add(header[0].toLowerCase(Locale.ROOT) + ": " + header[1]);
         List<String> headers = new ArrayList<>();
-        for (String header : came.headers()) {
+        for (String header : received.headers()) {
             String name = header.replaceFirst(":.*", "").toLowerCase(Locale.ROOT);
             boolean javas = sign.equals("//") && name.equals("user-agent") && header.contains("Java-http-client");
             if (!OF_THE_CLIENT.contains(name) && !javas)
@@ -274,6 +275,6 @@ class CopiedCommandsTest {
                 .equals(expected.stream().sorted().toList()))
             wrong.add(request.what + ": " + headers + " and not " + expected);
         String body = request.body == null ? "" : new String(request.body, ISO_8859_1);
-        if (!came.body().equals(body)) wrong.add(request.what + ": the body is another: " + command);
+        if (!received.body().equals(body)) wrong.add(request.what + ": the body is another: " + command);
     }
 }

@@ -2,13 +2,13 @@ package dev.verbale.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Exchange;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.RecorderOptions;
-import dev.verbale.recorder.Scope;
+import dev.verbale.Exchange;
+import dev.verbale.RecorderOptions;
+import dev.verbale.Scope;
 import dev.verbale.results.RunReader;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -32,7 +32,7 @@ class ExchangePageTest {
     @TempDir
     Path root;
 
-    private Recorder recorder;
+    private AdapterRecorder recorder;
 
     @BeforeAll
     static void open_the_browser() {
@@ -47,7 +47,7 @@ class ExchangePageTest {
     @Test
     void an_exchange_unfolds_into_both_sides_and_can_be_sent_again() throws Exception {
         Path index = page(() -> {
-            Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
+            Scope test = recorder.startTest(recorder.run(), descriptor("swaps", "swaps two days"));
             recorder.exchange("POST", "http://orto.example/api/seeds?name=Ada&token=t0ps3cret")
                     .client("a client")
                     .requestHeader("Authorization", "Bearer t0ps3cret")
@@ -59,9 +59,9 @@ class ExchangePageTest {
                             "{\"error\":{\"field\":\"who\"}}".getBytes(StandardCharsets.UTF_8), "application/json")
                     .ended();
             recorder.exchange("ASK", "tcp://gate:7070").failed(new IOException("nobody there"));
-            recorder.endTest(test, Ending.passed());
+            recorder.endTest(test, TestEnd.passed());
         });
-        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+        chromium.open(index, "#/test/sample.RotaTest.swaps()");
 
         chromium.find(".exchange summary").click();
 
@@ -82,7 +82,7 @@ class ExchangePageTest {
         chromium.script(
                 "window.copied = []; navigator.clipboard.writeText = t => { copied.push(t); return Promise.resolve() }");
         chromium.driver
-                .findElements(By.cssSelector(".again button:not(.compare)"))
+                .findElements(By.cssSelector(".copy-commands button:not(.compare)"))
                 .forEach(button -> button.click());
         assertThat((List<?>) chromium.script("return copied"))
                 .satisfiesExactly(
@@ -103,14 +103,14 @@ class ExchangePageTest {
     @Test
     void all_exchanges_are_listed_and_reckoned_by_endpoint() throws Exception {
         Path index = page(() -> {
-            Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
+            Scope test = recorder.startTest(recorder.run(), descriptor("swaps", "swaps two days"));
             for (int plot = 1; plot <= 20; plot++)
                 recorder.exchange("GET", "http://127.0.0.1:" + (4_000 + plot) + "/api/plots/" + plot)
                         .status(plot == 20 ? 500 : 200)
                         .responseBody(new byte[100], "text/plain")
                         .ended();
             recorder.exchange("POST", "http://orto.example/api/seeds").failed(new IOException("nobody there"));
-            recorder.endTest(test, Ending.passed());
+            recorder.endTest(test, TestEnd.passed());
         });
         chromium.open(index, "");
 
@@ -137,14 +137,14 @@ class ExchangePageTest {
         assertThat(chromium.texts(".list tr")).singleElement().asString().contains("500 GET /api/plots/20");
         assertThat(chromium.driver.getCurrentUrl()).contains("bad=yes", "endpoint=");
         chromium.find(".list a").click();
-        assertThat(chromium.find(".minutes h1").getText()).isEqualTo("swaps two days");
+        assertThat(chromium.find(".test h1").getText()).isEqualTo("swaps two days");
         assertThat(chromium.complaints()).isEmpty();
     }
 
     @Test
     void what_has_no_status_is_answered_all_the_same_and_a_time_that_nobody_knows_is_none() throws Exception {
         Path index = page(() -> {
-            Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
+            Scope test = recorder.startTest(recorder.run(), descriptor("swaps", "swaps two days"));
             recorder.exchange("ASK", "tcp://gate:7070")
                     .responseBody("open".getBytes(StandardCharsets.UTF_8), "text/plain")
                     .ended();
@@ -152,9 +152,9 @@ class ExchangePageTest {
             Exchange second = first.next("GET", "http://orto.example/new");
             first.status(302).ended();
             second.status(200).ended();
-            recorder.endTest(test, Ending.passed());
+            recorder.endTest(test, TestEnd.passed());
         });
-        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+        chromium.open(index, "#/test/sample.RotaTest.swaps()");
         chromium.find(".exchange summary");
         assertThat(chromium.texts(".exchange > details > summary"))
                 .anySatisfy(line -> assertThat(line).startsWith("ASK tcp://gate:7070 answered"))
@@ -172,11 +172,11 @@ class ExchangePageTest {
 
     @Test
     void what_was_checked_and_where_its_trace_is_stands_with_the_exchange() throws Exception {
-        Recorder traced = Recorder.open(RecorderOptions.defaults()
+        AdapterRecorder traced = AdapterRecorder.open(RecorderOptions.defaults()
                 .withRoot(root)
-                .withClosingLine(false)
-                .withAdapters(Map.of("verbale.trace.address", "https://traces.example/$0")));
-        Scope test = traced.startTest(traced.run(), identity("swaps", "swaps two days"));
+                .withSummaryLine(false)
+                .withSettings(Map.of("verbale.trace.address", "https://traces.example/$0")));
+        Scope test = traced.startTest(traced.run(), descriptor("swaps", "swaps two days"));
         Exchange exchange = traced.exchange("GET", "http://orto.example/api/plots")
                 .requestHeader("traceparent", "00-4bf92f3577b34da6a3ce929d0e0e4736-00f067aa0ba902b7-01")
                 .status(200);
@@ -184,10 +184,10 @@ class ExchangePageTest {
         traced.gatherChecks();
         traced.checked("status code: 200", null);
         exchange.checked("body crop: \"Kale\"", new AssertionError("no kale"));
-        traced.endTest(test, Ending.passed());
+        traced.endTest(test, TestEnd.passed());
         chromium.open(
                 Page.write(RunReader.read(traced.folder()), traced.folder().resolve("page")),
-                "#/minutes/sample.RotaTest.swaps()");
+                "#/test/sample.RotaTest.swaps()");
 
         assertThat(chromium.texts(".exchange > details > summary"))
                 .singleElement()
@@ -205,7 +205,7 @@ class ExchangePageTest {
     @Test
     void bodies_of_all_kinds_are_read_and_searched() throws Exception {
         Path index = page(() -> {
-            Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
+            Scope test = recorder.startTest(recorder.run(), descriptor("swaps", "swaps two days"));
             body("application/x-ndjson", "{\"plot\":7}\n{\"plot\":12}\n");
             body("text/event-stream", "event: rain\ndata: 2 mm\n\n: beat\n\ndata: dry\ndata: again\n\n");
             body("application/json", "[" + "{\"crop\":\"Kale\"},".repeat(2_000) + "{\"crop\":\"Basil\"}]");
@@ -213,9 +213,9 @@ class ExchangePageTest {
                     .requestPart("crop", null, "Kale".getBytes(StandardCharsets.UTF_8), "text/plain")
                     .requestPart("photo", "bed.png", DOT, "image/png")
                     .ended();
-            recorder.endTest(test, Ending.passed());
+            recorder.endTest(test, TestEnd.passed());
         });
-        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+        chromium.open(index, "#/test/sample.RotaTest.swaps()");
         chromium.driver.findElements(By.cssSelector(".exchange summary")).forEach(line -> line.click());
 
         assertThat(chromium.texts(".exchange:has(.events) .events tr"))
@@ -227,7 +227,7 @@ class ExchangePageTest {
                 .contains("Only the beginning is shown");
         chromium.script(
                 "window.copied = []; navigator.clipboard.writeText = t => { copied.push(t); return Promise.resolve() }");
-        chromium.find(".entry:nth-child(4) .again button").click();
+        chromium.find(".entry:nth-child(4) .copy-commands button").click();
         assertThat((List<?>) chromium.script("return copied"))
                 .singleElement()
                 .asString()
@@ -253,26 +253,26 @@ class ExchangePageTest {
 
     @Test
     void two_exchanges_are_compared_by_path_with_other_rows_and_an_earlier_run() throws Exception {
-        Recorder before = Recorder.open(
-                RecorderOptions.defaults().withRoot(root.resolve("before")).withClosingLine(false));
+        AdapterRecorder before = AdapterRecorder.open(
+                RecorderOptions.defaults().withRoot(root.resolve("before")).withSummaryLine(false));
         total(before, 1, "[{\"crop\":\"Kale\",\"kilos\":3}]", 200);
-        recorder = Recorder.open(
-                RecorderOptions.defaults().withRoot(root.resolve("now")).withClosingLine(false));
+        recorder = AdapterRecorder.open(
+                RecorderOptions.defaults().withRoot(root.resolve("now")).withSummaryLine(false));
         total(recorder, 1, "[{\"crop\":\"Beans\",\"kilos\":9},{\"crop\":\"Kale\",\"kilos\":3}]", 200);
         total(recorder, 2, "[{\"crop\":\"Kale\",\"kilos\":3.5}]", 500);
         Path page = recorder.folder().resolve("page");
         Page.write(RunReader.read(recorder.folder()), page, RunReader.read(before.folder()));
-        chromium.open(page.resolve("index.html"), "#/minutes/sample.RotaTest.total()%231");
+        chromium.open(page.resolve("index.html"), "#/test/sample.RotaTest.total()%231");
 
         chromium.find(".exchange summary").click();
         chromium.find(".compare").click();
 
-        assertThat(chromium.find(".comparing option:checked").getText()).startsWith("the same test: 200");
+        assertThat(chromium.find(".comparison option:checked").getText()).startsWith("the same test: 200");
         assertThat(chromium.texts(".differences tbody tr"))
                 .contains("response body $[0] {\"crop\":\"Beans\",\"kilos\":9} not there")
                 .hasSize(2);
         assertThat(chromium.find(".differences caption").getText()).contains("1 difference", "not compared", "date");
-        chromium.driver.findElement(By.cssSelector(".comparing select")).sendKeys("total of plot 2");
+        chromium.driver.findElement(By.cssSelector(".comparison select")).sendKeys("total of plot 2");
         assertThat(chromium.texts(".differences tbody tr").toString())
                 .contains(
                         "status 200 500",
@@ -285,15 +285,15 @@ class ExchangePageTest {
     /** Ids longer than the browser's numbers: shown with all their digits, and told apart. */
     @Test
     void numbers_keep_their_digits_and_names_that_stand_twice_are_both_there() throws Exception {
-        Recorder before = Recorder.open(
-                RecorderOptions.defaults().withRoot(root.resolve("before")).withClosingLine(false));
+        AdapterRecorder before = AdapterRecorder.open(
+                RecorderOptions.defaults().withRoot(root.resolve("before")).withSummaryLine(false));
         total(before, 1, "{\"id\":12345678901234567890,\"kilos\":2,\"plot\":1,\"plot\":7}", 200);
-        recorder = Recorder.open(
-                RecorderOptions.defaults().withRoot(root.resolve("now")).withClosingLine(false));
+        recorder = AdapterRecorder.open(
+                RecorderOptions.defaults().withRoot(root.resolve("now")).withSummaryLine(false));
         total(recorder, 1, "{\"id\":12345678901234567891,\"kilos\":2.0,\"plot\":1,\"plot\":12}", 200);
         Path page = recorder.folder().resolve("page");
         Page.write(RunReader.read(recorder.folder()), page, RunReader.read(before.folder()));
-        chromium.open(page.resolve("index.html"), "#/minutes/sample.RotaTest.total()%231");
+        chromium.open(page.resolve("index.html"), "#/test/sample.RotaTest.total()%231");
 
         chromium.find(".exchange summary").click();
         assertThat(chromium.texts(".tree .leaf"))
@@ -307,10 +307,10 @@ class ExchangePageTest {
         assertThat(chromium.complaints()).isEmpty();
     }
 
-    private static void total(Recorder to, int row, String answer, int status) {
+    private static void total(AdapterRecorder to, int row, String answer, int status) {
         Scope test = to.startTest(
                 to.run(),
-                new Identity(
+                new TestDescriptor(
                         "sample.RotaTest.total()#" + row,
                         "total of plot " + row,
                         "sample.RotaTest",
@@ -322,17 +322,17 @@ class ExchangePageTest {
                 .responseHeader("Date", "now " + row + to.now())
                 .responseBody(answer.getBytes(StandardCharsets.UTF_8), "application/json")
                 .ended();
-        to.endTest(test, status == 200 ? Ending.passed() : Ending.threw(new AssertionError("no total of " + row)));
+        to.endTest(test, status == 200 ? TestEnd.passed() : TestEnd.threw(new AssertionError("no total of " + row)));
     }
 
     @Test
     void the_list_is_filtered_by_host_and_ordered_by_path() throws Exception {
         Path index = page(() -> {
-            Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
+            Scope test = recorder.startTest(recorder.run(), descriptor("swaps", "swaps two days"));
             for (String address :
                     List.of("https://orto.example/seeds", "https://sun.example/b", "https://sun.example/a"))
                 recorder.exchange("GET", address).status(200).ended();
-            recorder.endTest(test, Ending.passed());
+            recorder.endTest(test, TestEnd.passed());
         });
         chromium.open(index, "#/exchanges?order=path");
 
@@ -357,7 +357,7 @@ class ExchangePageTest {
             chromium.open(index, "#/exchanges");
             chromium.find(".endpoints td");
             assertThat(width()).isLessThanOrEqualTo(400);
-            chromium.open(index, "#/minutes/sample.RotaTest.total()%233");
+            chromium.open(index, "#/test/sample.RotaTest.total()%233");
             chromium.find(".exchange summary").click();
             chromium.find(".compare").click();
             chromium.find(".differences");
@@ -376,7 +376,7 @@ class ExchangePageTest {
         Path index = page(() -> {
             for (int row = 1; row <= 8; row++) total(recorder, row, "[]", row == 7 ? 500 : 200);
         });
-        chromium.open(index, "#/minutes/sample.RotaTest.total()%233");
+        chromium.open(index, "#/test/sample.RotaTest.total()%233");
 
         assertThat(chromium.find(".data-rows summary").getText())
                 .isEqualTo("One of 8 rows of data, 1 of which did not pass");
@@ -393,28 +393,29 @@ class ExchangePageTest {
     @Test
     void an_http_archive_of_somebody_else_is_read_as_exchanges() throws Exception {
         Path index = page(() -> {
-            Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
+            Scope test = recorder.startTest(recorder.run(), descriptor("swaps", "swaps two days"));
             recorder.attach(Path.of("../har/src/test/archives/seeds.har"));
             recorder.attach("broken.har", "{".getBytes(StandardCharsets.UTF_8), "application/har+json");
-            recorder.endTest(test, Ending.passed());
+            recorder.endTest(test, TestEnd.passed());
         });
-        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+        chromium.open(index, "#/test/sample.RotaTest.swaps()");
 
-        chromium.find(".held > details > summary").click();
-        assertThat(chromium.texts(".held .exchange > details > summary"))
+        chromium.find(".archive > details > summary").click();
+        assertThat(chromium.texts(".archive .exchange > details > summary"))
                 .satisfiesExactly(
                         first -> assertThat(first).startsWith("POST /seeds?token=[masked] 200 20 ms"),
                         second -> assertThat(second).contains("GET /shed no answer", "ERR_CONNECTION_REFUSED"));
-        assertThat(chromium.find(".held.reason").getText()).contains("broken.har cannot be read");
+        assertThat(chromium.find(".archive.reason").getText()).contains("broken.har cannot be read");
         assertThat(chromium.complaints()).isEmpty();
     }
 
-    private static Identity identity(String method, String name) {
-        return new Identity("sample.RotaTest." + method + "()", name, "sample.RotaTest", method, List.of("api"));
+    private static TestDescriptor descriptor(String method, String name) {
+        return new TestDescriptor("sample.RotaTest." + method + "()", name, "sample.RotaTest", method, List.of("api"));
     }
 
     private Path page(Runnable recording) throws IOException {
-        recorder = Recorder.open(RecorderOptions.defaults().withRoot(root).withClosingLine(false));
+        recorder =
+                AdapterRecorder.open(RecorderOptions.defaults().withRoot(root).withSummaryLine(false));
         recording.run();
         return Page.write(RunReader.read(root), root.resolve("page"));
     }

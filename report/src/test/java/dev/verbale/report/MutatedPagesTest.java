@@ -2,12 +2,12 @@ package dev.verbale.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.RecorderOptions;
-import dev.verbale.recorder.Scope;
+import dev.verbale.RecorderOptions;
+import dev.verbale.Scope;
 import dev.verbale.results.RunReader;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -24,9 +24,9 @@ class MutatedPagesTest {
 
     @Test
     void a_page_is_written_of_whatever_is_left_of_a_run() throws Exception {
-        Recorder recorder = Recorder.open(
-                RecorderOptions.defaults().withRoot(root).withRun("run").withClosingLine(false));
-        Scope test = recorder.startTest(recorder.run(), new Identity("k", "n", "sample.T", "n", List.of("a")));
+        AdapterRecorder recorder = AdapterRecorder.open(
+                RecorderOptions.defaults().withRoot(root).withRun("run").withSummaryLine(false));
+        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "n", "sample.T", "n", List.of("a")));
         recorder.startStep("open").passed();
         recorder.data("plot", 12);
         recorder.attach("rota.csv", "day\nMon\n".getBytes(StandardCharsets.UTF_8), "text/csv");
@@ -35,14 +35,14 @@ class MutatedPagesTest {
                 .responseHeader("Content-Type", "application/json")
                 .responseBody("{\"plot\":12}".getBytes(StandardCharsets.UTF_8), "application/json")
                 .ended();
-        recorder.endTest(test, Ending.threw(new AssertionError("weeds")));
+        recorder.endTest(test, TestEnd.threw(new AssertionError("weeds")));
         Path journal = root.resolve("run/journals/worker-1.jsonl");
         byte[] whole = Files.readAllBytes(journal);
-        var chance = new Random(20261126);
+        var random = new Random(20261126);
         for (int i = 0; i < 300; i++) {
             byte[] bytes = whole.clone();
-            for (int times = 1 + chance.nextInt(4); times > 0; times--)
-                bytes[chance.nextInt(bytes.length)] = (byte) "0123456789-\"{}[],:\\\nx".charAt(chance.nextInt(21));
+            for (int times = 1 + random.nextInt(4); times > 0; times--)
+                bytes[random.nextInt(bytes.length)] = (byte) "0123456789-\"{}[],:\\\nx".charAt(random.nextInt(21));
             Files.write(journal, bytes);
 
             Path index = Page.write(RunReader.read(root.resolve("run")), root.resolve("page"));

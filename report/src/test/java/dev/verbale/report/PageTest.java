@@ -4,17 +4,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
-import dev.verbale.event.PaperKept;
+import dev.verbale.Evidence;
+import dev.verbale.EvidenceSource;
+import dev.verbale.RecorderOptions;
+import dev.verbale.Scope;
+import dev.verbale.Step;
+import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.StepKind;
-import dev.verbale.evidence.Evidence;
-import dev.verbale.evidence.EvidenceSource;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.RecorderOptions;
-import dev.verbale.recorder.Scope;
-import dev.verbale.recorder.Step;
 import dev.verbale.results.RunReader;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.net.URI;
@@ -47,7 +47,7 @@ class PageTest {
     @TempDir
     Path root;
 
-    private Recorder recorder;
+    private AdapterRecorder recorder;
 
     @BeforeAll
     static void open_the_browser() {
@@ -71,8 +71,8 @@ class PageTest {
         assertThat(chromium.texts(".counts li")).containsExactly("1 failed", "1 skipped", "2 passed");
         assertThat(chromium.texts(".strip a")).hasSize(4);
         assertThat(chromium.find(".facts").getText()).contains("host", "java", "season", "summer");
-        chromium.find(".causes a").click();
-        assertThat(chromium.find(".minutes h1").getText()).isEqualTo("swaps two days");
+        chromium.find(".reasons a").click();
+        assertThat(chromium.find(".test h1").getText()).isEqualTo("swaps two days");
         assertThat(chromium.complaints()).isEmpty();
     }
 
@@ -80,15 +80,15 @@ class PageTest {
     void the_minutes_tell_a_test_from_its_beginning_to_its_failure() throws Exception {
         Path index = page(this::smallRun);
 
-        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+        chromium.open(index, "#/test/sample.RotaTest.swaps()");
 
-        chromium.find(".account");
+        chromium.find(".entries");
         assertThat(chromium.texts(".path")).containsExactly("Rota page");
         assertThat(chromium.texts(".step-name"))
                 .containsExactly("open the rota", "Swap Monday with Thursday", "Compare");
         assertThat(chromium.texts(".kind")).containsExactly("set-up");
         assertThat(chromium.texts(".entry > time")).allMatch(time -> time.matches("\\d+:\\d\\d\\.\\d{3}"));
-        assertThat(chromium.texts(".note")).contains("Monday waters Ada");
+        assertThat(chromium.texts(".log-line")).contains("Monday waters Ada");
         assertThat(chromium.texts(".data")).containsExactly("plot 12");
         assertThat(chromium.texts(".failure .message")).containsExactly("Thursday after the swap");
         assertThat(chromium.find(".stack").isDisplayed()).as("folded at first").isFalse();
@@ -100,17 +100,18 @@ class PageTest {
     @Test
     void papers_open_large_step_through_and_show_source_as_text() throws Exception {
         Path index = page(this::smallRun);
-        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+        chromium.open(index, "#/test/sample.RotaTest.swaps()");
 
-        chromium.find(".slip img").click();
+        chromium.find(".thumbnail img").click();
 
-        assertThat(chromium.find(".reader h2").getText()).isEqualTo("screenshot");
-        assertThat(chromium.script(
-                        "const i = document.querySelector('.reader .easel img'); return i.complete && i.naturalWidth"))
+        assertThat(chromium.find(".viewer h2").getText()).isEqualTo("screenshot");
+        assertThat(
+                        chromium.script(
+                                "const i = document.querySelector('.viewer .image-viewer img'); return i.complete && i.naturalWidth"))
                 .as("the picture is there")
                 .isEqualTo(1L);
         chromium.driver.switchTo().activeElement().sendKeys(Keys.ARROW_RIGHT);
-        assertThat(chromium.find(".paper-text").getText()).isEqualTo("<h1>Rota</h1>");
+        assertThat(chromium.find(".attachment-text").getText()).isEqualTo("<h1>Rota</h1>");
         chromium.find(".source-controls input").sendKeys("rota", Keys.ENTER);
         assertThat(chromium.texts("mark.current")).containsExactly("Rota");
         assertThat(chromium.find(".source-controls [role=status]").getText()).startsWith("1 place");
@@ -119,20 +120,20 @@ class PageTest {
         assertThat(chromium.find("h1").getText()).as("drawn as a page").isEqualTo("Rota");
         chromium.driver.switchTo().defaultContent();
         chromium.escape();
-        assertThat(chromium.script("return document.querySelector('.reader').open"))
+        assertThat(chromium.script("return document.querySelector('.viewer').open"))
                 .isEqualTo(false);
     }
 
     @Test
     void a_picture_is_shown_in_its_own_size_and_larger() throws Exception {
-        chromium.open(page(this::smallRun), "#/minutes/sample.RotaTest.swaps()");
-        chromium.find(".slip img").click();
+        chromium.open(page(this::smallRun), "#/test/sample.RotaTest.swaps()");
+        chromium.find(".thumbnail img").click();
 
-        chromium.find(".easel img").click();
+        chromium.find(".image-viewer img").click();
         assertThat(chromium.find(".zoom .dim").getText()).isEqualTo("100 %");
         chromium.driver.switchTo().activeElement().sendKeys("+");
         assertThat(chromium.find(".zoom .dim").getText()).isEqualTo("200 %");
-        assertThat(chromium.script("return document.querySelector('.easel img').clientWidth"))
+        assertThat(chromium.script("return document.querySelector('.image-viewer img').clientWidth"))
                 .isEqualTo(2L);
         chromium.driver.switchTo().activeElement().sendKeys("0");
         assertThat(chromium.find(".zoom .dim").getText()).isEqualTo("fitted");
@@ -141,16 +142,16 @@ class PageTest {
 
     @Test
     void the_film_follows_the_lines_and_the_lines_follow_the_film() throws Exception {
-        Path index = page(this::filmedRun);
-        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
-        chromium.waitFor("return document.querySelector('.film video').readyState >= 2");
+        Path index = page(this::recordedRun);
+        chromium.open(index, "#/test/sample.RotaTest.swaps()");
+        chromium.waitFor("return document.querySelector('.video video').readyState >= 2");
 
         chromium.driver.findElements(By.cssSelector(".entry .seek")).get(1).click();
 
         chromium.waitFor("return document.querySelector('.entry.now')?.textContent.includes('click Swap')");
         double shown = ((Number) chromium.script("return document.querySelector('video').currentTime")).doubleValue();
         assertThat(shown).isCloseTo(stepAt / 1e6, within(0.06));
-        assertThat(chromium.find(".film .caption").getText()).isEqualTo("click Swap");
+        assertThat(chromium.find(".video .caption").getText()).isEqualTo("click Swap");
         assertThat(chromium.texts(".step-name em")).containsExactly("Swap");
         assertThat(chromium.texts(".locator")).containsExactly("#swap button");
         chromium.script("document.querySelector('video').currentTime = 0.001");
@@ -159,25 +160,25 @@ class PageTest {
         chromium.waitFor("return document.querySelector('video').currentTime > 1");
         chromium.waitFor("return document.querySelector('.entry.now')");
 
-        assertThat(chromium.texts(".heard summary"))
+        assertThat(chromium.texts(".captured summary"))
                 .containsExactly("Console, 2 lines, 1 error", "Network, 2 requests, 1 not answered well");
         chromium.driver
-                .findElements(By.cssSelector(".heard summary"))
+                .findElements(By.cssSelector(".captured summary"))
                 .get(1)
                 .click(); // the console is open for its error
-        assertThat(chromium.texts(".heard li")).anyMatch(line -> line.contains("error seeds is not defined"));
-        assertThat(chromium.texts(".heard li")).anyMatch(line -> line.contains("404 GET /gone.png image"));
-        Path chapters = index.resolveSibling("papers/tests/RotaTest/swaps-two-days/01-video.webm.vtt");
-        assertThat(Files.readString(chapters)).startsWith("WEBVTT\n").contains(" --> ", "Swap the days");
+        assertThat(chromium.texts(".captured li")).anyMatch(line -> line.contains("error seeds is not defined"));
+        assertThat(chromium.texts(".captured li")).anyMatch(line -> line.contains("404 GET /gone.png image"));
+        Path captions = index.resolveSibling("attachments/tests/RotaTest/swaps-two-days/01-video.webm.vtt");
+        assertThat(Files.readString(captions)).startsWith("WEBVTT\n").contains(" --> ", "Swap the days");
         assertThat(chromium.complaints()).isEmpty();
     }
 
     private long stepAt;
 
-    private void filmedRun() {
-        Scope test = recorder.startTest(recorder.run(), identity("swaps", "swaps two days"));
-        try (var film = PageTest.class.getResourceAsStream("garden.webm")) {
-            recorder.paper(test, "video", PaperKept.VIDEO, film, "video/webm", 1);
+    private void recordedRun() {
+        Scope test = recorder.startTest(recorder.run(), descriptor("swaps", "swaps two days"));
+        try (var video = PageTest.class.getResourceAsStream("garden.webm")) {
+            recorder.attach(test, "video", AttachmentStored.VIDEO, video, "video/webm", 1);
         } catch (IOException broken) {
             throw new IllegalStateException(broken);
         }
@@ -186,48 +187,48 @@ class PageTest {
         stepAt = recorder.now();
         recorder.startStep(StepKind.BROWSER, "click *Swap* [#swap button]").passed();
         swap.passed();
-        list(PaperKept.CONSOLE, """
+        list(AttachmentStored.CONSOLE, """
                 [{"at":5,"level":"info","text":"hello"},
                 {"at":9,"level":"error","text":"seeds is not defined","place":"http://orto/rota:1"}]""");
-        list(PaperKept.NETWORK, """
+        list(AttachmentStored.NETWORK, """
                 [{"at":5,"method":"GET","url":"http://orto/rota","type":"document","status":200,"micros":90,"bytes":12},
                 {"at":9,"method":"GET","url":"http://orto/gone.png","type":"image","status":404,"micros":50,"bytes":1}]""");
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
     }
 
     private void list(String kind, String json) {
         var content = new ByteArrayInputStream(json.getBytes(StandardCharsets.UTF_8));
-        recorder.paper(recorder.here(), kind, kind, content, "application/json", 0);
+        recorder.attach(recorder.currentScope(), kind, kind, content, "application/json", 0);
     }
 
     @Test
     void keys_turn_to_the_neighbours_and_to_the_next_failure() throws Exception {
-        chromium.open(page(this::smallRun), "#/minutes/sample.RotaTest.shows()");
-        chromium.find(".account, .empty");
+        chromium.open(page(this::smallRun), "#/test/sample.RotaTest.shows()");
+        chromium.find(".entries, .empty");
 
         chromium.press("n");
-        assertThat(chromium.find(".minutes h1").getText()).isEqualTo("waits for spring");
+        assertThat(chromium.find(".test h1").getText()).isEqualTo("waits for spring");
         chromium.press("p");
-        assertThat(chromium.find(".minutes h1").getText()).isEqualTo("shows the days");
+        assertThat(chromium.find(".test h1").getText()).isEqualTo("shows the days");
         chromium.press("f");
-        assertThat(chromium.find(".minutes h1").getText()).isEqualTo("swaps two days");
+        assertThat(chromium.find(".test h1").getText()).isEqualTo("swaps two days");
         chromium.driver.navigate().back();
-        assertThat(chromium.find(".minutes h1").getText()).isEqualTo("shows the days");
+        assertThat(chromium.find(".test h1").getText()).isEqualTo("shows the days");
     }
 
     @Test
     void the_ledger_finds_filters_groups_and_remembers_it_in_its_address() throws Exception {
-        chromium.open(page(this::smallRun), "#/ledger");
+        chromium.open(page(this::smallRun), "#/tests");
 
         assertThat(chromium.texts(".row-line .name"))
                 .containsExactly("shows the days", "waits for spring", "swaps two days", "grows");
         assertThat(chromium.texts(".group-line h2")).containsExactly("Rota page", "SeedTest");
         chromium.find(".filters button").click();
         assertThat(chromium.texts(".row-line .name")).containsExactly("swaps two days");
-        assertThat(chromium.driver.getCurrentUrl()).endsWith("#/ledger?outcome=failed");
+        assertThat(chromium.driver.getCurrentUrl()).endsWith("#/tests?outcome=failed");
         chromium.open(
                 Path.of(URI.create(chromium.driver.getCurrentUrl().replaceAll("#.*", ""))),
-                "#/ledger?find=PLOT%3D12&group=tag");
+                "#/tests?find=PLOT%3D12&group=tag");
         assertThat(chromium.texts(".row-line .name")).containsExactly("swaps two days");
         assertThat(chromium.texts(".group-line h2")).containsExactly("rota");
         chromium.press("/");
@@ -239,13 +240,13 @@ class PageTest {
     void nothing_that_a_test_logged_can_run() throws Exception {
         Path index = page(() -> {
             recorder.fact(HOSTILE, HOSTILE);
-            Scope container =
-                    recorder.startContainer(recorder.run(), new Identity(HOSTILE, HOSTILE, HOSTILE, null, List.of()));
+            Scope container = recorder.startContainer(
+                    recorder.run(), new TestDescriptor(HOSTILE, HOSTILE, HOSTILE, null, List.of()));
             Scope test = recorder.startTest(
-                    container, new Identity("hostile", HOSTILE, HOSTILE, null, List.of(HOSTILE, "__proto__")));
+                    container, new TestDescriptor("hostile", HOSTILE, HOSTILE, null, List.of(HOSTILE, "__proto__")));
             recorder.data("__proto__", HOSTILE);
             recorder.data(HOSTILE, "javascript:window.ran=1");
-            recorder.note(HOSTILE + "\u2028\u2029");
+            recorder.log(HOSTILE + "\u2028\u2029");
             recorder.attach(HOSTILE + ".html", HOSTILE.getBytes(StandardCharsets.UTF_8), "text/html");
             recorder.attach(
                     "picture.svg",
@@ -255,32 +256,33 @@ class PageTest {
             recorder.attach("disguised.html", HOSTILE.getBytes(StandardCharsets.UTF_8), "image/png");
             recorder.attach("script.js", "window.ran=1".getBytes(StandardCharsets.UTF_8), "text/javascript");
             recorder.startStep(HOSTILE).failed(new IllegalStateException(HOSTILE));
-            recorder.endTest(test, Ending.threw(new AssertionError(HOSTILE + "\n" + HOSTILE)));
-            recorder.endContainer(container, Ending.passed(), 0);
+            recorder.endTest(test, TestEnd.threw(new AssertionError(HOSTILE + "\n" + HOSTILE)));
+            recorder.endContainer(container, TestEnd.passed(), 0);
         });
 
         for (String hash : List.of(
                 "",
-                "#/ledger",
-                "#/ledger?group=cause&find=%3Cscript",
-                "#/minutes/hostile",
-                "#/minutes/run",
-                "#/minutes/%3Cimg%20src=x%20onerror=%22window.ran=1%22%3E")) {
+                "#/tests",
+                "#/tests?group=cause&find=%3Cscript",
+                "#/test/hostile",
+                "#/test/run",
+                "#/test/%3Cimg%20src=x%20onerror=%22window.ran=1%22%3E")) {
             chromium.open(index, hash);
             chromium.find("main h1, main .lines");
             assertThat(chromium.script("return window.ran")).as("at " + hash).isNull();
         }
-        chromium.open(index, "#/minutes/hostile");
+        chromium.open(index, "#/test/hostile");
         for (int slip = 0; slip < 4; slip++) {
-            chromium.find(".slips .slip:nth-child(" + (slip + 1) + ")").click();
-            chromium.find(".reader .paper-text, .reader .easel, .reader .large, .reader .reason");
+            chromium.find(".slips .thumbnail:nth-child(" + (slip + 1) + ")").click();
+            chromium.find(".viewer .attachment-text, .viewer .image-viewer, .viewer .large, .viewer .reason");
             chromium.escape();
         }
         assertThat(chromium.script("return window.ran")).isNull();
-        assertThat(chromium.find(".minutes h1").getText()).isEqualTo(HOSTILE);
-        try (Stream<Path> papers = Files.walk(index.resolveSibling("papers"))) {
-            assertThat(papers.filter(Files::isRegularFile)).hasSize(4).allMatch(paper -> paper.toString()
-                    .endsWith(".txt"));
+        assertThat(chromium.find(".test h1").getText()).isEqualTo(HOSTILE);
+        try (Stream<Path> attachments = Files.walk(index.resolveSibling("attachments"))) {
+            assertThat(attachments.filter(Files::isRegularFile))
+                    .hasSize(4)
+                    .allMatch(attachment -> attachment.toString().endsWith(".txt"));
         }
     }
 
@@ -289,8 +291,8 @@ class PageTest {
         Path index = page(this::smallRun);
 
         chromium.requests();
-        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
-        chromium.find(".slip img");
+        chromium.open(index, "#/test/sample.RotaTest.swaps()");
+        chromium.find(".thumbnail img");
 
         assertThat(chromium.requests())
                 .isNotEmpty()
@@ -308,7 +310,7 @@ class PageTest {
         Path index = page(this::smallRun);
         chromium.resize(400, 800);
         try {
-            for (String hash : List.of("", "#/ledger", "#/minutes/sample.RotaTest.swaps()")) {
+            for (String hash : List.of("", "#/tests", "#/test/sample.RotaTest.swaps()")) {
                 chromium.open(index, hash);
                 chromium.find("main");
                 assertThat((Long) chromium.script("return document.documentElement.scrollWidth"))
@@ -330,12 +332,12 @@ class PageTest {
         Path index = page(() -> {
             for (int i = 0; i < 5_000; i++) {
                 Scope test = recorder.startTest(
-                        recorder.run(), new Identity("k" + i, "test " + i, "sample.C" + i / 50, null, List.of()));
-                recorder.endTest(test, i % 100 == 0 ? Ending.threw(new AssertionError("weeds")) : Ending.passed());
+                        recorder.run(), new TestDescriptor("k" + i, "test " + i, "sample.C" + i / 50, null, List.of()));
+                recorder.endTest(test, i % 100 == 0 ? TestEnd.threw(new AssertionError("weeds")) : TestEnd.passed());
             }
         });
 
-        chromium.open(index, "#/ledger?group=nothing");
+        chromium.open(index, "#/tests?group=nothing");
         chromium.find(".row-line");
         assertThat(chromium.texts(".row-line")).hasSizeLessThan(60);
         chromium.script("scrollTo(0, document.body.scrollHeight)");
@@ -344,8 +346,8 @@ class PageTest {
         chromium.find(".strip");
         assertThat(chromium.script("return document.querySelectorAll('.strip a').length"))
                 .isEqualTo(834L);
-        chromium.open(index, "#/minutes/k4999");
-        assertThat(chromium.find(".minutes .empty").getText()).isEqualTo("Nothing was recorded in between.");
+        chromium.open(index, "#/test/k4999");
+        assertThat(chromium.find(".test .empty").getText()).isEqualTo("Nothing was recorded in between.");
     }
 
     @Test
@@ -361,17 +363,17 @@ class PageTest {
     void a_page_is_replaced_whole_and_nothing_else_ever_is() throws Exception {
         page(this::smallRun);
         Path target = writtenTo("site").getParent();
-        Files.writeString(target.resolve("data/minutes/99.js"), "of an earlier page");
+        Files.writeString(target.resolve("data/tests/99.js"), "of an earlier page");
         Files.writeString(
                 target.resolve("data/files.txt"),
-                Files.readString(target.resolve("data/files.txt")) + "data/minutes/99.js\n");
+                Files.readString(target.resolve("data/files.txt")) + "data/tests/99.js\n");
         Files.writeString(target.resolve("CNAME"), "tests.orto.example");
         Path foreign = Files.createDirectory(root.resolve("holiday-pictures"));
         Files.writeString(foreign.resolve("beach.txt"), "sun");
 
         writtenTo("site");
 
-        assertThat(target.resolve("data/minutes/99.js")).doesNotExist();
+        assertThat(target.resolve("data/tests/99.js")).doesNotExist();
         assertThat(target.resolve("CNAME")).hasContent("tests.orto.example");
         assertThatThrownBy(() -> Page.write(RunReader.read(root), foreign))
                 .isInstanceOf(FileAlreadyExistsException.class)
@@ -390,19 +392,19 @@ class PageTest {
                         recorder.run(),
                         "shaky",
                         "shaky",
-                        attempt < 3 ? Ending.threw(new AssertionError("wind " + attempt)) : Ending.passed());
-            recorder.startTest(recorder.run(), identity("cut", "cut off"));
+                        attempt < 3 ? TestEnd.threw(new AssertionError("wind " + attempt)) : TestEnd.passed());
+            recorder.startTest(recorder.run(), descriptor("cut", "cut off"));
             recorder.startStep("Open the gate").passed();
         });
 
-        chromium.open(index, "#/ledger");
+        chromium.open(index, "#/tests");
         assertThat(chromium.texts(".row-line .name")).containsExactly("shaky", "cut off");
         assertThat(chromium.texts(".row-line .under"))
                 .containsExactly("flaky: passed on attempt 3.", "last step that ended: Open the gate");
         chromium.find(".row-line").click();
-        assertThat(chromium.find(".minutes .reason").getText())
+        assertThat(chromium.find(".test .reason").getText())
                 .isEqualTo("Flaky. attempt 1: failed, attempt 2: failed, attempt 3 of 3: passed");
-        chromium.find(".minutes .reason a").click();
+        chromium.find(".test .reason a").click();
         assertThat(chromium.find(".failure .message").getText()).isEqualTo("wind 1");
         assertThat(chromium.complaints()).isEmpty();
     }
@@ -413,30 +415,31 @@ class PageTest {
         Path index = page(() -> {
             recorder.endTest(
                     recorder.startTest(
-                            recorder.run(), new Identity("sample.\uD83C()", "half \uD83C", null, null, List.of())),
-                    Ending.threw(new AssertionError("<".repeat(3_000_000))));
-            Scope deep = recorder.startTest(recorder.run(), identity("deep", "deep"));
+                            recorder.run(),
+                            new TestDescriptor("sample.\uD83C()", "half \uD83C", null, null, List.of())),
+                    TestEnd.threw(new AssertionError("<".repeat(3_000_000))));
+            Scope deep = recorder.startTest(recorder.run(), descriptor("deep", "deep"));
             for (int i = 0; i < 3_000; i++) recorder.startStep("step " + i);
-            recorder.endTest(deep, Ending.passed());
+            recorder.endTest(deep, TestEnd.passed());
         });
 
         chromium.open(index, "");
         assertThat(chromium.find(".sentence").getText()).startsWith("1 of 2 tests did not pass");
-        assertThat(chromium.find(".causes h3").getText()).hasSizeLessThan(600);
-        chromium.find(".causes a").click();
+        assertThat(chromium.find(".reasons h3").getText()).hasSizeLessThan(600);
+        chromium.find(".reasons a").click();
         assertThat(chromium.find(".failure .message").getText())
                 .hasSizeLessThan(10_000)
                 .contains("3000000 characters");
-        chromium.open(index, "#/minutes/sample.RotaTest.deep()");
-        assertThat(chromium.find(".note").getText()).contains("steps lie deeper than 100 in each other");
+        chromium.open(index, "#/test/sample.RotaTest.deep()");
+        assertThat(chromium.find(".log-line").getText()).contains("steps lie deeper than 100 in each other");
         assertThat(chromium.complaints()).isEmpty();
     }
 
     @Test
     void a_page_without_its_data_says_what_is_missing() throws Exception {
         Path index = page(this::smallRun);
-        Files.delete(index.resolveSibling("data/minutes/0.js"));
-        chromium.open(index, "#/minutes/sample.RotaTest.swaps()");
+        Files.delete(index.resolveSibling("data/tests/0.js"));
+        chromium.open(index, "#/test/sample.RotaTest.swaps()");
         assertThat(chromium.find(".reason").getText()).contains("missing beside the page");
 
         Files.delete(index.resolveSibling("data/run.js"));
@@ -448,55 +451,56 @@ class PageTest {
     private void smallRun() {
         recorder.fact("season", "summer");
         Scope rota = recorder.startContainer(
-                recorder.run(), new Identity("sample.RotaTest", "Rota page", "sample.RotaTest", null, List.of()));
-        ended(rota, "shows", "shows the days", Ending.passed());
-        ended(rota, "waits", "waits for spring", Ending.skipped("next season"));
-        Scope test = recorder.startTest(rota, identity("swaps", "swaps two days"));
+                recorder.run(), new TestDescriptor("sample.RotaTest", "Rota page", "sample.RotaTest", null, List.of()));
+        ended(rota, "shows", "shows the days", TestEnd.passed());
+        ended(rota, "waits", "waits for spring", TestEnd.skipped("next season"));
+        Scope test = recorder.startTest(rota, descriptor("swaps", "swaps two days"));
         recorder.startStep(StepKind.SET_UP, "open the rota").passed();
         recorder.data("plot", 12);
-        recorder.note("Monday waters Ada");
+        recorder.log("Monday waters Ada");
         recorder.startStep("Swap Monday with Thursday").passed();
-        recorder.announce(new TwoPapers());
+        recorder.register(new TwoAttachments());
         var failure = new AssertionError("Thursday after the swap");
         Step compare = recorder.startStep("Compare");
         compare.failed(failure);
-        recorder.endTest(test, Ending.threw(failure));
-        recorder.endContainer(rota, Ending.passed(), 0);
+        recorder.endTest(test, TestEnd.threw(failure));
+        recorder.endContainer(rota, TestEnd.passed(), 0);
         Scope seeds = recorder.startContainer(
-                recorder.run(), new Identity("sample.SeedTest", "SeedTest", "sample.SeedTest", null, List.of()));
-        ended(seeds, "grows", "grows", Ending.passed());
-        recorder.endContainer(seeds, Ending.passed(), 0);
+                recorder.run(), new TestDescriptor("sample.SeedTest", "SeedTest", "sample.SeedTest", null, List.of()));
+        ended(seeds, "grows", "grows", TestEnd.passed());
+        recorder.endContainer(seeds, TestEnd.passed(), 0);
     }
 
-    private void ended(Scope in, String method, String name, Ending ending) {
-        recorder.endTest(recorder.startTest(in, identity(method, name)), ending);
+    private void ended(Scope in, String method, String name, TestEnd testEnd) {
+        recorder.endTest(recorder.startTest(in, descriptor(method, name)), testEnd);
     }
 
-    private static Identity identity(String method, String name) {
+    private static TestDescriptor descriptor(String method, String name) {
         List<String> tags = method.equals("swaps") ? List.of("rota") : List.of();
-        return new Identity("sample.RotaTest." + method + "()", name, "sample.RotaTest", method, tags);
+        return new TestDescriptor("sample.RotaTest." + method + "()", name, "sample.RotaTest", method, tags);
     }
 
     /** What a browser gives. */
-    private static final class TwoPapers implements EvidenceSource {
+    private static final class TwoAttachments implements EvidenceSource {
         @Override
         public String name() {
             return "browser";
         }
 
         @Override
-        public void take(Evidence evidence) {
-            evidence.paper("screenshot", PaperKept.SCREENSHOT, DOT, "image/png");
-            evidence.paper(
+        public void capture(Evidence evidence) {
+            evidence.attach("screenshot", AttachmentStored.SCREENSHOT, DOT, "image/png");
+            evidence.attach(
                     "page source",
-                    PaperKept.PAGE_SOURCE,
+                    AttachmentStored.PAGE_SOURCE,
                     "<h1>Rota</h1>".getBytes(StandardCharsets.UTF_8),
                     "text/html");
         }
     }
 
     private Path page(Runnable recording) throws IOException {
-        recorder = Recorder.open(RecorderOptions.defaults().withRoot(root).withClosingLine(false));
+        recorder =
+                AdapterRecorder.open(RecorderOptions.defaults().withRoot(root).withSummaryLine(false));
         recording.run();
         return writtenTo("page with spaces & ünicode");
     }

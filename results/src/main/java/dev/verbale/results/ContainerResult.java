@@ -8,7 +8,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
- * One execution of something that holds tests.
+ * One attempt of something that holds tests.
  *
  * @param path the names of the classes around it, outermost first
  * @param outcome of the container itself, whatever its tests did
@@ -25,7 +25,7 @@ public record ContainerResult(
         @Nullable Failure failure,
         int notRun,
         Instant started,
-        Duration took,
+        Duration duration,
         String worker,
         List<Entry> entries) {
 

@@ -3,8 +3,8 @@ package dev.verbale.results;
 import dev.verbale.event.Outcome;
 import java.util.Collection;
 import java.util.Collections;
-import java.util.EnumMap;
 import java.util.Map;
+import java.util.TreeMap;
 
 /**
  * How many tests ended how.
@@ -14,13 +14,12 @@ import java.util.Map;
 public record Counts(Map<Outcome, Integer> byOutcome) {
 
     public Counts {
-        byOutcome = Collections.unmodifiableMap(
-                byOutcome.isEmpty() ? new EnumMap<>(Outcome.class) : new EnumMap<>(byOutcome));
+        byOutcome = Collections.unmodifiableMap(new TreeMap<>(byOutcome));
     }
 
-    /** Each test once: what was executed again counts as what came out last. */
+    /** Each test once: of several attempts the last counts. */
     static Counts of(Collection<TestResult> tests) {
-        Map<Outcome, Integer> counts = new EnumMap<>(Outcome.class);
+        Map<Outcome, Integer> counts = new TreeMap<>();
         for (TestResult test : tests) if (!test.superseded()) counts.merge(test.outcome(), 1, Integer::sum);
         return new Counts(counts);
     }

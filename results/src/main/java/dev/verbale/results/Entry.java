@@ -1,5 +1,6 @@
 package dev.verbale.results;
 
+import dev.verbale.event.AttachmentStored.StoredFile;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
@@ -12,7 +13,7 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
-/** One thing in the minutes of a test, a container or the run. */
+/** One thing that happened in a test, a container or the run. */
 public sealed interface Entry {
 
     /** When it was recorded, by the wall clock that its journal began with and a monotonic clock from there. */
@@ -21,7 +22,7 @@ public sealed interface Entry {
     /**
      * A step.
      *
-     * @param took until its end, or until the last thing known of it where it is unfinished
+     * @param duration until its end, or until the last thing known of it where it is unfinished
      * @param budget how long it should take at the most, or null
      * @param reason why it was skipped
      * @param failure on the innermost step that saw it
@@ -33,7 +34,7 @@ public sealed interface Entry {
             StepKind kind,
             String name,
             Outcome outcome,
-            Duration took,
+            Duration duration,
             @Nullable Duration budget,
             @Nullable String reason,
             @Nullable Failure failure,
@@ -46,21 +47,16 @@ public sealed interface Entry {
     }
 
     /**
-     * A line.
+     * A line, of the test itself or of a logger.
      *
-     * @param thread where it belongs to no test
-     */
-    record NoteEntry(Instant at, String text, @Nullable String thread) implements Entry {}
-
-    /**
-     * What a logger wrote.
-     *
+     * @param level in small letters; null where the test itself said none
+     * @param logger its name; null where the test itself logged
      * @param thread where it is not the test's own
      */
     record LogEntry(
             Instant at,
-            String level,
-            String logger,
+            @Nullable String level,
+            @Nullable String logger,
             String text,
             @Nullable String thread,
             Map<String, String> context,
@@ -68,7 +64,7 @@ public sealed interface Entry {
             implements Entry {}
 
     /**
-     * A request and its answer.
+     * A request and its response.
      *
      * @param files of its bodies, by the names that {@code made} has for them; without those that are missing, or lie outside
      *     the run folder
@@ -89,13 +85,13 @@ public sealed interface Entry {
         private static void gather(List<Entry> entries, List<ExchangeEntry> found) {
             for (Entry entry : entries) {
                 if (entry instanceof ExchangeEntry exchange) found.add(exchange);
-                if (entry instanceof StepEntry step) gather(step.entries(), found);
+                gather(Entry.inside(entry), found);
             }
         }
 
-        /** From sending to the end of the answer; zero where nobody knows. */
-        public Duration took() {
-            return Duration.ofNanos(Math.max(0, made.micros()) * 1_000);
+        /** From sending to the end of the response; zero where nobody knows. */
+        public Duration duration() {
+            return Duration.ofNanos(made.timing().microsOrZero() * 1_000);
         }
 
         /** Where a body's file is; null where it has none, or it is missing. */
@@ -107,37 +103,53 @@ public sealed interface Entry {
     /**
      * Something that was checked while the test went on.
      *
-     * @param about the id of the exchange whose answer was checked, or 0 where nobody said one; see {@link ExchangeChecks}
+     * @param exchange the id of the one whose response was checked, or 0 where nobody said one; see {@link ExchangeChecks}
      */
     record CheckEntry(
             Instant at,
             String name,
             Outcome outcome,
             @Nullable Failure failure,
-            int about) implements Entry {}
+            int exchange) implements Entry {}
 
     /** A named value. */
     record DataEntry(Instant at, String name, String value) implements Entry {}
 
     /**
-     * A paper.
+     * An attachment.
      *
-     * @param kind one of those in {@link dev.verbale.event.PaperKept}, or a word of a newer format
-     * @param nameInJournal where the journal says it is
+     * @param kind one of those in {@link dev.verbale.event.AttachmentStored}, or a word of a newer format
+     * @param stored what the journal says of its file
      * @param file where it is, or null where it is missing or lies outside the run folder
-     * @param size in bytes, as recorded
-     * @param came false where it was promised and never kept
-     * @param begins of a paper that has a time of its own, such as a video, when that begins; null otherwise
+     * @param begins of an attachment that has a time of its own, such as a video, when that begins; null otherwise
      */
-    record PaperEntry(
+    record AttachmentEntry(
             Instant at,
             String name,
             String kind,
-            String mediaType,
-            String nameInJournal,
+            StoredFile stored,
             @Nullable Path file,
-            long size,
-            boolean came,
-            @Nullable Instant begins)
-            implements Entry {}
+            @Nullable Instant begins) implements Entry {}
+
+    /** An attachment that was to come later and never did. */
+    record PendingEntry(Instant at, String name, String kind) implements Entry {}
+
+    /**
+     * Something of a later version, as it stands in the journal.
+     *
+     * @param word what the journal calls its kind
+     * @param json the whole line
+     * @param entries what belongs to it, in order
+     */
+    record UnknownEntry(Instant at, String word, String json, List<Entry> entries) implements Entry {
+        public UnknownEntry {
+            entries = List.copyOf(entries);
+        }
+    }
+
+    /** What lies in {@code entry}; nothing in most. */
+    static List<Entry> inside(Entry entry) {
+        if (entry instanceof StepEntry step) return step.entries();
+        return entry instanceof UnknownEntry unknown ? unknown.entries() : List.of();
+    }
 }

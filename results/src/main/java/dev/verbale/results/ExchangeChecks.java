@@ -17,7 +17,7 @@ import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What was checked of each answer in a test.
+ * What was checked of each response in a test.
  *
  * <p>A check that names its exchange is about that one. Any other is about the exchange of the test that was over last, unless
  * a browser was asked to do something since: then it is about what that shows. The assertion that ended the test counts as
@@ -38,44 +38,45 @@ public final class ExchangeChecks {
 
     /** The checks of a test, by the id of the exchange; one without any is not in there. */
     public static Map<Integer, List<CheckEntry>> of(TestResult test) {
-        var reckoned = new ExchangeChecks();
-        reckoned.gather(test.entries(), false);
-        if (reckoned.exchanges.isEmpty()) return Map.of();
-        reckoned.exchanges.sort(Comparator.comparing(Moment::end));
-        for (CheckEntry check : reckoned.checks)
-            reckoned.add(check.about() != 0 ? check.about() : reckoned.before(check.at(), true), check);
-        reckoned.ending(test);
-        return reckoned.byExchange;
+        var found = new ExchangeChecks();
+        found.gather(test.entries(), false);
+        if (found.exchanges.isEmpty()) return Map.of();
+        found.exchanges.sort(Comparator.comparing(Moment::end));
+        for (CheckEntry check : found.checks)
+            found.add(check.exchange() != 0 ? check.exchange() : found.before(check.at(), true), check);
+        found.testEnd(test);
+        return found.byExchange;
     }
 
     private void gather(List<Entry> entries, boolean inTearDown) {
         for (Entry entry : entries) {
             if (entry instanceof ExchangeEntry exchange)
                 exchanges.add(new Moment(
-                        exchange.at().plus(exchange.took()), exchange.made().id(), inTearDown));
+                        exchange.at().plus(exchange.duration()), exchange.made().id(), inTearDown));
             else if (entry instanceof CheckEntry check) checks.add(check);
             else if (entry instanceof StepEntry step) {
-                if (step.kind() == StepKind.BROWSER) browserActs.add(step.at());
-                boolean tearsDown = inTearDown || step.kind() == StepKind.TEAR_DOWN;
+                if (step.kind().equals(StepKind.BROWSER)) browserActs.add(step.at());
+                boolean tearsDown = inTearDown || step.kind().equals(StepKind.TEAR_DOWN);
                 if (step.failure() != null) {
                     failedIn = step;
                     failedInTearDown = tearsDown;
                 }
                 gather(step.entries(), tearsDown);
-            }
+            } else gather(Entry.inside(entry), inTearDown);
         }
     }
 
-    private void ending(TestResult test) {
+    private void testEnd(TestResult test) {
         Failure failure = test.failure();
         if (failure == null
-                || test.outcome() != Outcome.FAILED
+                || !test.outcome().equals(Outcome.FAILED)
                 || !failure.gathered().isEmpty()) return;
         if (checks.stream().anyMatch(check -> same(check.failure(), failure))) return;
         StepEntry step = failedIn != null && same(failedIn.failure(), failure) ? failedIn : null;
         if (step != null && failedInTearDown) return;
-        Instant at = step == null ? test.started().plus(test.took()) : step.at().plus(step.took());
-        add(before(at, false), new CheckEntry(at, Cause.title(failure), Outcome.FAILED, failure, 0));
+        Instant at =
+                step == null ? test.started().plus(test.duration()) : step.at().plus(step.duration());
+        add(before(at, false), new CheckEntry(at, FailureReason.title(failure), Outcome.FAILED, failure, 0));
     }
 
     private static boolean same(@Nullable Failure one, Failure other) {

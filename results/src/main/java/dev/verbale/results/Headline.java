@@ -9,12 +9,12 @@ import java.util.Locale;
 /** Says what a run came to, in sentences that need no knowledge of testing. */
 public final class Headline {
 
-    private static final int MOST_NAMED = 2;
+    private static final int MAX_NAMED = 2;
     private static final int LONGEST_NAME = 100;
 
     private Headline() {}
 
-    /** Such as {@code 6 of 47 tests did not pass: 4 failed, 2 errored. They have 5 causes.} */
+    /** Such as {@code 6 of 47 tests did not pass: 4 failed, 2 errored, for 5 reasons.} */
     public static String of(Run run) {
         Incomplete incomplete = run.incomplete();
         return withoutGaps(run) + (incomplete.isNothing() ? "" : " " + incomplete.sentence());
@@ -24,43 +24,44 @@ public final class Headline {
     public static String withoutGaps(Run run) {
         Counts counts = run.counts();
         int all = counts.all();
-        var said = new StringBuilder();
+        var text = new StringBuilder();
         if (all == 0) {
-            said.append("No test was recorded.");
-            String unheard = run.facts().get(FactStated.UNHEARD);
-            if (unheard != null) said.append(" There were ").append(unheard).append('.');
-        } else if (counts.needingAttention() == 0) said.append(calm(counts, all));
-        else said.append(troubled(counts, all)).append(causes(run));
+            text.append("No test was recorded.");
+            String unrecorded = run.facts().get(FactStated.NOT_RECORDED);
+            if (unrecorded != null)
+                text.append(" There were ").append(unrecorded).append('.');
+        } else if (counts.needingAttention() == 0) text.append(calm(counts, all));
+        else text.append(troubled(counts, all)).append(reasons(run)).append('.');
         int flaky = run.flaky().size();
         if (flaky > 0)
-            said.append(' ')
+            text.append(' ')
                     .append(whole(flaky))
-                    .append(flaky == 1 ? " test passed" : " tests passed")
-                    .append(" only when run again.");
-        broken(run.brokenContainers(), said);
+                    .append(flaky == 1 ? " test is flaky: it passed" : " tests are flaky: they passed")
+                    .append(" on a later attempt.");
+        broken(run.brokenContainers(), text);
         int outside = run.failedOutsideTests().size();
         if (outside > 0)
-            said.append(' ')
+            text.append(' ')
                     .append(outside == 1 ? "1 step" : whole(outside) + " steps")
                     .append(" outside the tests failed.");
-        return said.toString();
+        return text.toString();
     }
 
     /** By name where they are few: this is one sentence, and large on the page. */
-    private static void broken(List<ContainerResult> containers, StringBuilder said) {
+    private static void broken(List<ContainerResult> containers, StringBuilder text) {
         if (containers.isEmpty()) return;
-        if (containers.size() > MOST_NAMED) {
+        if (containers.size() > MAX_NAMED) {
             int notRun = containers.stream().mapToInt(ContainerResult::notRun).sum();
-            said.append(' ').append(whole(containers.size())).append(" classes broke outside their tests");
-            if (notRun > 0) said.append("; ").append(tests(notRun)).append(" of them did not run");
-            said.append('.');
+            text.append(' ').append(whole(containers.size())).append(" classes broke outside their tests");
+            if (notRun > 0) text.append("; ").append(tests(notRun)).append(" of them did not run");
+            text.append('.');
             return;
         }
         for (ContainerResult broken : containers) {
-            said.append(" \"").append(Texts.cut(broken.name(), LONGEST_NAME)).append("\" broke outside its tests");
+            text.append(" \"").append(Texts.cut(broken.name(), LONGEST_NAME)).append("\" broke outside its tests");
             if (broken.notRun() > 0)
-                said.append("; ").append(tests(broken.notRun())).append(" of it did not run");
-            said.append('.');
+                text.append("; ").append(tests(broken.notRun())).append(" of it did not run");
+            text.append('.');
         }
     }
 
@@ -73,22 +74,21 @@ public final class Headline {
     private static String troubled(Counts counts, int all) {
         List<String> parts = new ArrayList<>();
         for (Outcome outcome : List.of(Outcome.FAILED, Outcome.ERRORED, Outcome.UNFINISHED))
-            if (counts.of(outcome) > 0) parts.add(whole(counts.of(outcome)) + " " + outcome.word());
-        return whole(counts.needingAttention()) + " of " + tests(all) + " did not pass: " + String.join(", ", parts)
-                + ".";
+            if (counts.of(outcome) > 0) parts.add(whole(counts.of(outcome)) + " " + outcome.text());
+        return whole(counts.needingAttention()) + " of " + tests(all) + " did not pass: " + String.join(", ", parts);
     }
 
     private static String aside(Counts counts) {
         List<String> parts = new ArrayList<>();
-        for (Outcome outcome : List.of(Outcome.SKIPPED, Outcome.ABORTED, Outcome.EXPECTED))
-            if (counts.of(outcome) > 0) parts.add(whole(counts.of(outcome)) + " " + outcome.word());
+        for (Outcome outcome : List.of(Outcome.SKIPPED, Outcome.ABORTED, Outcome.EXPECTED_FAILURE))
+            if (counts.of(outcome) > 0) parts.add(whole(counts.of(outcome)) + " " + outcome.text());
         return parts.isEmpty() ? "" : " (" + String.join(", ", parts) + ")";
     }
 
-    private static String causes(Run run) {
-        int causes = Cause.of(run).size();
-        if (causes == 0) return "";
-        return causes == 1 ? " They have one cause." : " They have " + whole(causes) + " causes.";
+    private static String reasons(Run run) {
+        int reasons = FailureReason.of(run).size();
+        if (reasons == 0) return "";
+        return reasons == 1 ? ", for one reason" : ", for " + whole(reasons) + " reasons";
     }
 
     private static String tests(int count) {

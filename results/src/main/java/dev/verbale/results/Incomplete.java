@@ -12,11 +12,11 @@ import java.util.TreeMap;
  *
  * @param missing how many events could not be recorded
  * @param byKind the same by what they were, as in {@link dev.verbale.event.EventsMissed}
- * @param notClosed the workers whose journals have no last word: their JVM was killed, or still runs
+ * @param notClosed the workers whose journals were not closed: their JVM was killed, or still runs
  */
 public record Incomplete(long missing, Map<String, Long> byKind, List<String> notClosed) {
 
-    private static final int MOST_NAMES = 3;
+    private static final int MAX_NAMES = 3;
 
     public Incomplete {
         byKind = Map.copyOf(byKind);
@@ -41,7 +41,7 @@ public record Incomplete(long missing, Map<String, Long> byKind, List<String> no
         return missing == 0 && notClosed.isEmpty();
     }
 
-    /** In one sentence, such as {@code The run is incomplete: 12 events could not be recorded (12 note).} */
+    /** In one sentence, such as {@code The run is incomplete: 12 events could not be recorded (12 log).} */
     public String sentence() {
         var parts = new StringJoiner("; ", "The run is incomplete: ", ".");
         if (missing > 0) {
@@ -52,8 +52,8 @@ public record Incomplete(long missing, Map<String, Long> byKind, List<String> no
                     + " could not be recorded" + (byKind.isEmpty() ? "" : kinds));
         }
         if (!notClosed.isEmpty()) {
-            String names = String.join(", ", notClosed.subList(0, Math.min(MOST_NAMES, notClosed.size())));
-            if (notClosed.size() > MOST_NAMES) names += " and " + (notClosed.size() - MOST_NAMES) + " more";
+            String names = String.join(", ", notClosed.subList(0, Math.min(MAX_NAMES, notClosed.size())));
+            if (notClosed.size() > MAX_NAMES) names += " and " + (notClosed.size() - MAX_NAMES) + " more";
             parts.add((notClosed.size() == 1 ? "the journal of " : "the journals of ") + names
                     + (notClosed.size() == 1 ? " was" : " were")
                     + " never closed, as when a JVM is killed or still runs");

@@ -26,7 +26,7 @@ public record LastMoment(List<String> open, @Nullable String finished) {
             Entry.StepEntry unfinished = null;
             for (Entry entry : inside) {
                 if (!(entry instanceof Entry.StepEntry step)) continue;
-                if (step.outcome() == Outcome.UNFINISHED) unfinished = step;
+                if (step.outcome().equals(Outcome.UNFINISHED)) unfinished = step;
                 else finished = step.name();
             }
             if (unfinished == null) return new LastMoment(open, finished);

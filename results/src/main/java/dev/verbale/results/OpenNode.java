@@ -1,13 +1,16 @@
 package dev.verbale.results;
 
+import dev.verbale.event.About;
 import dev.verbale.event.Event;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
 import dev.verbale.event.StepStarted;
+import dev.verbale.event.UnknownEvent;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
@@ -23,16 +26,18 @@ final class OpenNode {
     static final int DEEPEST = 100;
 
     final @Nullable OpenNode outer;
-    final Event start;
+    /** What began it; null for the run, which nothing begins. */
+    final @Nullable Event start;
     /** Of steps in each other; 0 for what is no step. */
     private final int depth;
     /** Where what happens in here is shown: in here, or where this is too deep, in the last one that is not. */
     private final OpenNode shown;
 
-    private final List<Object> inside = new ArrayList<>(2); // entries and steps, in order
+    private final List<Object> inside =
+            new ArrayList<>(2); // entries, pending ones, steps and what is unknown, in order
     private int folded;
     private long lastAt;
-    private boolean ended; // what is recorded later, such as a promised paper, makes it no longer
+    private boolean ended; // what is recorded later, such as a late attachment, makes it no longer
 
     Outcome outcome = Outcome.UNFINISHED;
 
@@ -49,12 +54,23 @@ final class OpenNode {
 
     About about = About.NOTHING;
 
-    OpenNode(@Nullable OpenNode outer, Event start) {
+    OpenNode(@Nullable OpenNode outer, @Nullable Event start) {
         this.outer = outer;
         this.start = start;
-        this.depth = start instanceof StepStarted && outer != null ? outer.depth + 1 : 0;
+        boolean inner = start instanceof StepStarted || start instanceof UnknownEvent;
+        this.depth = inner && outer != null ? outer.depth + 1 : 0;
         this.shown = outer != null && depth > DEEPEST ? outer.shown : this;
-        this.lastAt = start.at();
+        this.lastAt = startedAt();
+    }
+
+    /** What began it, where something did. */
+    Event started() {
+        if (start == null) throw new IllegalStateException("nothing begins a run");
+        return start;
+    }
+
+    private long startedAt() {
+        return start == null ? 0 : start.at();
     }
 
     void add(Entry entry) {
@@ -70,14 +86,21 @@ final class OpenNode {
     }
 
     private static boolean isLater(Object one, Entry.ExchangeEntry exchange, long at) {
-        return one instanceof OpenNode step
-                ? step.start.at() > at
-                : ((Entry) one).at().isAfter(exchange.at());
+        if (one instanceof OpenNode node) return node.startedAt() > at;
+        Entry entry = one instanceof Pending pending ? pending.entry() : (Entry) one;
+        return entry.at().isAfter(exchange.at());
     }
 
-    /** The promise of a paper is kept: the paper stands for it now. */
-    void remove(int promise) {
-        shown.inside.removeIf(one -> one instanceof Entry.PaperEntry paper && !paper.came() && paper.size() == promise);
+    /** One that may still be completed. */
+    private record Pending(int id, Entry.PendingEntry entry) {}
+
+    void addPending(int id, Entry.PendingEntry entry) {
+        shown.inside.add(new Pending(id, entry));
+    }
+
+    /** The pending attachment {@code id} came, and stands for itself now. */
+    void completed(int id) {
+        shown.inside.removeIf(one -> one instanceof Pending pending && pending.id() == id);
     }
 
     void add(OpenNode step) {
@@ -96,7 +119,7 @@ final class OpenNode {
     }
 
     void ended(long at, Outcome how, @Nullable String why, @Nullable Failure thrown) {
-        lastAt = Math.max(at, start.at());
+        lastAt = Math.max(at, startedAt());
         ended = true;
         outcome = how;
         reason = why;
@@ -107,8 +130,8 @@ final class OpenNode {
         return ended;
     }
 
-    Duration took() {
-        return Duration.ofNanos((lastAt - start.at()) * 1_000);
+    Duration duration() {
+        return Duration.ofNanos((lastAt - startedAt()) * 1_000);
     }
 
     /**
@@ -119,13 +142,18 @@ final class OpenNode {
         List<Entry> entries = new ArrayList<>(inside.size());
         for (Object one : inside) {
             if (one instanceof Entry entry) entries.add(entry);
+            else if (one instanceof Pending pending) entries.add(pending.entry());
             else if (one instanceof OpenNode step) entries.add(making.apply(step));
         }
         if (folded > 0)
-            entries.add(new Entry.NoteEntry(
+            entries.add(new Entry.LogEntry(
                     moment(wall, lastAt),
+                    null,
+                    null,
                     folded + (folded == 1 ? " step lies" : " steps lie") + " deeper than " + DEEPEST
                             + " in each other, and stand here side by side in the order in which they began",
+                    null,
+                    Map.of(),
                     null));
         return entries;
     }

@@ -12,7 +12,7 @@ public final class ResultsFormatException extends IOException {
      * @param why that is so, or what was found instead; a sentence without a full stop
      * @param remedy what to do; a sentence without a full stop
      */
-    public ResultsFormatException(Path place, String what, String why, String remedy) {
-        super(place + ": " + what + ". " + why + ". " + remedy + ".");
+    public ResultsFormatException(Path position, String what, String why, String remedy) {
+        super(position + ": " + what + ". " + why + ". " + remedy + ".");
     }
 }

@@ -14,7 +14,7 @@ import java.util.Map;
  *
  * @param folder where it was read from
  * @param started the first thing known of it
- * @param took from then to the last thing known of it
+ * @param duration from then to the last thing known of it
  * @param facts in the order in which they were first stated
  * @param tests in the order in which they started, which no thread's speed changes between two readings
  * @param containers in the order in which they started
@@ -24,7 +24,7 @@ public record Run(
         String name,
         Path folder,
         Instant started,
-        Duration took,
+        Duration duration,
         Map<String, String> facts,
         List<Worker> workers,
         List<TestResult> tests,
@@ -52,18 +52,19 @@ public record Run(
                 .toList();
     }
 
-    /** The tests that passed after they had not, in order. */
+    /** The tests that passed after an attempt that had not, in order. */
     public List<TestResult> flaky() {
         return tests.stream().filter(TestResult::recovered).toList();
     }
 
     /** Which part of the tests' time recording took, such as 0.003; 0 where no worker said. */
-    public double cost() {
+    public double overhead() {
         double testTime =
-                tests.stream().mapToDouble(test -> test.took().toNanos()).sum();
-        double cost =
-                workers.stream().mapToDouble(worker -> worker.cost().toNanos()).sum();
-        return testTime == 0 ? 0 : cost / testTime;
+                tests.stream().mapToDouble(test -> test.duration().toNanos()).sum();
+        double overhead = workers.stream()
+                .mapToDouble(worker -> worker.overhead().toNanos())
+                .sum();
+        return testTime == 0 ? 0 : overhead / testTime;
     }
 
     /** The containers whose own set-up or tear-down somebody has to look at, in order; each as what it came to last. */
@@ -87,10 +88,19 @@ public record Run(
     private static void gather(List<Entry> entries, List<Entry.StepEntry> failed) {
         for (Entry entry : entries) {
             if (!(entry instanceof Entry.StepEntry step)) continue;
-            boolean failing = step.outcome() == Outcome.FAILED || step.outcome() == Outcome.ERRORED;
+            boolean failing =
+                    step.outcome().equals(Outcome.FAILED) || step.outcome().equals(Outcome.ERRORED);
             if (failing) failed.add(step);
             else gather(step.entries(), failed);
         }
+    }
+
+    /** Which frames of a stack trace are the suite's own. */
+    public OwnFrames ownFrames() {
+        return new OwnFrames(workers.stream()
+                .flatMap(worker -> worker.libraries().stream())
+                .distinct()
+                .toList());
     }
 
     /** What it does not hold, as far as it is known. */

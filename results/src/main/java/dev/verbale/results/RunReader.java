@@ -1,5 +1,6 @@
 package dev.verbale.results;
 
+import dev.verbale.event.Outcome;
 import dev.verbale.folder.ResultsRoot;
 import dev.verbale.folder.RunDescription;
 import dev.verbale.folder.RunFolder;
@@ -81,23 +82,21 @@ public final class RunReader {
 
     private Run read() throws IOException {
         Map<String, String> facts = new LinkedHashMap<>();
-        Instant described = describe(facts);
-        List<JournalJoin> journals = new ArrayList<>();
+        Instant described = description(facts);
+        List<JournalResults> journals = new ArrayList<>();
         for (Path file : journalFiles()) {
-            var journal = new JournalJoin(folder, file, problems);
-            journal.read();
-            journals.add(journal);
+            journals.add(JournalResults.read(folder, file, problems));
         }
         if (journals.isEmpty())
             problem("journals", "there is no journal: nothing was recorded, or its files are missing");
-        for (JournalJoin journal : journals) facts.putAll(journal.facts());
+        for (JournalResults journal : journals) facts.putAll(journal.facts());
 
         Instant started = journals.stream()
-                .map(JournalJoin::first)
+                .map(JournalResults::first)
                 .min(Comparator.naturalOrder())
                 .orElse(described);
         Instant ended = journals.stream()
-                .map(JournalJoin::last)
+                .map(JournalResults::last)
                 .max(Comparator.naturalOrder())
                 .orElse(started);
         return new Run(
@@ -106,10 +105,10 @@ public final class RunReader {
                 started,
                 Duration.between(started, ended),
                 facts,
-                journals.stream().map(JournalJoin::worker).toList(),
-                numbered(inOrder(journals, JournalJoin::tests, Comparator.comparing(TestResult::started))),
-                inOrder(journals, JournalJoin::containers, Comparator.comparing(ContainerResult::started)),
-                inOrder(journals, JournalJoin::entries, Comparator.comparing(Entry::at)),
+                journals.stream().map(JournalResults::worker).toList(),
+                numbered(inOrder(journals, JournalResults::tests, Comparator.comparing(TestResult::started))),
+                inOrder(journals, JournalResults::containers, Comparator.comparing(ContainerResult::started)),
+                inOrder(journals, JournalResults::entries, Comparator.comparing(Entry::at)),
                 problems);
     }
 
@@ -123,7 +122,7 @@ public final class RunReader {
         }
     }
 
-    private Instant describe(Map<String, String> facts) {
+    private Instant description(Map<String, String> facts) {
         try {
             RunDescription description = RunDescription.read(folder.runFile());
             facts.putAll(description.facts());
@@ -131,7 +130,7 @@ public final class RunReader {
                 problem(
                         "run.json",
                         "the run has format " + description.format() + " and this reader knows " + JournalFormat.VERSION
-                                + ": what is new in it is left out. Read it with a newer Verbale");
+                                + ": what is new in it is shown as it is. Read it with a newer Verbale");
             return description.started();
         } catch (IOException unreadable) {
             problem("run.json", "cannot be read (" + unreadable.getMessage() + "): what it says is left out");
@@ -145,15 +144,15 @@ public final class RunReader {
 
     /** Journals are read in the order of their names, so what started in the same microsecond has an order too. */
     private static <T> List<T> inOrder(
-            List<JournalJoin> journals, Function<JournalJoin, List<T>> part, Comparator<T> order) {
+            List<JournalResults> journals, Function<JournalResults, List<T>> part, Comparator<T> order) {
         List<T> all = new ArrayList<>();
-        for (JournalJoin journal : journals) all.addAll(part.apply(journal));
+        for (JournalResults journal : journals) all.addAll(part.apply(journal));
         all.sort(order);
         return all;
     }
 
     /**
-     * Numbers the attempts of what was executed several times. The same key in one run is the same test, whatever its attempts
+     * Numbers the attempts of what ran several times. The same key in one run is the same test, whatever its attempts
      * came to and whichever JVM made them: the last one counts.
      */
     private static List<TestResult> numbered(List<TestResult> tests) {
@@ -165,8 +164,9 @@ public final class RunReader {
         for (TestResult test : tests) {
             boolean again = left.merge(test.key(), -1, Integer::sum) > 0;
             int number = attempts.merge(test.key(), 1, Integer::sum);
-            numbered.add(
-                    number == 1 && !again ? test : test.numbered(number, again, failedBefore.contains(test.key())));
+            boolean recovered =
+                    failedBefore.contains(test.key()) && test.outcome().equals(Outcome.PASSED);
+            numbered.add(number == 1 && !again ? test : test.as(new TestResult.Attempt(number, again, recovered)));
             if (test.outcome().needsAttention()) failedBefore.add(test.key());
         }
         return numbered;

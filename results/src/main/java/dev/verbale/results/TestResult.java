@@ -1,5 +1,6 @@
 package dev.verbale.results;
 
+import dev.verbale.event.About;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
 import java.time.Duration;
@@ -8,69 +9,144 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
- * One execution of one test.
+ * One attempt of one test.
  *
- * @param key the same in every run
- * @param occurrence 1, or more where the run executed the same key before; with the key it names this result
- * @param path the names of the classes around it, outermost first
- * @param reason why it was skipped or aborted
- * @param took until its end, or until the last thing known of it where it is unfinished
- * @param worker the JVM that ran it
- * @param about what was said about it
- * @param superseded whether it needs no attention any more, because the run executed it again later
- * @param recovered whether it passed after an execution that had not, in the same run
+ * @param identity which test
+ * @param attempt which attempt of it in its run
+ * @param end how it ended
+ * @param course when and where it ran
  * @param entries what happened in it, in order
  */
-public record TestResult(
-        String key,
-        int occurrence,
-        String name,
-        List<String> path,
-        @Nullable String className,
-        @Nullable String methodName,
-        List<String> tags,
-        Outcome outcome,
-        @Nullable String reason,
-        @Nullable Failure failure,
-        Instant started,
-        Duration took,
-        String worker,
-        String thread,
-        About about,
-        boolean superseded,
-        boolean recovered,
-        List<Entry> entries) {
+public record TestResult(Identity identity, Attempt attempt, End end, Course course, List<Entry> entries) {
 
     public TestResult {
-        path = List.copyOf(path);
-        tags = List.copyOf(tags);
         entries = List.copyOf(entries);
     }
 
-    /** Names this result in its run: the key, and which occurrence where there is more than one. */
-    public String address() {
-        return occurrence == 1 ? key : key + "~" + occurrence;
+    /**
+     * Which test it is.
+     *
+     * @param key the same in every run
+     * @param name what a reader sees
+     * @param path the names of the classes around it, outermost first
+     * @param about what was said of it
+     */
+    public record Identity(
+            String key,
+            String name,
+            List<String> path,
+            @Nullable String className,
+            @Nullable String methodName,
+            List<String> tags,
+            About about) {
+        public Identity {
+            path = List.copyOf(path);
+            tags = List.copyOf(tags);
+        }
     }
 
-    TestResult numbered(int number, boolean again, boolean afterFailure) {
-        return new TestResult(
-                key,
-                number,
-                name,
-                path,
-                className,
-                methodName,
-                tags,
-                outcome,
-                reason,
-                failure,
-                started,
-                took,
-                worker,
-                thread,
-                about,
-                again,
-                afterFailure && outcome == Outcome.PASSED,
-                entries);
+    /**
+     * Which attempt it is.
+     *
+     * @param number 1, or more where the run ran the same test before
+     * @param superseded whether it needs no attention any more, because the run made another attempt later
+     * @param recovered whether it passed after an attempt that had not, in the same run
+     */
+    public record Attempt(int number, boolean superseded, boolean recovered) {
+        /** Of a test that its run ran once. */
+        public static final Attempt ONLY = new Attempt(1, false, false);
+    }
+
+    /**
+     * How it ended.
+     *
+     * @param reason why it was skipped or aborted
+     * @param failure why it did not pass, where it did not
+     */
+    public record End(
+            Outcome outcome,
+            @Nullable String reason,
+            @Nullable Failure failure) {}
+
+    /**
+     * When and where it ran.
+     *
+     * @param duration until its end, or until the last thing known of it where it is unfinished
+     * @param worker the JVM that ran it
+     */
+    public record Course(Instant started, Duration duration, String worker, String thread) {}
+
+    /** Names this attempt in its run: the key, and which attempt where it is not the first. */
+    public String id() {
+        return attempt.number() == 1 ? key() : key() + "~" + attempt.number();
+    }
+
+    /** This as the attempt that it is among others. */
+    TestResult as(Attempt one) {
+        return new TestResult(identity, one, end, course, entries);
+    }
+
+    public String key() {
+        return identity.key();
+    }
+
+    public String name() {
+        return identity.name();
+    }
+
+    public List<String> path() {
+        return identity.path();
+    }
+
+    public @Nullable String className() {
+        return identity.className();
+    }
+
+    public @Nullable String methodName() {
+        return identity.methodName();
+    }
+
+    public List<String> tags() {
+        return identity.tags();
+    }
+
+    public About about() {
+        return identity.about();
+    }
+
+    public Outcome outcome() {
+        return end.outcome();
+    }
+
+    public @Nullable String reason() {
+        return end.reason();
+    }
+
+    public @Nullable Failure failure() {
+        return end.failure();
+    }
+
+    public Instant started() {
+        return course.started();
+    }
+
+    public Duration duration() {
+        return course.duration();
+    }
+
+    public String worker() {
+        return course.worker();
+    }
+
+    public String thread() {
+        return course.thread();
+    }
+
+    public boolean superseded() {
+        return attempt.superseded();
+    }
+
+    public boolean recovered() {
+        return attempt.recovered();
     }
 }

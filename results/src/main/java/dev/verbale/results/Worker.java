@@ -2,15 +2,17 @@ package dev.verbale.results;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 import java.util.Map;
 
 /**
  * A JVM that recorded.
  *
- * @param ended whether it said goodbye; one that was killed did not
+ * @param ended whether its journal was closed; that of a JVM that was killed was not
  * @param missing how much it could not record, as it said last
  * @param missingByKind the same by what it was
- * @param cost how much of its threads' time recording took; zero where it did not say goodbye
+ * @param overhead how much of its threads' time recording took; zero where its journal was not closed
+ * @param libraries how the names of classes begin that its adapters say are not the suite's own
  */
 public record Worker(
         String name,
@@ -19,9 +21,11 @@ public record Worker(
         boolean ended,
         long missing,
         Map<String, Long> missingByKind,
-        Duration cost) {
+        Duration overhead,
+        List<String> libraries) {
 
     public Worker {
         missingByKind = Map.copyOf(missingByKind);
+        libraries = List.copyOf(libraries);
     }
 }

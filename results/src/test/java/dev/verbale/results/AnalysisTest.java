@@ -13,7 +13,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** What a run means: causes, the plain sentence, durations. */
+/** What a run means: reasons, the plain sentence, durations. */
 class AnalysisTest {
 
     private static final String OWN = "sample.RotaTest.swaps(RotaTest.java:31)";
@@ -22,7 +22,7 @@ class AnalysisTest {
     Path root;
 
     @Test
-    void failures_of_one_cause_are_told_once_whatever_numbers_and_values_they_name() throws Exception {
+    void failures_of_one_reason_are_told_once_whatever_numbers_and_values_they_name() throws Exception {
         Run run = SampleRun.in(root, "run")
                 .test("a", Outcome.ERRORED, SampleRun.failure("Timeout", "no answer on port 40123 from 'shed'", OWN))
                 .test("b", Outcome.FAILED, SampleRun.failure("Assertion", "expected: <1> but was: <2>", OWN))
@@ -37,14 +37,14 @@ class AnalysisTest {
                 .test("e", Outcome.PASSED, null)
                 .read();
 
-        assertThat(Cause.of(run))
-                .extracting(Cause::title, cause -> cause.tests().size())
+        assertThat(FailureReason.of(run))
+                .extracting(FailureReason::title, reason -> reason.tests().size())
                 .containsExactly(
                         tuple("no answer on port 40123 from 'shed'", 2),
                         tuple("expected: <1> but was: <2>", 1),
                         tuple("expected: <3> but was: <4>", 1));
-        assertThat(Cause.of(run).get(1).place()).isEqualTo(OWN);
-        assertThat(Headline.of(run)).isEqualTo("4 of 5 tests did not pass: 2 failed, 2 errored. They have 3 causes.");
+        assertThat(FailureReason.of(run).get(1).frame()).isEqualTo(OWN);
+        assertThat(Headline.of(run)).isEqualTo("4 of 5 tests did not pass: 2 failed, 2 errored, for 3 reasons.");
     }
 
     @Test
@@ -54,7 +54,9 @@ class AnalysisTest {
                 .test("b", Outcome.FAILED, SampleRun.failure("sample.Silent", ""))
                 .read();
 
-        assertThat(Cause.of(run)).extracting(Cause::title).containsExactly("Expecting actual:", "sample.Silent");
+        assertThat(FailureReason.of(run))
+                .extracting(FailureReason::title)
+                .containsExactly("Expecting actual:", "sample.Silent");
     }
 
     @Test
@@ -68,9 +70,33 @@ class AnalysisTest {
                 .test("b", Outcome.FAILED, SampleRun.failure("E", "2 checks failed:\n  keeper: no Ada", inLibrary, OWN))
                 .read();
 
-        assertThat(Cause.of(run))
-                .extracting(Cause::title, Cause::place)
+        assertThat(FailureReason.of(run))
+                .extracting(FailureReason::title, FailureReason::frame)
                 .containsExactly(tuple("Expected status code <201>", OWN), tuple("keeper: no Ada", OWN));
+    }
+
+    /** Whatever language it is written in, and not what an adapter said that it is a library's. */
+    @Test
+    void the_frame_of_a_failure_is_the_nearest_of_the_suites_own() throws Exception {
+        SampleRun run = SampleRun.in(root, "run");
+        run.test(
+                "a",
+                Outcome.FAILED,
+                SampleRun.failure("E", "a", "org.library.Asks.that(Asks.java:3)", "sample.B.b(B.kt:7)"));
+        run.test(
+                "b",
+                Outcome.FAILED,
+                SampleRun.failure("E", "b", "kotlin.Result.get(Result.kt:1)", "sample.C.c(C.groovy:8)"));
+        run.test(
+                "c",
+                Outcome.FAILED,
+                SampleRun.failure(
+                        "E", "c", "java.base/java.util.List.of(List.java:1)", "app//sample.D$1.<init>(D.java:9)"));
+        run.test("d", Outcome.FAILED, SampleRun.failure("E", "d", "org.library.Asks.that(Asks.java:3)"));
+
+        assertThat(FailureReason.of(run.read()))
+                .extracting(FailureReason::frame)
+                .containsExactly("sample.B.b(B.kt:7)", "sample.C.c(C.groovy:8)", "sample.D$1.<init>(D.java:9)", "");
     }
 
     @Test
@@ -92,12 +118,12 @@ class AnalysisTest {
     }
 
     @Test
-    void an_unfinished_test_needs_attention_and_has_no_cause() throws Exception {
+    void an_unfinished_test_needs_attention_and_has_no_reason() throws Exception {
         SampleRun run = SampleRun.in(root, "run").test("a", Outcome.FAILED, SampleRun.failure("E", "x", OWN));
         run.write(new TestStarted(1, 1, 0, "k", "hangs", null, null, "main", List.of()));
 
         assertThat(Headline.of(run.read()))
-                .isEqualTo("2 of 2 tests did not pass: 1 failed, 1 unfinished. They have one cause.");
+                .isEqualTo("2 of 2 tests did not pass: 1 failed, 1 unfinished, for one reason.");
     }
 
     @ParameterizedTest

@@ -122,28 +122,23 @@ class ExchangeChecksTest {
     }
 
     private static ExchangeMade made(int id, int in, long at, long micros) {
-        var request = new ExchangeMade.Message(List.of(), null);
         return new ExchangeMade(
                 at,
                 id,
                 in,
+                null,
                 "",
-                "GET",
-                "http://orto/" + id,
                 null,
-                micros,
-                Map.of(),
-                request,
-                200,
-                request,
-                null,
+                new ExchangeMade.Request("GET", "http://orto/" + id, List.of(), null),
+                new ExchangeMade.Response(200, List.of(), null),
+                new ExchangeMade.Timing(micros, Map.of()),
                 null,
                 null,
                 Map.of());
     }
 
-    private static List<Event> check(long at, String name, int about) {
-        return List.of(new CheckMade(at, 1, name, Outcome.PASSED, null, about));
+    private static List<Event> check(long at, String name, int exchange) {
+        return List.of(new CheckMade(at, 1, name, Outcome.PASSED, null, exchange));
     }
 
     private static List<Event> failing(long at, String name, Failure failure) {

@@ -11,7 +11,7 @@ import dev.verbale.folder.RunDescription;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.journal.JournalFormat;
 import dev.verbale.journal.JournalWriter;
-import dev.verbale.journal.TextFilter;
+import dev.verbale.json.TextFilter;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -45,7 +45,9 @@ final class SampleRun {
     SampleRun worker(String name, Instant wall) throws IOException {
         closed = false;
         journal = JournalWriter.open(
-                folder.journal(name), new JournalOpened(JournalFormat.VERSION, name, wall, 7, "1.0"), TextFilter.NONE);
+                folder.journal(name),
+                new JournalOpened(JournalFormat.VERSION, name, wall, 7, "1.0", List.of("org.junit.", "org.library.")),
+                TextFilter.NONE);
         return this;
     }
 

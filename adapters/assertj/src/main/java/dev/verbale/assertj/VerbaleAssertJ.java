@@ -1,6 +1,6 @@
 package dev.verbale.assertj;
 
-import dev.verbale.recorder.Recorder;
+import dev.verbale.spi.Capture;
 import org.assertj.core.api.AbstractSoftAssertions;
 
 /** Makes soft assertions be heard: one call for each object of theirs. */
@@ -14,9 +14,9 @@ public final class VerbaleAssertJ {
      *
      * @return {@code softly}
      */
-    public static <S extends AbstractSoftAssertions> S heard(S softly) {
+    public static <S extends AbstractSoftAssertions> S captured(S softly) {
         if (softly != null)
-            softly.addAfterAssertionErrorCollected(failure -> Recorder.current().observed("soft assertion", failure));
+            softly.addAfterAssertionErrorCollected(failure -> Capture.current().checkFailed("soft assertion", failure));
         return softly;
     }
 }

@@ -1,11 +1,10 @@
 package dev.verbale.browser;
 
-import dev.verbale.recorder.Exchange;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Scope;
+import dev.verbale.Exchange;
+import dev.verbale.Scope;
+import dev.verbale.spi.AdapterRecorder;
 import java.time.Duration;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Consumer;
@@ -18,11 +17,11 @@ import org.jspecify.annotations.Nullable;
 public final class BrowserExchanges {
 
     /** The most bytes of an answer's body that a browser is asked for. */
-    public static final long MOST_ASKED_FOR = 4_000_000;
+    public static final long MAX_ASKED_FOR = 4_000_000;
 
-    private static final int MOST_UNDER_WAY = 1_000;
+    private static final int MAX_UNDER_WAY = 1_000;
 
-    private final Recorder recorder;
+    private final AdapterRecorder recorder;
     private final String client;
     private final String wanted;
     private final Map<String, Exchange> underWay = new LinkedHashMap<>();
@@ -31,10 +30,10 @@ public final class BrowserExchanges {
     /**
      * @param client what the exchanges are said to be sent by, such as {@code Chromium}
      */
-    public BrowserExchanges(Recorder recorder, String client) {
+    public BrowserExchanges(AdapterRecorder recorder, String client) {
         this.recorder = recorder;
         this.client = client;
-        this.wanted = recorder.setting("verbale.browser.exchanges", "fetch", List.of("off", "fetch", "all"));
+        this.wanted = recorder.setting(BrowserAdapter.EXCHANGES);
     }
 
     /** What is asked from now on belongs to {@code scope}; to nobody where it is null. */
@@ -47,15 +46,15 @@ public final class BrowserExchanges {
      *
      * @param id the same in what comes of it
      * @param type what it is wanted for, such as {@code document} or {@code fetch}
-     * @param told given the exchange, where it is one that is recorded: to say its headers and body
+     * @param update given the exchange, where it is one that is recorded: to say its headers and body
      */
-    public void asked(String id, String method, String url, String type, Consumer<Exchange> told) {
+    public void asked(String id, String method, String url, String type, Consumer<Exchange> update) {
         Scope to = scope;
         if (to == null || !isWanted(type.toLowerCase(Locale.ROOT), url)) return;
         Exchange exchange = recorder.exchange(to, method, url).client(client);
-        told.accept(exchange);
+        update.accept(exchange);
         synchronized (this) {
-            if (underWay.size() >= MOST_UNDER_WAY) endOldest();
+            if (underWay.size() >= MAX_UNDER_WAY) endOldest();
             underWay.put(id, exchange);
         }
     }
@@ -73,20 +72,20 @@ public final class BrowserExchanges {
     }
 
     /** Says more about one that is under way; nothing where it is none that is recorded. */
-    public void tell(String id, Consumer<Exchange> told) {
+    public void update(String id, Consumer<Exchange> update) {
         Exchange exchange = of(id);
-        if (exchange != null) told.accept(exchange);
+        if (exchange != null) update.accept(exchange);
     }
 
     /** The exchange, to be ended by the caller, who may have to wait for its body; null where none is recorded. */
-    public synchronized @Nullable Exchange taken(String id) {
+    public synchronized @Nullable Exchange remove(String id) {
         return underWay.remove(id);
     }
 
-    /** There was no answer, or it broke off. */
+    /** There was no response, or it broke off. */
     public void failed(String id, String why) {
-        Exchange exchange = taken(id);
-        if (exchange != null) exchange.failed(new NoAnswer(why));
+        Exchange exchange = remove(id);
+        if (exchange != null) exchange.failed(new NoResponse(why));
     }
 
     private synchronized @Nullable Exchange of(String id) {
@@ -104,11 +103,11 @@ public final class BrowserExchanges {
         if (from >= 0 && to >= from) exchange.timing(part, Duration.ofNanos(Math.round((to - from) * 1_000_000)));
     }
 
-    /** What the browser says of it, and nothing of where we heard that. */
-    private static final class NoAnswer extends Exception {
+    /** What the browser says of it, without a stack of ours. */
+    private static final class NoResponse extends Exception {
         private static final long serialVersionUID = 1;
 
-        NoAnswer(String why) {
+        NoResponse(String why) {
             super(why, null, false, false);
         }
 

@@ -1,8 +1,8 @@
 package dev.verbale.browser;
 
-import dev.verbale.event.PaperKept;
-import dev.verbale.journal.JsonOut;
-import dev.verbale.recorder.Recorder;
+import dev.verbale.event.AttachmentStored;
+import dev.verbale.json.JsonOut;
+import dev.verbale.spi.AdapterRecorder;
 import java.io.ByteArrayOutputStream;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -15,22 +15,22 @@ import java.util.concurrent.atomic.AtomicLong;
 import tools.jackson.core.JsonGenerator;
 
 /**
- * The last lines that a browser's console said, and the last requests that it made, as papers in the form of
+ * The last lines that a browser's console said, and the last requests that it made, as attachments in the form of
  * {@code docs/format.md}. From any thread.
  */
 public final class BrowserLog {
 
-    private static final int MOST = 300;
+    private static final int MAX = 300;
     private static final int LONGEST = 4_000;
-    private static final int LONGEST_ODD_ADDRESS = 200;
+    private static final int LONGEST_ODD_URL = 200;
 
-    private final Recorder recorder;
+    private final AdapterRecorder recorder;
     private final Deque<Map<String, Object>> console = new ArrayDeque<>();
     private final Map<String, Map<String, Object>> requests = new LinkedHashMap<>();
     private final AtomicLong redirects = new AtomicLong();
 
     /** An empty one, whose moments are on the clock of {@code recorder}. */
-    public BrowserLog(Recorder recorder) {
+    public BrowserLog(AdapterRecorder recorder) {
         this.recorder = recorder;
     }
 
@@ -38,15 +38,15 @@ public final class BrowserLog {
      * The console said something, or a script threw.
      *
      * @param level {@code error}, {@code warn}, {@code info} or {@code debug}
-     * @param place an address with a line behind a colon, or empty
+     * @param source a URL with a line behind a colon, or empty
      */
-    public synchronized void line(String level, String text, String place) {
-        if (console.size() == MOST) console.removeFirst();
+    public synchronized void line(String level, String text, String source) {
+        if (console.size() == MAX) console.removeFirst();
         Map<String, Object> line = new LinkedHashMap<>();
         line.put("at", recorder.now());
         line.put("level", level);
         line.put("text", recorder.shortened(text, LONGEST));
-        if (!place.isEmpty()) line.put("place", place);
+        if (!source.isEmpty()) line.put("source", source);
         console.addLast(line);
     }
 
@@ -57,18 +57,17 @@ public final class BrowserLog {
      * @param type what it is wanted for, such as {@code document} or {@code fetch}
      */
     public synchronized void asked(String id, String method, String url, String type) {
-        if (requests.size() == MOST)
-            requests.remove(requests.keySet().iterator().next());
+        if (requests.size() == MAX) requests.remove(requests.keySet().iterator().next());
         Map<String, Object> request = new LinkedHashMap<>();
         request.put("at", recorder.now());
         request.put("method", method);
-        // a picture may be its own address
-        request.put("url", url.length() > LONGEST ? recorder.shortened(url, LONGEST_ODD_ADDRESS) : url);
+        // an image may be its own URL
+        request.put("url", url.length() > LONGEST ? recorder.shortened(url, LONGEST_ODD_URL) : url);
         request.put("type", type.toLowerCase(Locale.ROOT));
         requests.put(id, request);
     }
 
-    /** The answer was to ask elsewhere, which is a request of its own under the same id. */
+    /** The response was to ask elsewhere, which is a request of its own under the same id. */
     public synchronized void redirected(String id, long status) {
         Map<String, Object> request = requests.remove(id);
         if (request == null) return;
@@ -76,45 +75,45 @@ public final class BrowserLog {
         requests.put(id + " before redirect " + redirects.incrementAndGet(), request);
     }
 
-    /** An answer begins. */
+    /** A response begins. */
     public synchronized void answered(String id, long status) {
         Map<String, Object> request = requests.get(id);
         if (request != null) request.put("status", status);
     }
 
-    /** An answer is complete; {@code bytes} as they came over the wire, or less than 0 where nobody knows. */
+    /** A response is complete; {@code bytes} as they came over the wire, or less than 0 where nobody knows. */
     public synchronized void ended(String id, long bytes) {
         Map<String, Object> request = requests.get(id);
         if (request == null) return;
-        took(request);
+        ends(request);
         if (bytes >= 0) request.put("bytes", bytes);
     }
 
-    /** There was no answer, or it broke off. */
+    /** There was no response, or it broke off. */
     public synchronized void failed(String id, String why) {
         Map<String, Object> request = requests.get(id);
         if (request == null) return;
-        took(request);
+        ends(request);
         if (!request.containsKey("status")) request.put("failure", why);
     }
 
-    private void took(Map<String, Object> request) {
+    private void ends(Map<String, Object> request) {
         if (request.get("at") instanceof Long at) request.put("micros", recorder.now() - at);
     }
 
     /** Forgets what was before {@code at}: it belongs to another test. */
     public synchronized void forgetBefore(long at) {
-        console.removeIf(line -> line.get("at") instanceof Long said && said < at);
+        console.removeIf(line -> line.get("at") instanceof Long logged && logged < at);
         requests.values().removeIf(request -> request.get("at") instanceof Long asked && asked < at);
     }
 
-    /** Puts what there is into {@code look}. */
-    public synchronized void addTo(Look look) {
-        add(look, PaperKept.CONSOLE, new ArrayList<>(console));
-        add(look, PaperKept.NETWORK, new ArrayList<>(requests.values()));
+    /** Puts what there is into {@code snapshot}. */
+    public synchronized void addTo(BrowserSnapshot.Builder snapshot) {
+        add(snapshot, AttachmentStored.CONSOLE, new ArrayList<>(console));
+        add(snapshot, AttachmentStored.NETWORK, new ArrayList<>(requests.values()));
     }
 
-    private static void add(Look look, String kind, List<Map<String, Object>> lines) {
+    private static void add(BrowserSnapshot.Builder snapshot, String kind, List<Map<String, Object>> lines) {
         if (lines.isEmpty()) return;
         var bytes = new ByteArrayOutputStream();
         try (JsonGenerator json = JsonOut.generator(bytes)) {
@@ -130,6 +129,6 @@ public final class BrowserLog {
             }
             json.writeEndArray();
         }
-        look.paper(kind, kind, bytes.toByteArray(), "application/json");
+        snapshot.attach(kind, kind, bytes.toByteArray(), "application/json");
     }
 }

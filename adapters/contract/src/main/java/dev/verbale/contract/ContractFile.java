@@ -21,7 +21,7 @@ import tools.jackson.databind.json.JsonMapper;
 final class ContractFile {
 
     private static final JsonMapper JSON = new JsonMapper();
-    private static final int MOST_ALIASES = 10_000;
+    private static final int MAX_ALIASES = 10_000;
     private static final String MERGE = "<<";
 
     private ContractFile() {}
@@ -41,7 +41,7 @@ final class ContractFile {
     /** With its anchors in their places, which a tree that is read token by token would leave open. */
     private static JsonNode yaml(InputStream in) {
         var settings =
-                LoadSettings.builder().setMaxAliasesForCollections(MOST_ALIASES).build();
+                LoadSettings.builder().setMaxAliasesForCollections(MAX_ALIASES).build();
         Object loaded = new Load(settings).loadFromInputStream(in);
         return JSON.valueToTree(plain(loaded, new IdentityHashMap<>()));
     }

@@ -84,12 +84,12 @@ final class OpenApiPaths {
 
     private static String pattern(String template) {
         var pattern = new StringBuilder();
-        Matcher place = Pattern.compile("\\{[^}/]*}").matcher(template);
+        Matcher position = Pattern.compile("\\{[^}/]*}").matcher(template);
         int from = 0;
-        while (place.find()) {
-            pattern.append(Pattern.quote(template.substring(from, place.start())))
+        while (position.find()) {
+            pattern.append(Pattern.quote(template.substring(from, position.start())))
                     .append("[^/]+");
-            from = place.end();
+            from = position.end();
         }
         return pattern.append(Pattern.quote(template.substring(from))).toString();
     }

@@ -220,9 +220,9 @@ final class ResponseSchemas {
         }
     }
 
-    private static void between(ObjectNode schema, long least, long most) {
+    private static void between(ObjectNode schema, long least, long limit) {
         ObjectNode range = schema.withArray("allOf").addObject();
-        range.put("minimum", least).put("maximum", most);
+        range.put("minimum", least).put("maximum", limit);
     }
 
     /** What was said otherwise in 3.0. A null has to be among the values of an {@code enum} all the same. */

@@ -1,12 +1,12 @@
 package dev.verbale.contract;
 
-import dev.verbale.recorder.Recorder;
+import dev.verbale.Recorder;
 import java.util.List;
 
 /** Records what came of a comparison with a contract, and makes the test fail where it did not hold. */
 final class Verdict {
 
-    private static final int MOST_TOLD = 25;
+    private static final int MAX_TOLD = 25;
 
     private Verdict() {}
 
@@ -24,10 +24,10 @@ final class Verdict {
         var all = new ContractViolated(
                 subject, violations.stream().map(Violation::toString).toList());
         boolean gathered = false;
-        for (Violation one : violations.subList(0, Math.min(MOST_TOLD, violations.size())))
+        for (Violation one : violations.subList(0, Math.min(MAX_TOLD, violations.size())))
             gathered = recorder.checked(
                     one.at().isEmpty() ? name : name + " at " + one.at(), new ContractViolated(one.what(), all));
-        int more = violations.size() - MOST_TOLD;
+        int more = violations.size() - MAX_TOLD;
         if (more > 0) gathered = recorder.checked(name, new ContractViolated("and " + more + " violations more", all));
         if (!gathered) throw all;
     }

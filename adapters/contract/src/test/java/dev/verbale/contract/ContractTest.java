@@ -7,8 +7,8 @@ import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import dev.verbale.http.Garden;
 import dev.verbale.http.VerbaleHttp;
-import dev.verbale.recorder.Recorder;
 import dev.verbale.results.Entry;
+import dev.verbale.spi.AdapterRecorder;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -73,7 +73,7 @@ class ContractTest {
 
     @Test
     void failed_checks_are_gathered_where_somebody_does() {
-        Recorder.current().gatherChecks();
+        AdapterRecorder.current().gatherChecks();
         garden.holds("GET", "/garden/api/plots/7", 200, JSON, "{}");
         garden.holds("GET", "/garden/api/plots/7", 200, JSON, "{\"number\":7,\"crop\":\"Kale\"}");
 
@@ -81,10 +81,10 @@ class ContractTest {
                 "{\"number\":1,\"crop\":\"Kale\",\"beds\":[" + "{\"metres\":-1},".repeat(29) + "{\"metres\":-1}]}";
         garden.holds("GET", "/garden/api/plots/7", 200, JSON, many);
 
-        assertThat(Recorder.current().failedChecks())
+        assertThat(AdapterRecorder.current().failedChecks())
                 .hasMessageContaining("/beds/24/metres")
                 .hasMessageContaining("and 5 violations more");
-        assertThat(Recorder.current().failedChecks())
+        assertThat(AdapterRecorder.current().failedChecks())
                 .hasMessageContaining("number")
                 .hasMessageContaining("crop");
     }

@@ -1,6 +1,6 @@
 package dev.verbale.http;
 
-import dev.verbale.recorder.Beginning;
+import dev.verbale.BoundedBuffer;
 import java.net.http.HttpRequest.BodyPublisher;
 import java.nio.ByteBuffer;
 import java.util.concurrent.Flow;
@@ -23,7 +23,7 @@ final class CapturedRequestBody implements BodyPublisher {
 
     @Override
     public void subscribe(Flow.Subscriber<? super ByteBuffer> subscriber) {
-        Beginning captured = call.sendsBody(); // a new one where it is sent again
+        BoundedBuffer captured = call.sendsBody(); // a new one where it is sent again
         body.subscribe(new Flow.Subscriber<>() {
             @Override
             public void onSubscribe(Flow.Subscription subscription) {

@@ -1,6 +1,6 @@
 package dev.verbale.http;
 
-import dev.verbale.recorder.Beginning;
+import dev.verbale.BoundedBuffer;
 import java.net.http.HttpResponse.BodyHandler;
 import java.net.http.HttpResponse.BodySubscriber;
 import java.net.http.HttpResponse.ResponseInfo;
@@ -22,16 +22,16 @@ final class CapturedResponseBody<T> implements BodyHandler<T> {
 
     @Override
     public BodySubscriber<T> apply(ResponseInfo info) {
-        Beginning captured = call.answerBegins(info);
+        BoundedBuffer captured = call.answerBegins(info);
         return new Captured<>(handler.apply(info), call, captured);
     }
 
     private static final class Captured<T> implements BodySubscriber<T> {
         private final BodySubscriber<T> test;
         private final SentCall call;
-        private final Beginning captured;
+        private final BoundedBuffer captured;
 
-        Captured(BodySubscriber<T> test, SentCall call, Beginning captured) {
+        Captured(BodySubscriber<T> test, SentCall call, BoundedBuffer captured) {
             this.test = test;
             this.call = call;
             this.captured = captured;

@@ -1,7 +1,7 @@
 package dev.verbale.http;
 
-import dev.verbale.recorder.Beginning;
-import dev.verbale.recorder.Exchange;
+import dev.verbale.BoundedBuffer;
+import dev.verbale.Exchange;
 import java.net.http.HttpClient;
 import java.net.http.HttpHeaders;
 import java.net.http.HttpRequest;
@@ -34,9 +34,9 @@ final class SentCall {
     private @Nullable Exchange answered;
 
     private String requestType = "";
-    private @Nullable Beginning requestBody;
+    private @Nullable BoundedBuffer requestBody;
     private @Nullable ResponseInfo answer;
-    private @Nullable Beginning responseBody;
+    private @Nullable BoundedBuffer responseBody;
     private boolean over;
     private boolean left;
 
@@ -65,17 +65,17 @@ final class SentCall {
         return traceParent;
     }
 
-    synchronized Beginning sendsBody() {
-        Beginning captured = first.beginning();
+    synchronized BoundedBuffer sendsBody() {
+        BoundedBuffer captured = first.buffer();
         requestBody = captured;
         first.requestBody(captured, requestType);
         return captured;
     }
 
-    synchronized Beginning answerBegins(ResponseInfo info) {
+    synchronized BoundedBuffer answerBegins(ResponseInfo info) {
         first.timing("first byte", Duration.ofNanos(System.nanoTime() - begun));
         answer = info;
-        Beginning captured = first.beginning();
+        BoundedBuffer captured = first.buffer();
         responseBody = captured;
         if (answered != null) tellAnswer(answered);
         return captured;
@@ -138,7 +138,7 @@ final class SentCall {
 
     private void tellAnswer(Exchange exchange) {
         ResponseInfo info = answer;
-        Beginning body = responseBody;
+        BoundedBuffer body = responseBody;
         if (info == null || body == null) return;
         head(exchange, info.statusCode(), info.headers(), info.version());
         exchange.responseBody(body, info.headers().firstValue("Content-Type").orElse(""));

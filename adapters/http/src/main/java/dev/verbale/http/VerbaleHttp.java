@@ -1,6 +1,6 @@
 package dev.verbale.http;
 
-import dev.verbale.recorder.Recorder;
+import dev.verbale.spi.Capture;
 import java.net.http.HttpClient;
 
 /**
@@ -26,7 +26,7 @@ public final class VerbaleHttp {
     public static HttpClient watch(HttpClient client) {
         if (client == null
                 || client instanceof WatchedClient
-                || !Recorder.current().isRecording()) return client;
+                || !Capture.current().isRecording()) return client;
         return new WatchedClient(client);
     }
 }

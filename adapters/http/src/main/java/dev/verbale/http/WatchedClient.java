@@ -1,7 +1,7 @@
 package dev.verbale.http;
 
-import dev.verbale.recorder.Exchange;
-import dev.verbale.recorder.Recorder;
+import dev.verbale.Exchange;
+import dev.verbale.spi.Capture;
 import java.io.IOException;
 import java.net.Authenticator;
 import java.net.CookieHandler;
@@ -75,7 +75,7 @@ final class WatchedClient extends HttpClient {
     }
 
     private SentCall begun(HttpRequest request) {
-        Exchange exchange = Recorder.current()
+        Exchange exchange = Capture.current()
                 .exchange(request.method(), request.uri().toString())
                 .client(NAME);
         return new SentCall(exchange, client);

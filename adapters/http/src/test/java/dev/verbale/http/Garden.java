@@ -4,14 +4,14 @@ import static java.nio.charset.StandardCharsets.UTF_8;
 
 import com.sun.net.httpserver.HttpExchange;
 import com.sun.net.httpserver.HttpServer;
+import dev.verbale.Scope;
 import dev.verbale.event.ExchangeMade;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Scope;
 import dev.verbale.results.Entry;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -34,7 +34,7 @@ public final class Garden implements BeforeEachCallback, BeforeAllCallback {
     public static final String SECRET = "t0ps3cret-of-Ada";
 
     private final HttpServer server;
-    private final Recorder recorder = Recorder.current();
+    private final AdapterRecorder recorder = AdapterRecorder.current();
     private final Map<String, String> lastTrace = new ConcurrentHashMap<>();
     private String key = "";
     private Scope test = recorder.run();
@@ -106,7 +106,7 @@ public final class Garden implements BeforeEachCallback, BeforeAllCallback {
     @Override
     public void beforeEach(ExtensionContext context) {
         key = context.getUniqueId(); // also of one of many with the same method
-        test = recorder.startTest(recorder.run(), new Identity(key, key, "sample.Api", key, List.of()));
+        test = recorder.startTest(recorder.run(), new TestDescriptor(key, key, "sample.Api", key, List.of()));
     }
 
     /** It serves all test classes of the JVM, and closes with the last. */
@@ -127,7 +127,7 @@ public final class Garden implements BeforeEachCallback, BeforeAllCallback {
 
     /** Ends the test in the minutes, and reads it. */
     public TestResult test() throws IOException {
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
         return RunReader.read(Path.of(System.getProperty("verbale.root"))).tests().stream()
                 .filter(one -> one.key().equals(key))
                 .findFirst()
@@ -150,6 +150,6 @@ public final class Garden implements BeforeEachCallback, BeforeAllCallback {
 
     /** Such as {@code POST /json 201}. */
     public String line(ExchangeMade made) {
-        return made.method() + " " + made.url().replace(address(""), "") + " " + made.status();
+        return made.request().method() + " " + made.request().url().replace(address(""), "") + " " + made.status();
     }
 }

@@ -78,7 +78,7 @@ class WatchedClientTest extends ExchangeContract {
         assertThat(made).extracting(GARDEN::line).containsExactly("POST /moved 302", "GET /json 201");
         assertThat(made.get(0).request().body().text()).isEqualTo("seven");
         assertThat(made.get(1).request().body()).isNull();
-        assertThat(made).allMatch(one -> one.micros() == ExchangeMade.UNKNOWN);
+        assertThat(made).allMatch(one -> one.timing().micros() == null);
         assertThat(made.get(1).response().body().text()).contains("Basil");
     }
 
@@ -107,7 +107,7 @@ class WatchedClientTest extends ExchangeContract {
                         "-cp",
                         System.getProperty("java.class.path"),
                         "-Dverbale.root=" + System.getProperty("verbale.root") + "-of-a-life-cycle",
-                        "-Dverbale.closingLine=false",
+                        "-Dverbale.summary-line=false",
                         LifeCycle.class.getName())
                 .redirectErrorStream(true)
                 .start();
@@ -134,18 +134,18 @@ class WatchedClientTest extends ExchangeContract {
         try (var server = new ServerSocket(0)) {
             var serving = new Thread(() -> greet(server));
             serving.start();
-            var heard = new CompletableFuture<String>();
+            var captured = new CompletableFuture<String>();
             WebSocket socket = client.newWebSocketBuilder()
                     .buildAsync(URI.create("ws://127.0.0.1:" + server.getLocalPort() + "/"), new WebSocket.Listener() {
                         @Override
                         public CompletionStage<?> onText(WebSocket from, CharSequence text, boolean last) {
-                            heard.complete(text.toString());
+                            captured.complete(text.toString());
                             return null;
                         }
                     })
                     .get(10, TimeUnit.SECONDS);
 
-            assertThat(heard.get(10, TimeUnit.SECONDS)).isEqualTo("rain");
+            assertThat(captured.get(10, TimeUnit.SECONDS)).isEqualTo("rain");
             socket.abort();
             serving.join();
         }

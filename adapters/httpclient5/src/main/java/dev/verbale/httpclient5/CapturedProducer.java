@@ -1,7 +1,7 @@
 package dev.verbale.httpclient5;
 
-import dev.verbale.recorder.Beginning;
-import dev.verbale.recorder.Exchange;
+import dev.verbale.BoundedBuffer;
+import dev.verbale.Exchange;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.util.List;
@@ -14,11 +14,11 @@ import org.apache.hc.core5.http.nio.DataStreamChannel;
 final class CapturedProducer implements AsyncEntityProducer {
 
     private final AsyncEntityProducer body;
-    private final Beginning captured;
+    private final BoundedBuffer captured;
 
     CapturedProducer(AsyncEntityProducer body, Exchange exchange) {
         this.body = body;
-        this.captured = exchange.beginning();
+        this.captured = exchange.buffer();
         exchange.requestBody(captured, body.getContentType() == null ? "" : body.getContentType());
     }
 

@@ -1,7 +1,7 @@
 package dev.verbale.httpclient5;
 
-import dev.verbale.recorder.Beginning;
-import dev.verbale.recorder.Exchange;
+import dev.verbale.BoundedBuffer;
+import dev.verbale.Exchange;
 import java.io.IOException;
 import java.io.OutputStream;
 import org.apache.hc.core5.http.HttpEntity;
@@ -19,7 +19,7 @@ final class CapturedRequestEntity extends HttpEntityWrapper {
 
     @Override
     public void writeTo(OutputStream out) throws IOException {
-        Beginning captured = exchange.beginning();
+        BoundedBuffer captured = exchange.buffer();
         exchange.requestBody(captured, getContentType() == null ? "" : getContentType());
         super.writeTo(captured.through(out));
     }

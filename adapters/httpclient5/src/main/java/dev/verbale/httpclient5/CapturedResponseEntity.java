@@ -1,6 +1,6 @@
 package dev.verbale.httpclient5;
 
-import dev.verbale.recorder.Exchange;
+import dev.verbale.Exchange;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;

@@ -1,7 +1,7 @@
 package dev.verbale.httpclient5;
 
-import dev.verbale.recorder.Beginning;
-import dev.verbale.recorder.Exchange;
+import dev.verbale.BoundedBuffer;
+import dev.verbale.Exchange;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.util.List;
@@ -16,9 +16,9 @@ final class CapturingConsumer implements AsyncDataConsumer {
 
     private final AsyncDataConsumer consumer;
     private final Exchange exchange;
-    private final Beginning captured;
+    private final BoundedBuffer captured;
 
-    CapturingConsumer(AsyncDataConsumer consumer, Exchange exchange, Beginning captured) {
+    CapturingConsumer(AsyncDataConsumer consumer, Exchange exchange, BoundedBuffer captured) {
         this.consumer = consumer;
         this.exchange = exchange;
         this.captured = captured;

@@ -1,6 +1,6 @@
 package dev.verbale.httpclient5;
 
-import dev.verbale.recorder.Exchange;
+import dev.verbale.Exchange;
 import java.util.Locale;
 import org.apache.hc.core5.http.Header;
 import org.apache.hc.core5.http.HttpRequest;
@@ -23,7 +23,7 @@ final class Messages {
 
     /** Once more, with what the client's own interceptors and the suite's added on the way. */
     static void requestAsSent(HttpRequest request, Exchange exchange) {
-        exchange.forgetRequestHeaders();
+        exchange.clearRequestHeaders();
         headers(request, exchange);
     }
 

@@ -1,9 +1,10 @@
 package dev.verbale.httpclient5;
 
-import dev.verbale.recorder.Beginning;
-import dev.verbale.recorder.Exchange;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Scope;
+import dev.verbale.BoundedBuffer;
+import dev.verbale.Exchange;
+import dev.verbale.Scope;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Entered;
 import java.io.IOException;
 import java.time.Duration;
 import org.apache.hc.client5.http.async.AsyncExecCallback;
@@ -33,7 +34,7 @@ final class RecordingAsyncExchanges implements AsyncExecChainHandler {
             AsyncExecChain chain,
             AsyncExecCallback callback)
             throws HttpException, IOException {
-        scope.clientContext.setAttribute(SCOPE, Recorder.current().here());
+        scope.clientContext.setAttribute(SCOPE, AdapterRecorder.current().currentScope());
         chain.proceed(request, body, scope, callback);
     }
 
@@ -63,10 +64,10 @@ final class RecordingAsyncExchanges implements AsyncExecChainHandler {
     }
 
     private static Exchange begun(HttpRequest request, AsyncExecChain.Scope scope) {
-        Recorder recorder = Recorder.current();
+        AdapterRecorder recorder = AdapterRecorder.current();
         Object caller = scope.clientContext.getAttribute(SCOPE);
         String address = scope.route.getTargetHost().toURI() + request.getPath();
-        try (Recorder.Stay here = recorder.enter(caller instanceof Scope known ? known : recorder.here())) {
+        try (Entered here = recorder.enter(caller instanceof Scope known ? known : recorder.currentScope())) {
             Exchange exchange = recorder.exchange(request.getMethod(), address);
             Messages.request(request, exchange);
             return exchange;
@@ -94,7 +95,7 @@ final class RecordingAsyncExchanges implements AsyncExecChainHandler {
             if (body == null) exchange.ended(); // before the test goes on
             AsyncDataConsumer consumer = callback.handleResponse(response, body);
             if (consumer == null || body == null) return consumer;
-            Beginning captured = exchange.beginning();
+            BoundedBuffer captured = exchange.buffer();
             exchange.responseBody(captured, body.getContentType() == null ? "" : body.getContentType());
             return new CapturingConsumer(consumer, exchange, captured);
         }

@@ -1,6 +1,6 @@
 package dev.verbale.httpclient5;
 
-import dev.verbale.recorder.Recorder;
+import dev.verbale.spi.AdapterRecorder;
 import org.apache.hc.client5.http.impl.ChainElement;
 import org.apache.hc.client5.http.impl.async.HttpAsyncClientBuilder;
 import org.apache.hc.client5.http.impl.classic.HttpClientBuilder;
@@ -22,7 +22,7 @@ public final class VerbaleHttpClient5 {
 
     /** {@code builder} itself; what it builds tells its exchanges. */
     public static HttpClientBuilder watch(HttpClientBuilder builder) {
-        if (builder == null || !Recorder.current().isRecording()) return builder;
+        if (builder == null || !AdapterRecorder.current().isRecording()) return builder;
         return builder.addExecInterceptorBefore(ChainElement.CONNECT.name(), "verbale", new RecordingExchanges())
                 .addExecInterceptorBefore(
                         ChainElement.MAIN_TRANSPORT.name(), "verbale-connected", RecordingExchanges::connected);
@@ -30,7 +30,7 @@ public final class VerbaleHttpClient5 {
 
     /** The same for the asynchronous client: what it brings belongs to the step that made the call. */
     public static HttpAsyncClientBuilder watch(HttpAsyncClientBuilder builder) {
-        if (builder == null || !Recorder.current().isRecording()) return builder;
+        if (builder == null || !AdapterRecorder.current().isRecording()) return builder;
         return builder.addExecInterceptorFirst("verbale-called", RecordingAsyncExchanges::called)
                 .addExecInterceptorBefore(ChainElement.CONNECT.name(), "verbale", new RecordingAsyncExchanges());
     }

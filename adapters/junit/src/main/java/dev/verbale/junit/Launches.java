@@ -1,18 +1,15 @@
 package dev.verbale.junit;
 
-import dev.verbale.recorder.Recorder;
-import java.util.List;
+import dev.verbale.spi.Context;
 import org.jspecify.annotations.Nullable;
 import org.junit.platform.launcher.TestPlan;
 
 /**
  * Knows which launch is the suite's. A test may launch JUnit itself, to see what it does with some subject: what that one runs is
- * the test's own affair, and its wanted failures are none of the suite's. The setting {@code verbale.junit.inner-launches} has
+ * the test's own affair, and the failures that it wants are none of the suite's. The setting {@code verbale.junit.inner-launches} has
  * them recorded all the same.
  */
 final class Launches {
-
-    private static final String SETTING = "verbale.junit.inner-launches";
 
     private static @Nullable TestPlan outermost;
     private static int inside;
@@ -20,9 +17,8 @@ final class Launches {
     private Launches() {}
 
     /** Whether {@code plan}, which begins, is to be recorded. */
-    static synchronized boolean begins(TestPlan plan, Recorder recorder) {
-        boolean wanted = outermost == null
-                || recorder.setting(SETTING, "false", List.of("true", "false")).equals("true");
+    static synchronized boolean begins(TestPlan plan, Context context) {
+        boolean wanted = outermost == null || context.isOn(JUnitAdapter.INNER_LAUNCHES);
         if (outermost == null) outermost = plan;
         else inside++;
         return wanted;

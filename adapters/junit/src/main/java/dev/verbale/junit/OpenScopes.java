@@ -1,8 +1,9 @@
 package dev.verbale.junit;
 
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Scope;
+import dev.verbale.Scope;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Entered;
+import dev.verbale.spi.TestEnd;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicReference;
@@ -26,18 +27,18 @@ final class OpenScopes {
      * Something that runs.
      *
      * @param outer what lies around it and runs too
-     * @param expected the failure that was announced and came; the platform is told that the test passed
+     * @param expected the expected failure that came; the platform is told that the test passed
      */
     record Open(
             UniqueId id,
             boolean isTest,
             Scope scope,
-            Place place,
+            Position position,
             @Nullable Open outer,
             AtomicReference<@Nullable Throwable> expected) {
 
-        Open(UniqueId id, boolean isTest, Scope scope, Place place, @Nullable Open outer) {
-            this(id, isTest, scope, place, outer, new AtomicReference<>());
+        Open(UniqueId id, boolean isTest, Scope scope, Position position, @Nullable Open outer) {
+            this(id, isTest, scope, position, outer, new AtomicReference<>());
         }
     }
 
@@ -71,11 +72,11 @@ final class OpenScopes {
      * Memory is at its end, and the platform gives up without telling anybody: the test, or the container, under that id and
      * all around it end here.
      */
-    static void endAll(Recorder recorder, String uniqueId, OutOfMemoryError failure) {
+    static void endAll(AdapterRecorder recorder, String uniqueId, OutOfMemoryError failure) {
         for (Open open = find(UniqueId.parse(uniqueId)); open != null; open = open.outer()) {
             if (OPEN.remove(open.id()) == null) continue;
-            if (open.isTest()) recorder.endTest(open.scope(), Ending.threw(failure));
-            else recorder.endContainer(open.scope(), Ending.threw(failure), 0);
+            if (open.isTest()) recorder.endTest(open.scope(), TestEnd.threw(failure));
+            else recorder.endContainer(open.scope(), TestEnd.threw(failure), 0);
         }
         Launches.abandoned();
     }
@@ -84,8 +85,8 @@ final class OpenScopes {
      * Brings this thread into the scope of that id, where it is in none: a timeout may run a test's body on a thread that
      * the listener never saw. Where the id is unknown, the thread stays where it is.
      */
-    static Recorder.Stay enter(Recorder recorder, String uniqueId) {
-        Scope here = recorder.here();
+    static Entered enter(AdapterRecorder recorder, String uniqueId) {
+        Scope here = recorder.currentScope();
         if (here.id() != recorder.run().id()) return recorder.enter(here);
         Open open = find(UniqueId.parse(uniqueId));
         return recorder.enter(open == null ? here : open.scope());

@@ -1,9 +1,11 @@
 package dev.verbale.junit;
 
 import dev.verbale.ExpectedFailure;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Scope;
+import dev.verbale.Scope;
+import dev.verbale.event.About;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Entered;
+import dev.verbale.spi.TestEnd;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -24,14 +26,14 @@ import org.junit.platform.launcher.TestPlan;
  * Hears what the JUnit Platform runs, with any of its engines. Found by {@link java.util.ServiceLoader}; nobody needs to
  * name it.
  *
- * <p>Engines are left out of the minutes unless one fails: they hold everything and say nothing.
+ * <p>Engines are left out unless one fails: they hold everything and say nothing.
  */
 public final class VerbaleExecutionListener implements TestExecutionListener {
 
     private static final String FROM_REPORTER_WITHOUT_KEY = "value";
 
     /** Opened when a plan is executed: build tools also load this listener to find tests, in a JVM that runs none. */
-    private volatile Recorder recorder = Recorder.none();
+    private volatile AdapterRecorder recorder = AdapterRecorder.none();
 
     private volatile @Nullable TestPlan plan;
 
@@ -43,7 +45,7 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
     @Override
     public void testPlanExecutionStarted(TestPlan started) {
         if (started == null) return;
-        Recorder current = Recorder.current();
+        AdapterRecorder current = AdapterRecorder.current();
         if (plan != null) launchesInside.incrementAndGet(); // by the same launcher, from one of its own tests
         if (!Launches.begins(started, current) || plan != null) return;
         recorder = current;
@@ -68,11 +70,11 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
         TestPlan running = plan;
         if (running == null || isNobodys(id, running) || isEngine(id)) return;
         OpenScopes.Open outer = outer(id, running);
-        if (outer == null || !outer.place().isMethod())
+        if (outer == null || !outer.position().isMethod())
             begun.add(id.getUniqueIdObject()); // not each invocation of a method
-        Place place = place(id, outer, running);
-        Scope scope = id.isTest() ? startTest(id, place, outer) : startContainer(id, place, outer);
-        OpenScopes.opened(new OpenScopes.Open(id.getUniqueIdObject(), id.isTest(), scope, place, outer));
+        Position position = position(id, outer, running);
+        Scope scope = id.isTest() ? startTest(id, position, outer) : startContainer(id, position, outer);
+        OpenScopes.opened(new OpenScopes.Open(id.getUniqueIdObject(), id.isTest(), scope, position, outer));
     }
 
     /** What runs around it. Of the tests of a skipped class that is not their class: it never ran. */
@@ -84,27 +86,33 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
         return further.isEmpty() ? null : outer(further.get(), running);
     }
 
-    private static Place place(TestIdentifier id, OpenScopes.@Nullable Open outer, TestPlan running) {
-        if (outer == null) return Place.of(id, running);
+    private static Position position(TestIdentifier id, OpenScopes.@Nullable Open outer, TestPlan running) {
+        if (outer == null) return Position.of(id, running);
         UniqueId parent = id.getParentIdObject().orElse(null);
-        return outer.id().equals(parent) ? outer.place().within(id) : Place.of(id, running);
+        return outer.id().equals(parent) ? outer.position().within(id) : Position.of(id, running);
     }
 
     private Scope scope(OpenScopes.@Nullable Open outer) {
         return outer == null ? recorder.run() : outer.scope();
     }
 
-    private static @Nullable Place placeOf(OpenScopes.@Nullable Open outer) {
-        return outer == null ? null : outer.place();
+    private static @Nullable Position positionOf(OpenScopes.@Nullable Open outer) {
+        return outer == null ? null : outer.position();
     }
 
-    private Scope startContainer(TestIdentifier id, Place place, OpenScopes.@Nullable Open outer) {
-        return recorder.startContainer(scope(outer), place.identity(id, placeOf(outer)));
+    private Scope startContainer(TestIdentifier id, Position position, OpenScopes.@Nullable Open outer) {
+        return recorder.startContainer(scope(outer), position.descriptor(id, positionOf(outer)));
     }
 
-    private Scope startTest(TestIdentifier id, Place place, OpenScopes.@Nullable Open outer) {
-        Scope test = recorder.startTest(scope(outer), place.identity(id, placeOf(outer)));
-        place.said().description().ifPresent(recorder::describe);
+    private Scope startTest(TestIdentifier id, Position position, OpenScopes.@Nullable Open outer) {
+        Scope test = recorder.startTest(scope(outer), position.descriptor(id, positionOf(outer)));
+        position.annotations()
+                .about()
+                .ifPresent(about -> recorder.about(
+                        about.text(),
+                        about.severity(),
+                        about.owner(),
+                        about.links().stream().map(About.Link::name).toList()));
         return test;
     }
 
@@ -115,9 +123,9 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
         OpenScopes.Open open = OpenScopes.close(id.getUniqueIdObject());
         if (open == null) {
             if (isEngine(id) && result.getStatus() != TestExecutionResult.Status.SUCCESSFUL)
-                recorder.endContainer(startContainer(id, Place.of(id, running), null), ending(result), 0);
+                recorder.endContainer(startContainer(id, Position.of(id, running), null), testEnd(result), 0);
         } else if (id.isTest()) {
-            recorder.endTest(open.scope(), ending(open, result));
+            recorder.endTest(open.scope(), testEnd(open, result));
         } else {
             boolean whole = result.getStatus() == TestExecutionResult.Status.SUCCESSFUL;
             int notRun = whole
@@ -125,7 +133,7 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
                     : (int) leaves(id, running)
                             .filter(leaf -> !hasBegun(leaf, running))
                             .count();
-            recorder.endContainer(open.scope(), ending(result), notRun);
+            recorder.endContainer(open.scope(), testEnd(result), notRun);
         }
     }
 
@@ -138,11 +146,11 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
         for (TestIdentifier leaf : leaves) {
             begun.add(leaf.getUniqueIdObject());
             OpenScopes.Open outer = outer(leaf, running);
-            recorder.endTest(startTest(leaf, place(leaf, outer, running), outer), Ending.skipped(reason));
+            recorder.endTest(startTest(leaf, position(leaf, outer, running), outer), TestEnd.skipped(reason));
         }
         if (!leaves.isEmpty() || isEngine(id)) return;
         OpenScopes.Open outer = outer(id, running);
-        recorder.endContainer(startContainer(id, place(id, outer, running), outer), Ending.skipped(reason), 0);
+        recorder.endContainer(startContainer(id, position(id, outer, running), outer), TestEnd.skipped(reason), 0);
     }
 
     /** An invocation of a method that began is known because it did. */
@@ -168,9 +176,9 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
     @Override
     public void reportingEntryPublished(TestIdentifier id, ReportEntry entry) {
         if (plan == null || id == null || entry == null) return;
-        try (Recorder.Stay stay = OpenScopes.enter(recorder, id.getUniqueId())) {
+        try (Entered entered = OpenScopes.enter(recorder, id.getUniqueId())) {
             entry.getKeyValuePairs().forEach((key, value) -> {
-                if (key.equals(FROM_REPORTER_WITHOUT_KEY)) recorder.note(value);
+                if (key.equals(FROM_REPORTER_WITHOUT_KEY)) recorder.log(value);
                 else recorder.data(key, value);
             });
         }
@@ -179,7 +187,7 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
     @Override
     public void fileEntryPublished(TestIdentifier id, FileEntry file) {
         if (plan == null || id == null || file == null) return;
-        try (Recorder.Stay stay = OpenScopes.enter(recorder, id.getUniqueId())) {
+        try (Entered entered = OpenScopes.enter(recorder, id.getUniqueId())) {
             recorder.attach(file.getPath());
         }
     }
@@ -198,24 +206,25 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
         return id.getUniqueIdObject().getLastSegment().getType().equals("engine");
     }
 
-    private static Ending ending(OpenScopes.Open open, TestExecutionResult result) {
-        Optional<ExpectedFailure> announced = open.place().said().expectedFailure();
-        if (announced.isEmpty()) return ending(result);
+    private static TestEnd testEnd(OpenScopes.Open open, TestExecutionResult result) {
+        Optional<ExpectedFailure> expected = open.position().annotations().expectedFailure();
+        if (expected.isEmpty()) return testEnd(result);
         Throwable thrown = open.expected().get();
         if (result.getStatus() == TestExecutionResult.Status.FAILED)
             thrown = result.getThrowable().orElse(null);
-        if (thrown != null) return Ending.expected(announced.get().value(), thrown);
-        if (result.getStatus() == TestExecutionResult.Status.ABORTED) return ending(result);
-        return Ending.passedAgainstExpectation(
-                "It was announced to fail (" + announced.get().value() + ") and passed: the announcement can go");
+        if (thrown != null) return TestEnd.expectedFailure(expected.get().value(), thrown);
+        if (result.getStatus() == TestExecutionResult.Status.ABORTED) return testEnd(result);
+        return TestEnd.passedUnexpectedly(
+                "It was expected to fail (" + expected.get().value() + ") and passed: the annotation can go");
     }
 
-    private static Ending ending(TestExecutionResult result) {
+    private static TestEnd testEnd(TestExecutionResult result) {
         Throwable thrown = result.getThrowable().orElse(null);
         return switch (result.getStatus()) {
-            case SUCCESSFUL -> Ending.passed();
-            case ABORTED -> Ending.aborted(thrown);
-            case FAILED -> Ending.threw(thrown == null ? new IllegalStateException("failed without a reason") : thrown);
+            case SUCCESSFUL -> TestEnd.passed();
+            case ABORTED -> TestEnd.aborted(thrown);
+            case FAILED ->
+                TestEnd.threw(thrown == null ? new IllegalStateException("failed without a reason") : thrown);
         };
     }
 }

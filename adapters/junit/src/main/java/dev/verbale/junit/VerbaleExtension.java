@@ -2,9 +2,10 @@ package dev.verbale.junit;
 
 import dev.verbale.ChecksFailed;
 import dev.verbale.ExpectedFailure;
+import dev.verbale.Step;
 import dev.verbale.event.StepKind;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Step;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Entered;
 import java.lang.reflect.Method;
 import java.lang.reflect.Parameter;
 import java.util.Arrays;
@@ -36,7 +37,7 @@ public final class VerbaleExtension implements InvocationInterceptor {
     private static final String PARAMETERIZED = "org.junit.jupiter.params.ParameterizedTest";
     private static final List<Class<?>> NO_DATA = List.of(TestInfo.class, TestReporter.class, RepetitionInfo.class);
 
-    private final Recorder recorder = Recorder.current();
+    private final AdapterRecorder recorder = AdapterRecorder.current();
 
     @Override
     public void interceptBeforeAllMethod(
@@ -78,7 +79,7 @@ public final class VerbaleExtension implements InvocationInterceptor {
             Invocation<@Nullable Void> invocation, ReflectiveInvocationContext<Method> call, ExtensionContext context)
             throws Throwable {
         if (recorder.isRecording() && !isNobodys(context) && isParameterized(call.getExecutable())) {
-            try (Recorder.Stay stay = OpenScopes.enter(recorder, context.getUniqueId())) {
+            try (Entered entered = OpenScopes.enter(recorder, context.getUniqueId())) {
                 data(call.getExecutable().getParameters(), call.getArguments());
             }
         }
@@ -102,7 +103,7 @@ public final class VerbaleExtension implements InvocationInterceptor {
             invocation.proceed();
             return;
         }
-        try (Recorder.Stay stay = OpenScopes.enter(recorder, context.getUniqueId())) {
+        try (Entered entered = OpenScopes.enter(recorder, context.getUniqueId())) {
             String name = call.getExecutable().getName().replace('_', ' '); // as display names do
             Step step = recorder.startStep(kind, name);
             try {
@@ -122,7 +123,7 @@ public final class VerbaleExtension implements InvocationInterceptor {
             invocation.proceed();
             return;
         }
-        try (Recorder.Stay stay = OpenScopes.enter(recorder, context.getUniqueId())) {
+        try (Entered entered = OpenScopes.enter(recorder, context.getUniqueId())) {
             recorder.gatherChecks();
             try {
                 invocation.proceed();
@@ -130,7 +131,7 @@ public final class VerbaleExtension implements InvocationInterceptor {
                 if (checks != null) throw checks;
             } catch (Throwable failure) {
                 if (isExpected(method, failure, context)) return;
-                recorder.takeEvidence(failure);
+                recorder.captureEvidence(failure);
                 if (failure instanceof OutOfMemoryError full) OpenScopes.endAll(recorder, context.getUniqueId(), full);
                 throw failure;
             }
@@ -142,10 +143,10 @@ public final class VerbaleExtension implements InvocationInterceptor {
         return OpenScopes.find(UniqueId.parse(context.getUniqueId())) == null;
     }
 
-    /** An assumption is no failure, and the JVM's own troubles are nobody's announcement. */
+    /** An assumption is no failure, and the JVM's own troubles are nobody's expectation. */
     private boolean isExpected(@Nullable Method method, Throwable failure, ExtensionContext context) {
-        boolean announced = method != null && method.isAnnotationPresent(ExpectedFailure.class);
-        if (!announced || failure instanceof TestAbortedException || failure instanceof VirtualMachineError)
+        boolean expected = method != null && method.isAnnotationPresent(ExpectedFailure.class);
+        if (!expected || failure instanceof TestAbortedException || failure instanceof VirtualMachineError)
             return false;
         OpenScopes.Open open = OpenScopes.find(UniqueId.parse(context.getUniqueId()));
         if (open == null) return false;

@@ -1,6 +1,7 @@
 package dev.verbale.junit;
 
-import dev.verbale.recorder.Recorder;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestLifecycle;
 import org.junit.platform.launcher.LauncherSession;
 import org.junit.platform.launcher.LauncherSessionListener;
 
@@ -10,6 +11,6 @@ public final class VerbaleSessionListener implements LauncherSessionListener {
     @Override
     public void launcherSessionClosed(LauncherSession session) {
         // A session of a test's own, inside the suite's, ends nothing.
-        if (!Launches.isRunning()) Recorder.currentIfOpen().ifPresent(Recorder::sessionEnded);
+        if (!Launches.isRunning()) AdapterRecorder.currentIfOpen().ifPresent(TestLifecycle::sessionEnded);
     }
 }

@@ -3,9 +3,9 @@ package dev.verbale.junit;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.tuple;
 
+import dev.verbale.event.About;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
-import dev.verbale.event.TestDescribed;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
@@ -19,10 +19,10 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import sample.AnnouncedSample;
 import sample.BrokenSample;
 import sample.DirectorySample;
 import sample.DisabledSample;
+import sample.ExpectedFailureSample;
 import sample.FixturesSample;
 import sample.InnerLaunchSample;
 import sample.OutcomesSample;
@@ -119,17 +119,17 @@ class ListenerTest {
 
     @Test
     void annotations_tell_what_tests_are_about_and_what_is_expected_of_them() throws Exception {
-        Launched launched = Launched.jvm(root, AnnouncedSample.class);
+        Launched launched = Launched.jvm(root, ExpectedFailureSample.class);
 
         TestResult described = launched.run().tests().stream()
-                .filter(test -> test.key().equals("sample.AnnouncedSample.described()"))
+                .filter(test -> test.key().equals("sample.ExpectedFailureSample.described()"))
                 .findFirst()
                 .orElseThrow();
         assertThat(described.about().text()).isEqualTo("The gate");
         assertThat(described.about().owner()).isEqualTo("Ada");
         assertThat(described.about().severity()).isEqualTo("grave");
         assertThat(described.about().links())
-                .extracting(TestDescribed.Link::name)
+                .extracting(About.Link::name)
                 .containsExactly("https://orto.example/gate", "GARDEN-1");
         TestResult inner = launched.run().tests().stream()
                 .filter(test -> test.key().contains("$Inner"))
@@ -139,7 +139,7 @@ class ListenerTest {
         assertThat(inner.about().owner()).isEqualTo("Ada");
 
         TestResult expected = launched.test("failsAsAnnounced");
-        assertThat(expected.outcome()).isEqualTo(Outcome.EXPECTED);
+        assertThat(expected.outcome()).isEqualTo(Outcome.EXPECTED_FAILURE);
         assertThat(expected.reason()).isEqualTo("the hinge is rusty");
         assertThat(failure(expected).message()).isEqualTo("it squeaks");
         assertThat(expected.entries()).as("no evidence is taken").isEmpty();
@@ -149,7 +149,7 @@ class ListenerTest {
 
     @Test
     void checks_go_on_and_fail_the_test_together_and_a_timeout_thread_is_the_tests_own() throws Exception {
-        Launched launched = Launched.jvm(root, AnnouncedSample.class);
+        Launched launched = Launched.jvm(root, ExpectedFailureSample.class);
 
         TestResult checked = launched.test("checksGoOn");
         assertThat(checked.outcome()).isEqualTo(Outcome.FAILED);
@@ -253,7 +253,7 @@ class ListenerTest {
         Launched launched = Launched.jvm(root, DirectorySample.class);
 
         assertThat(launched.test("publishes").entries())
-                .extracting(entry -> ((Entry.PaperEntry) entry).name())
+                .extracting(entry -> ((Entry.AttachmentEntry) entry).name())
                 .containsExactly("harvest/beans.csv", "harvest/july/kale.csv");
         assertThat(launched.run().problems()).isEmpty();
     }
@@ -282,11 +282,11 @@ class ListenerTest {
     @Test
     void one_quiet_line_ends_the_run_and_can_be_turned_off() throws Exception {
         Launched loud = Launched.jvm(root, DisabledSample.class);
-        Launched quiet = Launched.jvm(root, List.of("-Dverbale.closingLine=false"), DisabledSample.class.getName());
+        Launched quiet = Launched.jvm(root, List.of("-Dverbale.summary-line=false"), DisabledSample.class.getName());
 
         assertThat(loud.output().lines().filter(line -> line.startsWith("Verbale")))
                 .containsExactly(
-                        "Verbale: 2 tests: 2 skipped. Minutes in " + loud.run().folder());
+                        "Verbale: 2 tests: 2 skipped. Recorded in " + loud.run().folder());
         assertThat(quiet.output()).doesNotContain("Verbale");
     }
 
@@ -356,9 +356,9 @@ class ListenerTest {
                 lines.add(indent
                         + (kind + " " + step.name() + " " + step.outcome().word()).strip());
                 outline(step.entries(), indent + "  ", lines);
-            } else if (entry instanceof Entry.NoteEntry note) lines.add(indent + note.text());
+            } else if (entry instanceof Entry.LogEntry note) lines.add(indent + note.text());
             else if (entry instanceof Entry.DataEntry data) lines.add(indent + data.name() + "=" + data.value());
-            else if (entry instanceof Entry.PaperEntry paper) lines.add(indent + paper.name());
+            else if (entry instanceof Entry.AttachmentEntry attachment) lines.add(indent + attachment.name());
         }
     }
 }

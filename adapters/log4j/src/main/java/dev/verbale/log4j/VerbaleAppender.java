@@ -1,7 +1,7 @@
 package dev.verbale.log4j;
 
-import dev.verbale.recorder.LogLine;
-import dev.verbale.recorder.Recorder;
+import dev.verbale.spi.Capture;
+import dev.verbale.spi.LogLine;
 import java.util.Locale;
 import org.apache.logging.log4j.core.Appender;
 import org.apache.logging.log4j.core.Core;
@@ -48,7 +48,7 @@ public final class VerbaleAppender extends AbstractAppender {
 
     @Override
     public void append(LogEvent line) {
-        Recorder.current()
+        Capture.current()
                 .log(() -> new LogLine(
                         line.getLevel().name().toLowerCase(Locale.ROOT),
                         line.getLoggerName().isEmpty() ? "root" : line.getLoggerName(),

@@ -6,8 +6,8 @@ import ch.qos.logback.classic.spi.ILoggingEvent;
 import ch.qos.logback.classic.spi.IThrowableProxy;
 import ch.qos.logback.classic.spi.ThrowableProxy;
 import ch.qos.logback.core.UnsynchronizedAppenderBase;
-import dev.verbale.recorder.LogLine;
-import dev.verbale.recorder.Recorder;
+import dev.verbale.spi.Capture;
+import dev.verbale.spi.LogLine;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 
@@ -36,7 +36,7 @@ public final class VerbaleAppender extends UnsynchronizedAppenderBase<ILoggingEv
 
     @Override
     protected void append(ILoggingEvent line) {
-        Recorder.current()
+        Capture.current()
                 .log(() -> new LogLine(
                         line.getLevel().toString().toLowerCase(Locale.ROOT),
                         line.getLoggerName(),

@@ -4,13 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import ch.qos.logback.classic.LoggerContext;
 import ch.qos.logback.classic.util.LogbackMDCAdapter;
+import dev.verbale.Scope;
 import dev.verbale.Verbale;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Scope;
 import dev.verbale.results.Entry;
 import dev.verbale.results.RunReader;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
@@ -24,8 +24,9 @@ class VerbaleAppenderTest {
 
     @Test
     void a_line_is_on_its_step_with_all_that_the_logger_knew() throws Exception {
-        Recorder recorder = Recorder.current();
-        Scope test = recorder.startTest(recorder.run(), new Identity("configured", "logs", null, null, List.of()));
+        AdapterRecorder recorder = AdapterRecorder.current();
+        Scope test =
+                recorder.startTest(recorder.run(), new TestDescriptor("configured", "logs", null, null, List.of()));
         Logger logger = LoggerFactory.getLogger("garden.gate");
         Verbale.step("Open", () -> {
             MDC.put("user", "ada");
@@ -35,7 +36,7 @@ class VerbaleAppenderTest {
             MDC.clear();
             logger.debug("below the threshold of the configuration");
         });
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
 
         var step = (Entry.StepEntry) entries("configured").get(0);
         assertThat(step.entries()).hasSize(2);
@@ -58,10 +59,10 @@ class VerbaleAppenderTest {
         context.setMDCAdapter(new LogbackMDCAdapter());
         VerbaleAppender.install(context);
         VerbaleAppender.install(context);
-        Recorder recorder = Recorder.current();
-        Scope test = recorder.startTest(recorder.run(), new Identity("installed", "logs", null, null, List.of()));
+        AdapterRecorder recorder = AdapterRecorder.current();
+        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("installed", "logs", null, null, List.of()));
         context.getLogger("garden").warn("it rains");
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
 
         assertThat(entries("installed")).singleElement().satisfies(entry -> assertThat(((Entry.LogEntry) entry).text())
                 .isEqualTo("it rains"));

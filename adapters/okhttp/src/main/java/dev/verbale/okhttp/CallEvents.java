@@ -1,8 +1,9 @@
 package dev.verbale.okhttp;
 
-import dev.verbale.recorder.Exchange;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Scope;
+import dev.verbale.Exchange;
+import dev.verbale.Scope;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Entered;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
@@ -19,7 +20,7 @@ import org.jspecify.annotations.Nullable;
 /** What is known of one call: the exchange that is under way in it, and how long its parts took. */
 final class CallEvents extends EventListener {
 
-    private final Recorder recorder;
+    private final AdapterRecorder recorder;
     private final Scope scope;
     private @Nullable Exchange exchange;
     private boolean sent;
@@ -28,7 +29,7 @@ final class CallEvents extends EventListener {
     private long connectFrom;
     private long tlsFrom;
 
-    CallEvents(Recorder recorder, Scope scope) {
+    CallEvents(AdapterRecorder recorder, Scope scope) {
         this.recorder = recorder;
         this.scope = scope;
     }
@@ -37,7 +38,7 @@ final class CallEvents extends EventListener {
     synchronized Exchange begin(Request request) {
         begun = System.nanoTime();
         sent = false;
-        try (Recorder.Stay here = recorder.enter(scope)) {
+        try (Entered here = recorder.enter(scope)) {
             Exchange begins = recorder.exchange(request.method(), request.url().toString())
                     .client("OkHttp");
             exchange = begins;
@@ -62,7 +63,7 @@ final class CallEvents extends EventListener {
         if (exchange != null) exchange.failed(failure);
     }
 
-    private synchronized void took(String part, long from) {
+    private synchronized void duration(String part, long from) {
         if (exchange != null) exchange.timing(part, Duration.ofNanos(System.nanoTime() - from));
     }
 
@@ -73,7 +74,7 @@ final class CallEvents extends EventListener {
 
     @Override
     public void dnsEnd(Call call, String host, List<InetAddress> found) {
-        took("dns", dnsFrom);
+        duration("dns", dnsFrom);
     }
 
     @Override
@@ -88,12 +89,12 @@ final class CallEvents extends EventListener {
 
     @Override
     public void secureConnectEnd(Call call, @Nullable Handshake handshake) {
-        took("TLS", tlsFrom);
+        duration("TLS", tlsFrom);
     }
 
     @Override
     public void connectEnd(Call call, InetSocketAddress address, Proxy proxy, @Nullable Protocol protocol) {
-        took("connect", connectFrom);
+        duration("connect", connectFrom);
     }
 
     @Override
@@ -106,12 +107,12 @@ final class CallEvents extends EventListener {
     @Override
     public synchronized void requestHeadersEnd(Call call, Request request) {
         if (exchange == null) return;
-        exchange.forgetRequestHeaders().url(request.url().toString());
+        exchange.clearRequestHeaders().url(request.url().toString());
         for (var header : request.headers()) exchange.requestHeader(header.getFirst(), header.getSecond());
     }
 
     @Override
     public void responseHeadersStart(Call call) {
-        took("first byte", begun);
+        duration("first byte", begun);
     }
 }

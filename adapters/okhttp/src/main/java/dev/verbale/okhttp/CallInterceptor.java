@@ -1,6 +1,6 @@
 package dev.verbale.okhttp;
 
-import dev.verbale.recorder.Exchange;
+import dev.verbale.Exchange;
 import java.io.IOException;
 import okhttp3.Interceptor;
 import okhttp3.Response;

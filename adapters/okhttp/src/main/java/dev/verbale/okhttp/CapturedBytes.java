@@ -1,14 +1,14 @@
 package dev.verbale.okhttp;
 
-import dev.verbale.recorder.Beginning;
+import dev.verbale.BoundedBuffer;
 import java.io.OutputStream;
 
-/** Bytes on their way into a {@link Beginning}. */
+/** Bytes on their way into a {@link BoundedBuffer}. */
 final class CapturedBytes extends OutputStream {
 
-    private final Beginning captured;
+    private final BoundedBuffer captured;
 
-    CapturedBytes(Beginning captured) {
+    CapturedBytes(BoundedBuffer captured) {
         this.captured = captured;
     }
 

@@ -1,7 +1,7 @@
 package dev.verbale.okhttp;
 
-import dev.verbale.recorder.Beginning;
-import dev.verbale.recorder.Exchange;
+import dev.verbale.BoundedBuffer;
+import dev.verbale.Exchange;
 import java.io.IOException;
 import okhttp3.MediaType;
 import okhttp3.RequestBody;
@@ -39,7 +39,7 @@ final class CapturedRequestBody extends RequestBody {
 
     @Override
     public void writeTo(BufferedSink sink) throws IOException {
-        Beginning captured = exchange.beginning();
+        BoundedBuffer captured = exchange.buffer();
         exchange.requestBody(
                 captured, body.contentType() == null ? "" : body.contentType().toString());
         var out = new CapturedBytes(captured);

@@ -1,7 +1,7 @@
 package dev.verbale.okhttp;
 
-import dev.verbale.recorder.Beginning;
-import dev.verbale.recorder.Exchange;
+import dev.verbale.BoundedBuffer;
+import dev.verbale.Exchange;
 import java.io.IOException;
 import okhttp3.MediaType;
 import okhttp3.ResponseBody;
@@ -19,16 +19,16 @@ final class CapturedResponseBody extends ResponseBody {
 
     CapturedResponseBody(ResponseBody body, Exchange exchange) {
         this.body = body;
-        Beginning captured = exchange.beginning();
+        BoundedBuffer captured = exchange.buffer();
         exchange.responseBody(
                 captured, body.contentType() == null ? "" : body.contentType().toString());
         var out = new CapturedBytes(captured);
         this.source = Okio.buffer(new ForwardingSource(body.source()) {
             @Override
-            public long read(Buffer sink, long most) throws IOException {
+            public long read(Buffer sink, long limit) throws IOException {
                 long read;
                 try {
-                    read = super.read(sink, most);
+                    read = super.read(sink, limit);
                 } catch (IOException broken) {
                     exchange.failed(broken);
                     throw broken;

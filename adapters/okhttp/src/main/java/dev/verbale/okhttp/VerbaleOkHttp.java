@@ -1,6 +1,6 @@
 package dev.verbale.okhttp;
 
-import dev.verbale.recorder.Recorder;
+import dev.verbale.spi.AdapterRecorder;
 import okhttp3.EventListener;
 import okhttp3.OkHttpClient;
 
@@ -20,7 +20,7 @@ public final class VerbaleOkHttp {
 
     /** A client that does what {@code client} does, with the same pools and listeners; {@code client} where it is watched. */
     public static OkHttpClient watch(OkHttpClient client) {
-        Recorder recorder = Recorder.current();
+        AdapterRecorder recorder = AdapterRecorder.current();
         if (client == null || !recorder.isRecording() || isWatched(client)) return client;
         var calls = new Calls(recorder);
         EventListener.Factory theirs = client.eventListenerFactory();

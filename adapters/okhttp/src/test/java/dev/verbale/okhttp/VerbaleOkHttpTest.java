@@ -80,6 +80,6 @@ class VerbaleOkHttpTest extends ExchangeContract {
         ExchangeMade made = GARDEN.exchanges().get(0);
         assertThat(made.in()).isNotZero();
         assertThat(made.thread()).isNull();
-        assertThat(made.timings()).containsKeys("connect", "first byte");
+        assertThat(made.timing().parts()).containsKeys("connect", "first byte");
     }
 }

@@ -1,6 +1,6 @@
 package dev.verbale.playwright;
 
-import dev.verbale.recorder.Recorder;
+import dev.verbale.spi.AdapterRecorder;
 import java.lang.reflect.InvocationHandler;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
@@ -33,11 +33,12 @@ final class Checking<T> implements InvocationHandler {
         try {
             Object result = method.invoke(real, arguments);
             if (type.isInstance(result)) return of(type, type.cast(result), subject + " not");
-            if (method.getDeclaringClass() != Object.class) Recorder.current().checked(name(method, arguments), null);
+            if (method.getDeclaringClass() != Object.class)
+                AdapterRecorder.current().checked(name(method, arguments), null);
             return result;
         } catch (InvocationTargetException thrown) {
             Throwable failure = thrown.getCause() == null ? thrown : thrown.getCause();
-            Recorder.current().observed(name(method, arguments), failure);
+            AdapterRecorder.current().checkFailed(name(method, arguments), failure);
             throw failure;
         }
     }

@@ -13,15 +13,15 @@ import com.microsoft.playwright.Route;
 import com.microsoft.playwright.TimeoutError;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
+import dev.verbale.Scope;
+import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.ExchangeMade;
-import dev.verbale.event.PaperKept;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Scope;
 import dev.verbale.results.Entry;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -41,7 +41,7 @@ class PlaywrightTest {
     private static Playwright playwright;
     private static Browser browser;
 
-    private final Recorder recorder = Recorder.current();
+    private final AdapterRecorder recorder = AdapterRecorder.current();
     private String key;
     private Scope test;
     private Page page;
@@ -65,7 +65,7 @@ class PlaywrightTest {
     @BeforeEach
     void begin(TestInfo info) {
         key = info.getTestMethod().orElseThrow().getName();
-        test = recorder.startTest(recorder.run(), new Identity(key, key, "sample.Page", key, List.of()));
+        test = recorder.startTest(recorder.run(), new TestDescriptor(key, key, "sample.Page", key, List.of()));
         page = VerbalePlaywright.watch(browser.newPage());
         page.setDefaultTimeout(500);
         page.setDefaultNavigationTimeout(30_000);
@@ -88,12 +88,12 @@ class PlaywrightTest {
         page.waitForFunction("document.title.includes('Basil')");
         page.title(); // whatever the browser has to tell comes before its answer
 
-        ExchangeMade made = end(Ending.passed()).stream()
+        ExchangeMade made = end(TestEnd.passed()).stream()
                 .filter(Entry.ExchangeEntry.class::isInstance)
                 .map(entry -> ((Entry.ExchangeEntry) entry).made())
                 .findFirst()
                 .orElseThrow();
-        assertThat(made.method() + " " + made.url() + " " + made.status())
+        assertThat(made.request().method() + " " + made.request().url() + " " + made.status())
                 .isEqualTo("POST https://orto.example/seeds 200");
         assertThat(made.request().body().text()).isEqualTo("{\"password\":\"[masked]\"}");
         assertThat(made.response().body().text()).isEqualTo("{\"seed\":\"Basil\"}");
@@ -121,7 +121,7 @@ class PlaywrightTest {
                         .not()
                         .hasCount(2, new LocatorAssertions.HasCountOptions().setTimeout(100)))
                 .isInstanceOf(AssertionError.class);
-        List<Entry> entries = end(Ending.passed());
+        List<Entry> entries = end(TestEnd.passed());
 
         assertThat(steps(entries))
                 .containsExactly(
@@ -146,8 +146,8 @@ class PlaywrightTest {
         page.setContent("<label>Code <input type=password></label><input id=b name=gate-token>");
         page.getByLabel("Code").fill("beetroot-44");
         page.locator("#b").pressSequentially("kohlrabi-45");
-        recorder.note("beetroot-44 and kohlrabi-45");
-        end(Ending.passed());
+        recorder.log("beetroot-44 and kohlrabi-45");
+        end(TestEnd.passed());
 
         String journal = Files.readString(recorder.folder().resolve("journals/worker-1.jsonl"));
         assertThat(journal).contains("type [masked] into *Code*").doesNotContain("beetroot-44", "kohlrabi-45");
@@ -165,44 +165,44 @@ class PlaywrightTest {
                                                 + "<script>console.warn('it rains'); setTimeout(() => seeds.count(), 0)</script>")));
         page.navigate("http://orto.example/rota");
         page.waitForTimeout(300);
-        List<Entry> entries = end(Ending.threw(new AssertionError("weeds")));
+        List<Entry> entries = end(TestEnd.threw(new AssertionError("weeds")));
 
-        assertThat(papers(entries).stream().map(Entry.PaperEntry::kind))
+        assertThat(attachments(entries).stream().map(Entry.AttachmentEntry::kind))
                 .containsExactly(
-                        PaperKept.SCREENSHOT,
-                        PaperKept.PAGE_SOURCE,
-                        PaperKept.PAGE_SOURCE,
-                        PaperKept.CONSOLE,
-                        PaperKept.NETWORK,
-                        PaperKept.VIDEO);
+                        AttachmentStored.SCREENSHOT,
+                        AttachmentStored.PAGE_SOURCE,
+                        AttachmentStored.PAGE_SOURCE,
+                        AttachmentStored.CONSOLE,
+                        AttachmentStored.NETWORK,
+                        AttachmentStored.VIDEO);
         assertThat(content(entries, 1)).contains("<h1>Rota</h1>");
         assertThat(content(entries, 2)).contains("Carrots");
         assertThat(content(entries, 3)).contains("it rains", "seeds is not defined");
         assertThat(content(entries, 4)).contains("http://orto.example/rota", "\"status\":200", "\"failure\":");
-        awaitFilm();
+        awaitVideo();
     }
 
     @Test
     void a_failure_after_the_page_closed_has_what_it_showed_last() throws Exception {
         page.setContent("<h1>Asters</h1>");
         page.close();
-        List<Entry> entries = end(Ending.threw(new AssertionError("late")));
+        List<Entry> entries = end(TestEnd.threw(new AssertionError("late")));
 
         assertThat(entries.toString()).contains("The page was closed before this failure");
         assertThat(content(entries, 1)).contains("Asters");
     }
 
-    private void awaitFilm() throws Exception {
+    private void awaitVideo() throws Exception {
         long until = System.nanoTime() + Duration.ofSeconds(30).toNanos();
-        while (!papers(result().entries()).stream()
-                .anyMatch(paper -> paper.kind().equals(PaperKept.VIDEO) && paper.came())) {
+        while (!attachments(result().entries()).stream()
+                .anyMatch(attachment -> attachment.kind().equals(AttachmentStored.VIDEO))) {
             assertThat(System.nanoTime()).as("the film comes").isLessThan(until);
             Thread.onSpinWait();
         }
     }
 
-    private List<Entry> end(Ending ending) throws Exception {
-        recorder.endTest(test, ending);
+    private List<Entry> end(TestEnd testEnd) throws Exception {
+        recorder.endTest(test, testEnd);
         return result().entries();
     }
 
@@ -213,14 +213,14 @@ class PlaywrightTest {
                 .orElseThrow();
     }
 
-    private static String content(List<Entry> entries, int paper) throws Exception {
-        return Files.readString(papers(entries).get(paper).file(), StandardCharsets.UTF_8);
+    private static String content(List<Entry> entries, int attachment) throws Exception {
+        return Files.readString(attachments(entries).get(attachment).file(), StandardCharsets.UTF_8);
     }
 
-    private static List<Entry.PaperEntry> papers(List<Entry> entries) {
+    private static List<Entry.AttachmentEntry> attachments(List<Entry> entries) {
         return entries.stream()
-                .filter(Entry.PaperEntry.class::isInstance)
-                .map(Entry.PaperEntry.class::cast)
+                .filter(Entry.AttachmentEntry.class::isInstance)
+                .map(Entry.AttachmentEntry.class::cast)
                 .toList();
     }
 

@@ -1,7 +1,7 @@
 package dev.verbale.restassured;
 
-import dev.verbale.recorder.Beginning;
-import dev.verbale.recorder.Exchange;
+import dev.verbale.BoundedBuffer;
+import dev.verbale.Exchange;
 import java.io.IOException;
 import java.io.OutputStream;
 import org.apache.http.HttpEntity;
@@ -19,7 +19,7 @@ final class CapturedRequestEntity extends HttpEntityWrapper {
 
     @Override
     public void writeTo(OutputStream out) throws IOException {
-        Beginning captured = exchange.beginning(); // a new one where it is sent again
+        BoundedBuffer captured = exchange.buffer(); // a new one where it is sent again
         exchange.requestBody(
                 captured, getContentType() == null ? "" : getContentType().getValue());
         super.writeTo(captured.through(out));

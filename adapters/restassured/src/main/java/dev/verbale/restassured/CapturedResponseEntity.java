@@ -1,7 +1,7 @@
 package dev.verbale.restassured;
 
-import dev.verbale.recorder.Beginning;
-import dev.verbale.recorder.Exchange;
+import dev.verbale.BoundedBuffer;
+import dev.verbale.Exchange;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -43,7 +43,7 @@ final class CapturedResponseEntity extends HttpEntityWrapper {
     }
 
     private CapturedStream stream() throws IOException {
-        Beginning beginning = exchange.beginning();
+        BoundedBuffer beginning = exchange.buffer();
         exchange.responseBody(
                 beginning, getContentType() == null ? "" : getContentType().getValue());
         boolean drains = getContentLength() >= 0 || isChunked(); // such a stream reads on when it is closed

@@ -1,7 +1,7 @@
 package dev.verbale.restassured;
 
-import dev.verbale.recorder.Beginning;
-import dev.verbale.recorder.Exchange;
+import dev.verbale.BoundedBuffer;
+import dev.verbale.Exchange;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.FilterInputStream;
@@ -20,7 +20,7 @@ final class CapturedStream extends FilterInputStream {
     private static final int PIECE = 8_192;
 
     private final Exchange exchange;
-    private final Beginning captured;
+    private final BoundedBuffer captured;
     private final boolean drainsWhenClosed;
     private final Lock reading = new ReentrantLock();
     /** Read ahead of whoever reads next. */
@@ -29,7 +29,7 @@ final class CapturedStream extends FilterInputStream {
     private boolean isRead;
     private boolean over;
 
-    CapturedStream(InputStream body, Exchange exchange, Beginning captured, boolean drainsWhenClosed) {
+    CapturedStream(InputStream body, Exchange exchange, BoundedBuffer captured, boolean drainsWhenClosed) {
         super(body);
         this.exchange = exchange;
         this.captured = captured;
@@ -114,19 +114,19 @@ final class CapturedStream extends FilterInputStream {
             if (isRead || over) return;
             int before = connection.getSocketTimeout();
             connection.setSocketTimeout(1); // the shortest that is not "for ever"
-            var came = new ByteArrayOutputStream();
+            var received = new ByteArrayOutputStream();
             try {
                 var piece = new byte[PIECE];
                 int read = 0;
                 while (read >= 0 && !captured.isFull()) {
                     read = in.read(piece, 0, piece.length);
                     if (read > 0) captured.add(piece, 0, read);
-                    if (read > 0) came.write(piece, 0, read);
+                    if (read > 0) received.write(piece, 0, read);
                 }
                 exchange.attribute("body", "the test did not read it");
                 if (read < 0) exchange.ended();
             } finally {
-                ready = new ByteArrayInputStream(came.toByteArray());
+                ready = new ByteArrayInputStream(received.toByteArray());
                 connection.setSocketTimeout(before);
             }
         } finally {

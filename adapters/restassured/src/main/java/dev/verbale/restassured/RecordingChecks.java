@@ -1,6 +1,6 @@
 package dev.verbale.restassured;
 
-import dev.verbale.recorder.Exchange;
+import dev.verbale.Exchange;
 import io.restassured.response.Response;
 import io.restassured.response.ValidatableResponse;
 import java.lang.reflect.InvocationHandler;

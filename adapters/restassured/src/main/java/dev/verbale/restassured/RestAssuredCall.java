@@ -1,7 +1,7 @@
 package dev.verbale.restassured;
 
-import dev.verbale.recorder.Exchange;
-import dev.verbale.recorder.Recorder;
+import dev.verbale.Exchange;
+import dev.verbale.spi.Capture;
 import java.time.Duration;
 import java.util.Locale;
 import org.apache.http.Header;
@@ -22,20 +22,20 @@ final class RestAssuredCall {
     private static final String TRACE_PARENT = "traceparent";
 
     private final @Nullable RestAssuredCall outer = UNDER_WAY.get();
-    private final Recorder recorder;
+    private final Capture recorder;
     private Exchange exchange;
     private @Nullable HttpRequest sent;
     private @Nullable CapturedStream answer;
     private boolean answered;
     private long begun;
 
-    private RestAssuredCall(Recorder recorder, String method, String address) {
+    private RestAssuredCall(Capture recorder, String method, String address) {
         this.recorder = recorder;
         this.exchange = begin(method, address);
     }
 
     /** It begins on this thread, which looks for the host and connects before it sends anything. */
-    static RestAssuredCall begin(Recorder recorder, String method, String address) {
+    static RestAssuredCall begin(Capture recorder, String method, String address) {
         var call = new RestAssuredCall(recorder, method, address);
         UNDER_WAY.set(call);
         return call;
@@ -112,7 +112,7 @@ final class RestAssuredCall {
     private void tellRequest() {
         HttpRequest request = sent;
         if (request == null) return;
-        exchange.forgetRequestHeaders();
+        exchange.clearRequestHeaders();
         for (Header header : request.getAllHeaders()) exchange.requestHeader(header.getName(), text(header));
     }
 

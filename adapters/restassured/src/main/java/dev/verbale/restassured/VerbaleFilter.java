@@ -1,7 +1,7 @@
 package dev.verbale.restassured;
 
-import dev.verbale.recorder.Exchange;
-import dev.verbale.recorder.Recorder;
+import dev.verbale.Exchange;
+import dev.verbale.spi.Capture;
 import io.restassured.filter.FilterContext;
 import io.restassured.filter.OrderedFilter;
 import io.restassured.http.Header;
@@ -56,7 +56,7 @@ public final class VerbaleFilter implements OrderedFilter {
     @Override
     public Response filter(
             FilterableRequestSpecification request, FilterableResponseSpecification expected, FilterContext context) {
-        Recorder recorder = Recorder.current();
+        Capture recorder = Capture.current();
         if (!recorder.isRecording()) return context.next(request, expected);
         if (context.getValue(RECORDED) instanceof RestAssuredCall known)
             return answer(context.next(request, expected), known);

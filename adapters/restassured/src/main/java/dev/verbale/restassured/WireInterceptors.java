@@ -1,6 +1,6 @@
 package dev.verbale.restassured;
 
-import dev.verbale.recorder.Exchange;
+import dev.verbale.Exchange;
 import org.apache.http.HttpConnection;
 import org.apache.http.HttpEntity;
 import org.apache.http.HttpEntityEnclosingRequest;

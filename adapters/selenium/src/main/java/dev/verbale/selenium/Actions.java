@@ -1,9 +1,10 @@
 package dev.verbale.selenium;
 
-import dev.verbale.event.PaperKept;
+import dev.verbale.Step;
+import dev.verbale.browser.BrowserAdapter;
+import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.StepKind;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Step;
+import dev.verbale.spi.AdapterRecorder;
 import java.io.ByteArrayInputStream;
 import java.util.Arrays;
 import java.util.List;
@@ -15,21 +16,20 @@ import org.openqa.selenium.Cookie;
 import org.openqa.selenium.WebDriver;
 import org.openqa.selenium.WebElement;
 
-/** Tells what is done to a browser, as steps in words that a person reads. */
+/** Records what is done to a browser, as steps in words that a person reads. */
 final class Actions {
 
-    private static final List<String> HOW_MUCH = List.of("off", "actions", "everything");
     private static final Set<String> DOCUMENT_CHANGES = Set.of(
             "get", "to", "back", "forward", "refresh", "window", "newWindow", "frame", "parentFrame", "defaultContent");
 
-    private final Recorder recorder;
+    private final AdapterRecorder recorder;
     private final ElementNames names;
-    private final BrowserEvidence evidence;
+    private final DriverSession session;
     private final boolean off;
     private final boolean everything;
-    private final boolean filmstrip;
+    private final boolean frames;
     private final ThreadLocal<OfThread> threads = ThreadLocal.withInitial(OfThread::new);
-    private volatile int lastPicture;
+    private volatile int lastImage;
 
     /** What this thread does to the browser now. */
     private static final class OfThread {
@@ -46,20 +46,19 @@ final class Actions {
         Throwable unfound;
     }
 
-    Actions(Recorder recorder, ElementNames names, BrowserEvidence evidence) {
+    Actions(AdapterRecorder recorder, ElementNames names, DriverSession session) {
         this.recorder = recorder;
         this.names = names;
-        this.evidence = evidence;
-        String much = recorder.setting("verbale.browser.steps", "actions", HOW_MUCH);
-        off = much.equals("off") || !recorder.isRecording();
-        everything = much.equals("everything");
-        filmstrip = recorder.setting("verbale.browser.filmstrip", "false", List.of("true", "false"))
-                .equals("true");
+        this.session = session;
+        String steps = recorder.setting(BrowserAdapter.STEPS);
+        off = steps.equals("off") || !recorder.isRecording();
+        everything = steps.equals("everything");
+        frames = recorder.isOn(BrowserAdapter.FRAMES);
     }
 
     /** A call begins. */
     void begins(Object target, String method, Object[] arguments) {
-        if (off || recorder.owner().id() == recorder.run().id()) return;
+        if (off || recorder.currentTest().id() == recorder.run().id()) return;
         OfThread mine = threads.get();
         String action = action(target, method, arguments);
         if (action == null) {
@@ -93,8 +92,8 @@ final class Actions {
         Step step = mine.open;
         if (step == null) return;
         mine.open = null;
-        if (filmstrip) picture(mine.name);
-        evidence.acted();
+        if (frames) image(mine.name);
+        session.acted();
         step.passed();
         if (DOCUMENT_CHANGES.contains(method)) names.forget();
     }
@@ -124,7 +123,7 @@ final class Actions {
     }
 
     private void unfound(OfThread mine, Throwable failure) {
-        recorder.startStepBeside(StepKind.BROWSER, mine.look).failedWithoutEvidence(failure);
+        recorder.startOverlappingStep(StepKind.BROWSER, mine.look).failedWithoutEvidence(failure);
     }
 
     /** By its name: every library that waits has an exception of its own. */
@@ -148,17 +147,17 @@ final class Actions {
         threads.get().waiting.ends();
     }
 
-    private void picture(String name) {
-        byte[] picture = evidence.picture();
-        int hash = Arrays.hashCode(picture);
-        if (picture.length == 0 || hash == lastPicture) return;
-        lastPicture = hash;
-        recorder.paper(
-                recorder.here(),
+    private void image(String name) {
+        byte[] image = session.image();
+        int hash = Arrays.hashCode(image);
+        if (image.length == 0 || hash == lastImage) return;
+        lastImage = hash;
+        recorder.attach(
+                recorder.currentScope(),
                 "after " + name.replaceAll("\\*| \\[.*]$", ""),
-                PaperKept.FILMSTRIP,
-                new ByteArrayInputStream(picture),
-                picture[0] == (byte) 0x89 ? "image/png" : "image/jpeg",
+                AttachmentStored.FRAMES,
+                new ByteArrayInputStream(image),
+                image[0] == (byte) 0x89 ? "image/png" : "image/jpeg",
                 recorder.now());
     }
 

@@ -1,6 +1,6 @@
 package dev.verbale.selenium;
 
-import dev.verbale.recorder.Recorder;
+import dev.verbale.spi.AdapterRecorder;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -12,12 +12,12 @@ import org.openqa.selenium.WebDriverException;
 import org.openqa.selenium.WebElement;
 
 /**
- * What people call an element: the name of its {@link Described} locator, or else its accessible name, label or text. The
+ * What people call an element: the name of its {@link NamedLocator} locator, or else its accessible name, label or text. The
  * browser is asked once for a locator and a document.
  */
 final class ElementNames {
 
-    private static final int MOST = 500;
+    private static final int MAX = 500;
 
     /**
      * A short form of the accessible name computation (W3C, accname-1.2): label attributes, labels, then what is written.
@@ -50,18 +50,18 @@ final class ElementNames {
      */
     record Known(String name, String tag, String list, boolean isSecret, String locator) {}
 
-    private final Recorder recorder;
+    private final AdapterRecorder recorder;
     private final WebDriver driver;
-    private final BrowserEvidence evidence;
+    private final DriverSession session;
     private final Map<WebElement, By> found = bounded();
     private final Map<String, Known> known = bounded();
 
     private volatile int documents;
 
-    ElementNames(Recorder recorder, WebDriver driver, BrowserEvidence evidence) {
+    ElementNames(AdapterRecorder recorder, WebDriver driver, DriverSession session) {
         this.recorder = recorder;
         this.driver = driver;
-        this.evidence = evidence;
+        this.session = session;
     }
 
     private static <K, V> Map<K, V> bounded() {
@@ -70,7 +70,7 @@ final class ElementNames {
 
             @Override
             protected boolean removeEldestEntry(Map.Entry<K, V> eldest) {
-                return size() > MOST;
+                return size() > MAX;
             }
         });
     }
@@ -85,7 +85,7 @@ final class ElementNames {
     }
 
     private void forgetOtherDocuments() {
-        ChromiumEyes chromium = evidence.chromium();
+        ChromiumInspector chromium = session.chromium();
         int now = chromium == null ? 0 : chromium.documents();
         if (now != documents) forget();
         documents = now;
@@ -112,8 +112,8 @@ final class ElementNames {
 
     private Known ask(WebElement element, @Nullable By by) {
         String locator = by == null ? "" : locator(by);
-        String given = by instanceof Described described ? described.name() : "";
-        ChromiumEyes chromium = evidence.chromium();
+        String given = by instanceof NamedLocator described ? described.name() : "";
+        ChromiumInspector chromium = session.chromium();
         // An open dialog would be dismissed by the question, where nobody can tell that there is one.
         boolean maySpeak = chromium != null && !chromium.showsDialog();
         if (maySpeak && driver instanceof JavascriptExecutor browser) {
@@ -142,7 +142,7 @@ final class ElementNames {
 
     /** Asked of drivers that cannot be asked in another way: what is typed matters more than the time. */
     private boolean isPassword(WebElement element) {
-        if (evidence.chromium() != null) return false;
+        if (session.chromium() != null) return false;
         try {
             return "password".equalsIgnoreCase(element.getDomAttribute("type"));
         } catch (WebDriverException unknown) {
@@ -152,7 +152,7 @@ final class ElementNames {
 
     /** {@code By.cssSelector: #swap button} as {@code #swap button}. */
     static String locator(By by) {
-        String text = (by instanceof Described described ? described.by() : by).toString();
+        String text = (by instanceof NamedLocator described ? described.by() : by).toString();
         int colon = text.indexOf(": ");
         String how = colon < 0 ? "" : text.substring(0, colon);
         String what = colon < 0 ? text : text.substring(colon + 2);
@@ -167,6 +167,6 @@ final class ElementNames {
     }
 
     static String name(By by) {
-        return by instanceof Described described ? described.name() : locator(by);
+        return by instanceof NamedLocator described ? described.name() : locator(by);
     }
 }

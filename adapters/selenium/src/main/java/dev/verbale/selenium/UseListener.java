@@ -10,21 +10,21 @@ import org.openqa.selenium.support.events.WebDriverListener;
 public final class UseListener implements WebDriverListener {
 
     private final WebDriver driver;
-    private final BrowserEvidence evidence;
+    private final DriverSession session;
     private final Actions actions;
 
-    UseListener(WebDriver driver, BrowserEvidence evidence, Actions actions) {
+    UseListener(WebDriver driver, DriverSession session, Actions actions) {
         this.driver = driver;
-        this.evidence = evidence;
+        this.session = session;
         this.actions = actions;
     }
 
     @Override
     public void beforeAnyCall(Object target, Method method, Object[] args) {
-        evidence.used();
+        session.used();
         String name = method.getName();
         if (target instanceof WebDriver && (name.equals("quit") || name.equals("close")))
-            evidence.closes(name.equals("quit"));
+            session.closes(name.equals("quit"));
         actions.begins(target, name, args == null ? new Object[0] : args);
     }
 
@@ -33,7 +33,7 @@ public final class UseListener implements WebDriverListener {
         actions.ended(target, method.getName(), args == null ? new Object[0] : args, result);
         if (target instanceof WebDriver.TargetLocator
                 && method.getName().toLowerCase(java.util.Locale.ROOT).endsWith("window"))
-            evidence.currentWindow(driver);
+            session.currentWindow(driver);
     }
 
     @Override

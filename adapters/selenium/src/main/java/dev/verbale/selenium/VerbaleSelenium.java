@@ -1,8 +1,8 @@
 package dev.verbale.selenium;
 
 import dev.verbale.Verbale;
-import dev.verbale.event.PaperKept;
-import dev.verbale.recorder.Recorder;
+import dev.verbale.event.AttachmentStored;
+import dev.verbale.spi.AdapterRecorder;
 import java.io.ByteArrayInputStream;
 import org.openqa.selenium.OutputType;
 import org.openqa.selenium.TakesScreenshot;
@@ -11,11 +11,11 @@ import org.openqa.selenium.WebElement;
 import org.openqa.selenium.support.events.EventFiringDecorator;
 
 /**
- * Makes a browser tell what is done to it, and give evidence. One call, one of two:
+ * Makes a browser tell what is done to it, and give session. One call, one of two:
  *
  * <pre>{@code
  * WebDriver driver = VerbaleSelenium.watch(new ChromeDriver()); // shared or not: whoever uses it has its evidence
- * VerbaleSelenium.announce(driver);                             // keeps the driver's class; evidence only, no steps
+ * VerbaleSelenium.register(driver);                             // keeps the driver's class; evidence only, no steps
  * }</pre>
  *
  * <p>From then on navigation, clicks, typing, waiting and changes of the window are steps in words, and a failing step or
@@ -35,44 +35,50 @@ public final class VerbaleSelenium {
      * implements the interfaces of {@code driver}, and is not of its class.
      */
     public static WebDriver watch(WebDriver driver) {
-        Recorder recorder = Recorder.current();
+        AdapterRecorder recorder = AdapterRecorder.current();
         if (driver == null || !recorder.isRecording()) return driver;
-        BrowserEvidence evidence = BrowserEvidence.of(driver);
-        var actions = new Actions(recorder, new ElementNames(recorder, driver, evidence), evidence);
-        evidence.tell(actions);
-        return new EventFiringDecorator<>(new UseListener(driver, evidence, actions)).decorate(driver);
+        DriverSession session = DriverSession.of(driver);
+        var actions = new Actions(recorder, new ElementNames(recorder, driver, session), session);
+        session.watchedBy(actions);
+        return new EventFiringDecorator<>(new UseListener(driver, session, actions)).decorate(driver);
     }
 
     /** Makes {@code driver} belong to the test that runs on this thread; in the set-up of a class, to all its tests. */
-    public static void announce(WebDriver driver) {
-        if (driver == null || !Recorder.current().isRecording()) return;
-        BrowserEvidence evidence = BrowserEvidence.of(driver);
-        Verbale.announce(evidence);
-        evidence.used();
+    public static void register(WebDriver driver) {
+        if (driver == null || !AdapterRecorder.current().isRecording()) return;
+        DriverSession session = DriverSession.of(driver);
+        Verbale.register(session);
+        session.used();
     }
 
     /**
-     * Keeps a picture of what {@code shown}, a driver or an element, shows now.
+     * Attaches a screenshot of what {@code shown}, a driver or an element, shows now.
      *
      * @param name what a reader sees
      */
-    public static void picture(String name, TakesScreenshot shown) {
-        if (shown != null) keep(name, shown.getScreenshotAs(OutputType.BYTES));
+    public static void screenshot(String name, TakesScreenshot shown) {
+        if (shown != null) attach(name, shown.getScreenshotAs(OutputType.BYTES));
     }
 
     /** The same for a driver or an element that is known by its general type. */
-    public static void picture(String name, WebDriver driver) {
-        if (driver instanceof TakesScreenshot camera) picture(name, camera);
-        else Verbale.note("There is no picture '{}': this driver takes none", name);
+    public static void screenshot(String name, WebDriver driver) {
+        if (driver instanceof TakesScreenshot able) screenshot(name, able);
+        else Verbale.log("There is no screenshot '{}': this driver takes none", name);
     }
 
     /** The same for an element. */
-    public static void picture(String name, WebElement element) {
-        if (element != null) keep(name, element.getScreenshotAs(OutputType.BYTES));
+    public static void screenshot(String name, WebElement element) {
+        if (element != null) attach(name, element.getScreenshotAs(OutputType.BYTES));
     }
 
-    private static void keep(String name, byte[] picture) {
-        Recorder recorder = Recorder.current();
-        recorder.paper(recorder.here(), name, PaperKept.SCREENSHOT, new ByteArrayInputStream(picture), "image/png", 0);
+    private static void attach(String name, byte[] image) {
+        AdapterRecorder recorder = AdapterRecorder.current();
+        recorder.attach(
+                recorder.currentScope(),
+                name,
+                AttachmentStored.SCREENSHOT,
+                new ByteArrayInputStream(image),
+                "image/png",
+                0);
     }
 }

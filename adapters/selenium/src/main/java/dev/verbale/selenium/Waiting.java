@@ -1,8 +1,8 @@
 package dev.verbale.selenium;
 
+import dev.verbale.Step;
 import dev.verbale.event.StepKind;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Step;
+import dev.verbale.spi.AdapterRecorder;
 import java.util.HashSet;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -17,21 +17,22 @@ final class Waiting {
     private static final long PAUSE_NANOS = 20_000_000;
 
     private final Set<String> seen = new HashSet<>();
-    private long lastLook;
+    private long lastLookNanos;
     private long lastLookAt;
     private @Nullable Step step;
 
     /** The test looks at {@code what}; {@code key} tells looks apart. */
-    void looks(Recorder recorder, String key, String what) {
-        boolean again = !seen.add(key);
-        boolean paused = lastLook != 0 && System.nanoTime() - lastLook > PAUSE_NANOS;
-        if (step == null && again && paused) step = recorder.startStepBeside(StepKind.BROWSER, "wait for " + what);
-        else if (step != null && !again && !paused) ends();
+    void looks(AdapterRecorder recorder, String key, String what) {
+        boolean repeated = !seen.add(key);
+        boolean paused = lastLookNanos != 0 && System.nanoTime() - lastLookNanos > PAUSE_NANOS;
+        if (step == null && repeated && paused)
+            step = recorder.startOverlappingStep(StepKind.BROWSER, "wait for " + what);
+        else if (step != null && !repeated && !paused) ends();
     }
 
     /** The look is over. */
-    void looked(Recorder recorder) {
-        lastLook = System.nanoTime();
+    void looked(AdapterRecorder recorder) {
+        lastLookNanos = System.nanoTime();
         lastLookAt = recorder.now();
     }
 
@@ -55,7 +56,7 @@ final class Waiting {
 
     private @Nullable Step taken() {
         seen.clear();
-        lastLook = 0;
+        lastLookNanos = 0;
         Step open = step;
         step = null;
         return open;

@@ -3,8 +3,8 @@ package dev.verbale.selenium;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import dev.verbale.recorder.Ending;
 import dev.verbale.results.Entry;
+import dev.verbale.spi.TestEnd;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -21,7 +21,7 @@ import org.openqa.selenium.support.ui.Select;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** What is done to a browser, in words. */
-class ActionsTest extends Minuted {
+class ActionsTest extends Recorded {
 
     private final WebDriver driver = VerbaleSelenium.watch(chromium);
 
@@ -39,15 +39,15 @@ class ActionsTest extends Minuted {
         driver.findElement(By.id("swap")).click();
         driver.findElement(By.linkText("Rota")).click();
         driver.findElement(By.cssSelector("[type=submit]")).click();
-        driver.findElement(Described.as("The hidden field", By.id("hid"))).isDisplayed();
-        assertThatThrownBy(() -> driver.findElement(Described.as("The hidden field", By.id("hid")))
+        driver.findElement(NamedLocator.of("The hidden field", By.id("hid"))).isDisplayed();
+        assertThatThrownBy(() -> driver.findElement(NamedLocator.of("The hidden field", By.id("hid")))
                         .click())
                 .isInstanceOf(ElementNotInteractableException.class);
         driver.navigate().back();
         driver.navigate().refresh();
         driver.manage().addCookie(new Cookie("bed", "7"));
 
-        assertThat(steps(end(Ending.passed())))
+        assertThat(steps(end(TestEnd.passed())))
                 .containsExactly(
                         "open " + address,
                         "type 'Ada' and press Tab into *Neighbour's name* [name=who]",
@@ -68,8 +68,8 @@ class ActionsTest extends Minuted {
                 "/gate", "<label>Code <input type=password name=a></label><label>Gate token <input name=b></label>"));
         driver.findElement(By.name("a")).sendKeys("beetroot-42");
         driver.findElement(By.name("b")).sendKeys("kohlrabi-43", Keys.ENTER);
-        recorder.note("they typed beetroot-42 and kohlrabi-43");
-        List<Entry> entries = end(Ending.threw(new AssertionError("shut")));
+        recorder.log("they typed beetroot-42 and kohlrabi-43");
+        List<Entry> entries = end(TestEnd.threw(new AssertionError("shut")));
 
         assertThat(steps(entries))
                 .contains(
@@ -95,14 +95,14 @@ class ActionsTest extends Minuted {
         driver.findElement(By.id("go")).click();
         String text = driver.findElement(By.id("done")).getText()
                 + driver.findElement(By.id("done")).getText();
-        List<Entry> entries = end(Ending.passed());
+        List<Entry> entries = end(TestEnd.passed());
 
         assertThat(text).isEqualTo("donedone");
         assertThat(steps(entries).subList(1, 4))
                 .containsExactly("click *Go* [#go]", "wait for *#done*", "click *Go* [#go]");
         assertThat(steps(entries)).hasSize(4);
         Entry.StepEntry waited = (Entry.StepEntry) entries.get(2);
-        assertThat(waited.took()).isBetween(Duration.ofMillis(100), Duration.ofSeconds(3));
+        assertThat(waited.duration()).isBetween(Duration.ofMillis(100), Duration.ofSeconds(3));
     }
 
     @Test
@@ -115,7 +115,7 @@ class ActionsTest extends Minuted {
         driver.switchTo().alert().sendKeys("rain");
         driver.switchTo().alert().accept();
 
-        assertThat(steps(end(Ending.passed())).subList(1, 6))
+        assertThat(steps(end(TestEnd.passed())).subList(1, 6))
                 .containsExactly(
                         "go into frame bed",
                         "go out of all frames",
@@ -127,9 +127,9 @@ class ActionsTest extends Minuted {
     @Test
     void pictures_are_kept_where_somebody_asks() throws Exception {
         driver.get(garden.page("/beds", "<h1>Beds</h1><p id=bed style='width:40px;height:30px;background:#a63'></p>"));
-        VerbaleSelenium.picture("the beds", driver);
-        VerbaleSelenium.picture("one bed", driver.findElement(By.id("bed")));
+        VerbaleSelenium.screenshot("the beds", driver);
+        VerbaleSelenium.screenshot("one bed", driver.findElement(By.id("bed")));
 
-        assertThat(names(end(Ending.passed()))).containsExactly("the beds", "one bed");
+        assertThat(names(end(TestEnd.passed()))).containsExactly("the beds", "one bed");
     }
 }

@@ -4,14 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.catchThrowable;
 
+import dev.verbale.Scope;
+import dev.verbale.Step;
 import dev.verbale.Verbale;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Outcome;
 import dev.verbale.event.StepKind;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Scope;
-import dev.verbale.recorder.Step;
 import dev.verbale.results.Entry;
+import dev.verbale.spi.TestEnd;
 import java.io.IOException;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Proxy;
@@ -29,7 +29,7 @@ import org.openqa.selenium.support.events.EventFiringDecorator;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** What a real browser gives when something fails. */
-class BrowserEvidenceTest extends Minuted {
+class BrowserEvidenceTest extends Recorded {
 
     private final WebDriver driver = VerbaleSelenium.watch(chromium);
 
@@ -46,7 +46,7 @@ class BrowserEvidenceTest extends Minuted {
         assertThatThrownBy(() -> Verbale.step(
                         "Lend", () -> driver.findElement(By.id("lend")).click()))
                 .isInstanceOf(NoSuchElementException.class);
-        List<Entry> entries = end(Ending.passed());
+        List<Entry> entries = end(TestEnd.passed());
 
         Entry.StepEntry step = (Entry.StepEntry) entries.get(entries.size() - 1);
         assertThat(texts(step.entries()))
@@ -76,15 +76,16 @@ class BrowserEvidenceTest extends Minuted {
                 "<meta charset=utf-8><script>fetch('/seeds.json?api_key=k3y',{method:'POST',body:JSON.stringify("
                         + "{seed:'Basil',password:'hunter2'})}).then(r=>r.text()).then(()=>window.ready=1)</script>"));
         new WebDriverWait(chromium, Duration.ofSeconds(5)).until(d -> chromium.executeScript("return window.ready"));
-        end(Ending.passed());
+        end(TestEnd.passed());
 
         ExchangeMade made = awaitExchange();
-        assertThat(made.method() + " " + made.url().replaceFirst(".*(?=/seeds)", "") + " " + made.status())
+        assertThat(made.request().method() + " " + made.request().url().replaceFirst(".*(?=/seeds)", "") + " "
+                        + made.status())
                 .isEqualTo("POST /seeds.json?api_key=[masked] 200");
         assertThat(made.client()).isEqualTo("Chromium");
         assertThat(made.request().body().text()).isEqualTo("{\"seed\":\"Basil\",\"password\":\"[masked]\"}");
         assertThat(made.response().body().text()).isEqualTo("{\"seed\":\"Kresse \u00e4\",\"token\":\"[masked]\"}");
-        assertThat(made.timings()).containsKey("first byte");
+        assertThat(made.timing().parts()).containsKey("first byte");
     }
 
     /** It is written when the browser has handed the body over, which may be after the test. */
@@ -104,7 +105,7 @@ class BrowserEvidenceTest extends Minuted {
                 .until(d -> d.getTitle().equals("Full")));
         recorder.startStep("find").failed(missing);
         recorder.startStep("wait").failed(waited);
-        List<Entry> entries = end(Ending.passed());
+        List<Entry> entries = end(TestEnd.passed());
 
         assertThat(failures(entries).get(0)).startsWith("no such element").endsWith("\"selector\":\"#lend\"}");
         assertThat(failures(entries).get(1))
@@ -127,7 +128,7 @@ class BrowserEvidenceTest extends Minuted {
                 .until(d -> d.getTitle().equals("Bare"));
         waiting.failed(new AssertionError("wrong title"));
 
-        List<Entry.StepEntry> steps = end(Ending.passed()).stream()
+        List<Entry.StepEntry> steps = end(TestEnd.passed()).stream()
                 .filter(entry -> entry instanceof Entry.StepEntry step && step.kind() == StepKind.ACTION)
                 .map(entry -> (Entry.StepEntry) entry)
                 .toList();
@@ -136,8 +137,8 @@ class BrowserEvidenceTest extends Minuted {
         assertThat(wait.name()).isEqualTo("wait for *#lend*");
         assertThat(wait.outcome()).isEqualTo(Outcome.ERRORED);
         assertThat(wait.failure()).isNotNull();
-        assertThat(wait.at().plus(wait.took()))
-                .isBefore(steps.get(0).at().plus(steps.get(0).took()));
+        assertThat(wait.at().plus(wait.duration()))
+                .isBefore(steps.get(0).at().plus(steps.get(0).duration()));
         Entry.StepEntry find = browserStep(steps.get(1));
         assertThat(find.name()).isEqualTo("find *#gone*");
         assertThat(find.failure().message()).contains("no such element");
@@ -167,13 +168,13 @@ class BrowserEvidenceTest extends Minuted {
         driver.get(garden.page("/swap", "<title>Swap</title><button onclick=\"confirm('Swap?')\">Swap</button>"));
         driver.findElement(By.tagName("button")).click();
 
-        recorder.takeEvidence(new AssertionError("not swapped"));
+        recorder.captureEvidence(new AssertionError("not swapped"));
 
         assertThat(chromium.switchTo().alert().getText()).as("still open").isEqualTo("Swap?");
         chromium.switchTo().alert().dismiss();
-        List<Entry> entries = end(Ending.passed());
+        List<Entry> entries = end(TestEnd.passed());
         assertThat(texts(entries).get(0)).isEqualTo("The browser shows a dialog: \"Swap?\"");
-        assertThat(papers(entries).get(0).mediaType()).isEqualTo("image/jpeg");
+        assertThat(attachments(entries).get(0).stored().mediaType()).isEqualTo("image/jpeg");
     }
 
     @Test
@@ -184,11 +185,11 @@ class BrowserEvidenceTest extends Minuted {
         garden.awaitRequest("/digging");
 
         long from = System.nanoTime();
-        recorder.takeEvidence(new AssertionError("dug for too long"));
-        Duration took = Duration.ofNanos(System.nanoTime() - from);
-        List<Entry> entries = end(Ending.passed());
+        recorder.captureEvidence(new AssertionError("dug for too long"));
+        Duration duration = Duration.ofNanos(System.nanoTime() - from);
+        List<Entry> entries = end(TestEnd.passed());
 
-        assertThat(took).isLessThan(Duration.ofSeconds(8));
+        assertThat(duration).isLessThan(Duration.ofSeconds(8));
         assertThat(texts(entries))
                 .contains("The page did not answer in time, as one that is busy does not: the rest is missing.");
         assertThat(names(entries)).contains("screenshot", "video");
@@ -201,10 +202,10 @@ class BrowserEvidenceTest extends Minuted {
         driver.switchTo().newWindow(org.openqa.selenium.WindowType.TAB);
         driver.get(garden.page("/two", "<title>Two</title>"));
 
-        recorder.takeEvidence(new AssertionError("weeds"));
+        recorder.captureEvidence(new AssertionError("weeds"));
         chromium.close();
         chromium.switchTo().window(first);
-        List<Entry> entries = end(Ending.passed());
+        List<Entry> entries = end(TestEnd.passed());
 
         assertThat(texts(entries).get(0)).contains("/two, titled \"Two\"");
         assertThat(texts(entries).get(1)).contains("/one, titled \"One\" of another window");
@@ -218,7 +219,7 @@ class BrowserEvidenceTest extends Minuted {
         shortLived.get(garden.page("/last", "<title>Last</title><h1>Asters</h1>"));
         shortLived.quit();
 
-        List<Entry> entries = end(Ending.threw(new AssertionError("after quit")));
+        List<Entry> entries = end(TestEnd.threw(new AssertionError("after quit")));
 
         assertThat(texts(entries).get(0)).startsWith("The browser was closed before this failure");
         assertThat(content(entries, "page source")).contains("Asters");
@@ -230,13 +231,13 @@ class BrowserEvidenceTest extends Minuted {
         WebDriver shortLived = VerbaleSelenium.watch(Garden.browser());
         shortLived.get(garden.page("/last", "<title>Last</title>"));
         shortLived.quit();
-        end(Ending.passed());
+        end(TestEnd.passed());
 
         Scope other = begin("after the browser");
-        recorder.endTest(other, Ending.threw(new AssertionError("nothing")));
+        recorder.endTest(other, TestEnd.threw(new AssertionError("nothing")));
 
         assertThat(result("after the browser").entries()).isEmpty();
-        assertThat(names(end(Ending.passed())))
+        assertThat(names(end(TestEnd.passed())))
                 .as("nor was a look kept that nobody needs")
                 .isEmpty();
     }
@@ -244,16 +245,16 @@ class BrowserEvidenceTest extends Minuted {
     @Test
     void a_dead_browser_and_a_crashed_page_are_told() throws Exception {
         ChromeDriver dead = Garden.browser();
-        VerbaleSelenium.announce(dead);
+        VerbaleSelenium.register(dead);
         dead.quit();
         ChromeDriver crashing = Garden.browser();
-        VerbaleSelenium.announce(crashing);
+        VerbaleSelenium.register(crashing);
         assertThatThrownBy(() -> crashing.get("chrome://crash")).isInstanceOf(WebDriverException.class);
 
-        recorder.takeEvidence(new AssertionError("without a browser"));
+        recorder.captureEvidence(new AssertionError("without a browser"));
         crashing.quit();
 
-        assertThat(texts(end(Ending.passed())))
+        assertThat(texts(end(TestEnd.passed())))
                 .contains("The browser is gone: its connection is closed.", "The page has crashed.");
     }
 
@@ -261,26 +262,26 @@ class BrowserEvidenceTest extends Minuted {
     void a_driver_without_a_debugging_address_gives_what_drivers_give() throws Exception {
         WebDriver plain = new EventFiringDecorator<>(WebDriver.class).decorate(chromium); // hides what it can do
         chromium.get(garden.page("/plain", "<title>Plain</title><button onclick=\"confirm('Swap?')\">Swap</button>"));
-        var eyes = new DriverEyes(plain);
-        VerbaleSelenium.announce(chromium);
+        var inspector = new DriverInspector(plain);
+        VerbaleSelenium.register(chromium);
 
-        recorder.announce(new dev.verbale.evidence.EvidenceSource() {
+        recorder.register(new dev.verbale.EvidenceSource() {
             @Override
             public String name() {
                 return "plain";
             }
 
             @Override
-            public void take(dev.verbale.evidence.Evidence evidence) {
-                eyes.look(Duration.ofSeconds(5), false).writeTo(evidence);
+            public void capture(dev.verbale.Evidence evidence) {
+                inspector.snapshot(Duration.ofSeconds(5), false).writeTo(evidence);
             }
         });
         chromium.findElement(By.tagName("button")).click();
-        recorder.takeEvidence(new AssertionError("with a dialog"));
+        recorder.captureEvidence(new AssertionError("with a dialog"));
         assertThat(chromium.switchTo().alert().getText()).as("still open").isEqualTo("Swap?");
         chromium.switchTo().alert().accept();
-        recorder.takeEvidence(new AssertionError("without one"));
-        List<Entry> entries = end(Ending.passed());
+        recorder.captureEvidence(new AssertionError("without one"));
+        List<Entry> entries = end(TestEnd.passed());
 
         assertThat(texts(entries)).anyMatch(text -> text.contains("There is no screenshot: taking it would dismiss"));
         assertThat(names(entries).stream().filter("page source"::equals)).hasSize(2);
@@ -311,9 +312,9 @@ class BrowserEvidenceTest extends Minuted {
         other.findElement(By.id("b")).click();
         assertThat(real.switchTo().alert().getText()).as("still open").isEqualTo("Sure?");
         other.switchTo().alert().accept();
-        recorder.takeEvidence(new AssertionError("weeds"));
+        recorder.captureEvidence(new AssertionError("weeds"));
         other.quit();
-        List<Entry> entries = end(Ending.passed());
+        List<Entry> entries = end(TestEnd.passed());
 
         assertThat(names(entries)).containsExactly("screenshot", "page source", "video");
         assertThat(steps(entries))
@@ -324,11 +325,11 @@ class BrowserEvidenceTest extends Minuted {
     @Test
     void a_test_that_did_not_use_the_browser_has_no_picture_of_it() throws Exception {
         driver.getTitle();
-        recorder.endTest(test, Ending.passed());
+        recorder.endTest(test, TestEnd.passed());
         key = key + " without";
         test = begin(key);
         recorder.startStep("uses nothing").failed(new AssertionError("nothing"));
 
-        assertThat(papers(end(Ending.passed()))).isEmpty();
+        assertThat(attachments(end(TestEnd.passed()))).isEmpty();
     }
 }

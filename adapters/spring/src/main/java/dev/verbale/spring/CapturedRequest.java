@@ -1,8 +1,8 @@
 package dev.verbale.spring;
 
-import dev.verbale.recorder.Beginning;
-import dev.verbale.recorder.Exchange;
-import dev.verbale.recorder.Recorder;
+import dev.verbale.BoundedBuffer;
+import dev.verbale.Exchange;
+import dev.verbale.spi.Capture;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.net.URI;
@@ -36,7 +36,7 @@ class CapturedRequest implements ClientHttpRequest {
     private Exchange exchange() {
         Exchange begun = exchange;
         if (begun == null) {
-            begun = Recorder.current()
+            begun = Capture.current()
                     .exchange(request.getMethod().name(), request.getURI().toString())
                     .client("Spring")
                     .attribute("unseen", "headers that the client underneath sets by itself");
@@ -47,7 +47,7 @@ class CapturedRequest implements ClientHttpRequest {
 
     /** {@code out}, whatever is written to which is captured. */
     OutputStream captured(OutputStream out) {
-        Beginning captured = exchange().beginning(); // a new one where it is sent again
+        BoundedBuffer captured = exchange().buffer(); // a new one where it is sent again
         exchange().requestBody(captured, "");
         return captured.through(out);
     }

@@ -1,6 +1,6 @@
 package dev.verbale.spring;
 
-import dev.verbale.recorder.Exchange;
+import dev.verbale.Exchange;
 import java.io.IOException;
 import java.io.InputStream;
 import org.jspecify.annotations.Nullable;

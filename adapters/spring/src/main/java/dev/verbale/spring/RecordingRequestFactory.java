@@ -1,6 +1,6 @@
 package dev.verbale.spring;
 
-import dev.verbale.recorder.Recorder;
+import dev.verbale.spi.Capture;
 import java.io.IOException;
 import java.net.URI;
 import org.springframework.http.HttpMethod;
@@ -20,7 +20,7 @@ final class RecordingRequestFactory implements ClientHttpRequestFactory {
     @Override
     public ClientHttpRequest createRequest(URI address, HttpMethod method) throws IOException {
         ClientHttpRequest request = factory.createRequest(address, method);
-        if (!Recorder.current().isRecording()) return request;
+        if (!Capture.current().isRecording()) return request;
         return request instanceof StreamingHttpOutputMessage streaming
                 ? new CapturedStreamingRequest(request, streaming)
                 : new CapturedRequest(request);

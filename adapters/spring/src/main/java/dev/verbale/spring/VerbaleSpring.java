@@ -1,6 +1,6 @@
 package dev.verbale.spring;
 
-import dev.verbale.recorder.Recorder;
+import dev.verbale.spi.Capture;
 import java.util.ArrayList;
 import java.util.List;
 import org.springframework.http.client.ClientHttpRequestFactory;
@@ -28,12 +28,12 @@ public final class VerbaleSpring {
     /** A factory that does what {@code factory} does; {@code factory} itself where it is watched already. */
     public static ClientHttpRequestFactory watch(ClientHttpRequestFactory factory) {
         boolean isPlain = factory != null && !(factory instanceof RecordingRequestFactory);
-        return isPlain && Recorder.current().isRecording() ? new RecordingRequestFactory(factory) : factory;
+        return isPlain && Capture.current().isRecording() ? new RecordingRequestFactory(factory) : factory;
     }
 
     /** {@code template} itself, whose request factory is watched from now on. */
     public static RestTemplate watch(RestTemplate template) {
-        if (template == null || !Recorder.current().isRecording()) return template;
+        if (template == null || !Capture.current().isRecording()) return template;
         List<ClientHttpRequestInterceptor> interceptors = new ArrayList<>(template.getInterceptors());
         template.setInterceptors(List.of()); // with some, the factory it gives stands before them
         template.setRequestFactory(watch(template.getRequestFactory()));

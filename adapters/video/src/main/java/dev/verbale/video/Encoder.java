@@ -22,14 +22,14 @@ record Encoder(Path program, @Nullable Path libraries) {
     private static final int PROBE_SECONDS = 10;
 
     /** The first that answers; empty where there is none. */
-    static Optional<Encoder> find(String setting) {
+    static Optional<Encoder> find(String program) {
         List<Encoder> candidates = new ArrayList<>();
-        if (!setting.isEmpty()) candidates.add(new Encoder(Path.of(setting), null));
+        if (!program.isEmpty()) candidates.add(new Encoder(Path.of(program), null));
         for (String folder : System.getenv().getOrDefault("PATH", "").split(java.io.File.pathSeparator)) {
             if (folder.isEmpty()) continue;
             for (String name : List.of("ffmpeg", "ffmpeg.exe")) {
-                Path program = Path.of(folder, name);
-                if (Files.isExecutable(program)) candidates.add(new Encoder(program, null));
+                Path file = Path.of(folder, name);
+                if (Files.isExecutable(file)) candidates.add(new Encoder(file, null));
             }
         }
         Optional<Encoder> first = candidates.stream().filter(Encoder::answers).findFirst();
@@ -65,10 +65,10 @@ record Encoder(Path program, @Nullable Path libraries) {
     }
 
     /**
-     * Starts to make a WebM video with VP9 of {@code film}, each picture at its own time: one thread, for speed before size.
+     * Starts to make a WebM video with VP9 of {@code frames}, each at its own time: one thread, for speed before size.
      * What it says goes to {@code log}.
      */
-    Process start(Path film, Path video, Path log) throws IOException {
+    Process start(Path frames, Path video, Path log) throws IOException {
         return builder(List.of(
                         "-hide_banner",
                         "-nostdin",
@@ -76,7 +76,7 @@ record Encoder(Path program, @Nullable Path libraries) {
                         "error",
                         "-y",
                         "-i",
-                        film.toString(),
+                        frames.toString(),
                         "-an",
                         "-fps_mode",
                         "passthrough",

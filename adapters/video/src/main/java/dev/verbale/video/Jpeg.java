@@ -6,18 +6,18 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import javax.imageio.ImageIO;
 
-/** What a film asks of its pictures. */
+/** What a video asks of its frames. */
 final class Jpeg {
 
     private Jpeg() {}
 
-    /** {@code picture} as it is where it is a JPEG, and made one where it is a PNG or another that the JDK can read. */
-    static byte[] of(byte[] picture) throws IOException {
-        if (picture.length > 2 && (picture[0] & 0xff) == 0xff && (picture[1] & 0xff) == 0xd8) return picture;
-        BufferedImage image = ImageIO.read(new ByteArrayInputStream(picture));
-        if (image == null) throw new IOException("not a picture that can be read: " + picture.length + " bytes");
-        var opaque = new BufferedImage(image.getWidth(), image.getHeight(), BufferedImage.TYPE_INT_RGB);
-        opaque.getGraphics().drawImage(image, 0, 0, null);
+    /** {@code image} as it is where it is a JPEG, and made one where it is a PNG or another that the JDK can read. */
+    static byte[] of(byte[] image) throws IOException {
+        if (image.length > 2 && (image[0] & 0xff) == 0xff && (image[1] & 0xff) == 0xd8) return image;
+        BufferedImage read = ImageIO.read(new ByteArrayInputStream(image));
+        if (read == null) throw new IOException("not an image that can be read: " + image.length + " bytes");
+        var opaque = new BufferedImage(read.getWidth(), read.getHeight(), BufferedImage.TYPE_INT_RGB);
+        opaque.getGraphics().drawImage(read, 0, 0, null);
         var out = new ByteArrayOutputStream();
         ImageIO.write(opaque, "jpg", out);
         return out.toByteArray();

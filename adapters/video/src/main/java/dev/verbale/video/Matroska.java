@@ -60,7 +60,7 @@ final class Matroska {
     }
 
     /** A picture that is shown from {@code millis} on. */
-    static byte[] picture(long millis, byte[] jpeg) throws IOException {
+    static byte[] frame(long millis, byte[] jpeg) throws IOException {
         var block = new ByteArrayOutputStream(jpeg.length + 4);
         block.write(0x81); // track 1
         block.write(0); // at the cluster's own time, two bytes

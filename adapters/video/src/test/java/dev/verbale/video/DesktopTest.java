@@ -2,16 +2,16 @@ package dev.verbale.video;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.Evidence;
+import dev.verbale.EvidenceSource;
+import dev.verbale.Scope;
 import dev.verbale.Verbale;
-import dev.verbale.event.PaperKept;
-import dev.verbale.evidence.Evidence;
-import dev.verbale.evidence.EvidenceSource;
-import dev.verbale.recorder.Ending;
-import dev.verbale.recorder.Identity;
-import dev.verbale.recorder.Recorder;
-import dev.verbale.recorder.Scope;
+import dev.verbale.event.AttachmentStored;
 import dev.verbale.results.Entry;
 import dev.verbale.results.RunReader;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -26,20 +26,20 @@ import org.junit.jupiter.api.Test;
 class DesktopTest {
 
     /** As the guide shows it. */
-    private record FilmedWindow(JComponent window, Camera camera) implements EvidenceSource {
+    private record RecordedWindow(JComponent window, ScreenRecorder screenRecorder) implements EvidenceSource {
 
-        static FilmedWindow of(JComponent window) {
-            var filmed = new FilmedWindow(window, new Camera(Recorder.current()));
-            Verbale.announce(filmed);
-            filmed.camera.use(Recorder.current().owner());
-            return filmed;
+        static RecordedWindow of(JComponent window) {
+            var recorded = new RecordedWindow(window, new ScreenRecorder(AdapterRecorder.current()));
+            Verbale.register(recorded);
+            recorded.screenRecorder.use(AdapterRecorder.current().currentTest());
+            return recorded;
         }
 
         void changed() throws IOException {
-            camera.picture(picture());
+            screenRecorder.frame(image());
         }
 
-        private byte[] picture() throws IOException {
+        private byte[] image() throws IOException {
             var image = new BufferedImage(window.getWidth(), window.getHeight(), BufferedImage.TYPE_INT_RGB);
             window.paint(image.createGraphics());
             var png = new ByteArrayOutputStream();
@@ -53,36 +53,36 @@ class DesktopTest {
         }
 
         @Override
-        public void take(Evidence evidence) throws IOException {
-            evidence.paper("window", PaperKept.SCREENSHOT, picture(), "image/png");
-            camera.failed(evidence);
+        public void capture(Evidence evidence) throws IOException {
+            evidence.attach("window", AttachmentStored.SCREENSHOT, image(), "image/png");
+            screenRecorder.failed(evidence);
         }
 
         @Override
         public void ended(Scope scope) {
-            camera.ended(scope);
+            screenRecorder.ended(scope);
         }
     }
 
     @Test
     void a_failing_test_has_the_window_and_its_film() throws Exception {
-        Recorder recorder = Recorder.current();
-        Scope test = recorder.startTest(recorder.run(), new Identity("scale", "scale", null, null, List.of()));
+        AdapterRecorder recorder = AdapterRecorder.current();
+        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("scale", "scale", null, null, List.of()));
         var scale = new JLabel("0 g");
         scale.setSize(160, 60);
-        FilmedWindow window = FilmedWindow.of(scale);
+        RecordedWindow window = RecordedWindow.of(scale);
         for (int grams = 1; grams < 5; grams++) {
             scale.setText(grams + " g");
             window.changed();
         }
-        recorder.endTest(test, Ending.threw(new AssertionError("13 g of basil")));
+        recorder.endTest(test, TestEnd.threw(new AssertionError("13 g of basil")));
 
         assertThat(RunReader.read(Path.of(System.getProperty("verbale.root"))).tests().stream()
                         .filter(one -> one.key().equals("scale"))
                         .findFirst()
                         .orElseThrow()
                         .entries())
-                .extracting(entry -> ((Entry.PaperEntry) entry).kind())
-                .containsExactly(PaperKept.SCREENSHOT, PaperKept.VIDEO);
+                .extracting(entry -> ((Entry.AttachmentEntry) entry).kind())
+                .containsExactly(AttachmentStored.SCREENSHOT, AttachmentStored.VIDEO);
     }
 }

@@ -40,7 +40,7 @@ class ShedApiTest {
     void the_code_of_the_lock_is_nobodys_business() {
         Verbale.secret("beetroot-42");
 
-        Verbale.note("Bruno turns the lock to beetroot-42"); // masked in the minutes, from here on
+        Verbale.log("Bruno turns the lock to beetroot-42"); // masked in the minutes, from here on
     }
 
     @BeforeEach

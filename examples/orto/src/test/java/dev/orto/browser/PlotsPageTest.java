@@ -3,7 +3,7 @@ package dev.orto.browser;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.orto.pages.PlotsPage;
-import dev.verbale.video.PictureCheck;
+import dev.verbale.video.VisualCheck;
 import java.nio.file.Path;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
@@ -33,7 +33,7 @@ class PlotsPageTest extends BrowserTest {
 
     @Test
     void the_plan_looks_as_it_did() {
-        PictureCheck.that("plan of the plots", page.plan(), PICTURES.resolve("plan.png"))
+        VisualCheck.that("plan of the plots", page.plan(), PICTURES.resolve("plan.png"))
                 .holds();
     }
 

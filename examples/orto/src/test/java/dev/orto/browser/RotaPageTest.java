@@ -27,7 +27,7 @@ class RotaPageTest extends BrowserTest {
     @About(severity = "the beans dry out")
     void swapping_two_days_swaps_their_neighbours() {
         Verbale.attach("rota-before.csv", page.asCsv(), "text/csv");
-        Verbale.note("Monday waters {}, Thursday waters {}", page.neighbourOn("Monday"), page.neighbourOn("Thursday"));
+        Verbale.log("Monday waters {}, Thursday waters {}", page.neighbourOn("Monday"), page.neighbourOn("Thursday"));
 
         page.swap("Monday", "Thursday");
 

@@ -1,7 +1,7 @@
 package dev.orto.pages;
 
 import dev.verbale.Verbale;
-import dev.verbale.selenium.Described;
+import dev.verbale.selenium.NamedLocator;
 import java.net.URI;
 import org.openqa.selenium.By;
 import org.openqa.selenium.WebDriver;
@@ -10,7 +10,7 @@ import org.openqa.selenium.support.ui.ExpectedConditions;
 /** The tool shed and its key. */
 public final class ShedPage extends GardenPage {
 
-    private static final By TAKE = Described.as("Take the key", By.cssSelector("#key button"));
+    private static final By TAKE = NamedLocator.of("Take the key", By.cssSelector("#key button"));
 
     public ShedPage(WebDriver driver, URI garden) {
         super(driver, garden, "/shed");

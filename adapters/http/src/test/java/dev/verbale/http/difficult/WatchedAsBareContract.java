@@ -40,7 +40,7 @@ public abstract class WatchedAsBareContract {
 
     private static final int LONG = 100_000;
     private static final int AT_ONCE = 200;
-    private static final int MOST_WAYS = 8;
+    private static final int MAX_WAYS = 8;
 
     /** How long it waits for the next byte. */
     protected Duration patience = Duration.ZERO;
@@ -119,7 +119,7 @@ public abstract class WatchedAsBareContract {
     /** It may do now this and now that, as the broken answers come in time or late. */
     private Ways whatTheBareOneDoes(Scenario scenario, Seen watched) throws Exception {
         var ways = new Ways(new LinkedHashSet<>(), new LinkedHashSet<>());
-        for (int i = 0; i < MOST_WAYS; i++) {
+        for (int i = 0; i < MAX_WAYS; i++) {
             Seen bare = seen(scenario, false);
             ways.answers().addAll(bare.answers());
             ways.wires().add(bare.wire());
@@ -247,15 +247,15 @@ public abstract class WatchedAsBareContract {
     /** Each request that the server saw is an exchange, in that order, and no header was made up. */
     private void recorded(List<Received> sent, String address) throws IOException {
         List<ExchangeMade> made = GARDEN.exchanges().stream()
-                .filter(one -> one.url().startsWith(address))
+                .filter(one -> one.request().url().startsWith(address))
                 .toList();
         if (!seesEachHop()) return;
         List<Received> received = new ArrayList<>(sent);
         for (int i = 1; i < received.size() && !tellsOfRepeats() && received.size() > made.size(); i++)
             if (received.get(i).equals(received.get(i - 1))) received.remove(i--);
         assertThat(made)
-                .extracting(one ->
-                        one.method() + " " + one.url().replace(address, "").replaceFirst("#.*", ""))
+                .extracting(one -> one.request().method() + " "
+                        + one.request().url().replace(address, "").replaceFirst("#.*", ""))
                 .containsExactlyElementsOf(received.stream()
                         .map(one -> one.method() + " " + one.path().replace(address, ""))
                         .toList());
@@ -319,7 +319,7 @@ public abstract class WatchedAsBareContract {
 
         @Override
         public void readsWhole() {
-            for (int i = 0; i < MOST_WAYS; i++) server.partWasRead(); // it may be sent again
+            for (int i = 0; i < MAX_WAYS; i++) server.partWasRead(); // it may be sent again
         }
 
         @Override

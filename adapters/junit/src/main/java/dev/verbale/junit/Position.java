@@ -1,0 +1,85 @@
+package dev.verbale.junit;
+
+import dev.verbale.spi.TestDescriptor;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.junit.platform.engine.TestSource;
+import org.junit.platform.engine.TestTag;
+import org.junit.platform.engine.support.descriptor.ClassSource;
+import org.junit.platform.engine.support.descriptor.MethodSource;
+import org.junit.platform.launcher.TestIdentifier;
+import org.junit.platform.launcher.TestPlan;
+
+/**
+ * What a test or container is and hands down to all below it: made of what lies around it, so that each of ten thousand
+ * invocations of a method does not ask for the method again.
+ *
+ * @param name its own, without the names around it
+ * @param isMethod whether it is a method, whose invocations are named after it
+ * @param className of itself or the nearest around it
+ * @param methodName of itself or the nearest around it
+ * @param annotations of that method
+ */
+record Position(
+        String name,
+        boolean isMethod,
+        @Nullable String className,
+        @Nullable String methodName,
+        TestAnnotations annotations) {
+
+    private static final Position NOWHERE = new Position("", false, null, null, TestAnnotations.NONE);
+
+    /** The position of what has nothing open around it, as the tests of a skipped class. */
+    static Position of(TestIdentifier id, TestPlan plan) {
+        Optional<TestIdentifier> parent = plan.getParent(id);
+        return (parent.isPresent() ? of(parent.get(), plan) : NOWHERE).within(id);
+    }
+
+    /** The position of {@code id}, which lies in here. */
+    Position within(TestIdentifier id) {
+        TestSource source = id.getSource().orElse(null);
+        if (source instanceof MethodSource method)
+            return new Position(
+                    withoutParameters(id.getDisplayName(), method),
+                    true,
+                    method.getClassName(),
+                    method.getMethodName(),
+                    TestAnnotations.of(method));
+        String type = source instanceof ClassSource ofClass ? ofClass.getClassName() : className;
+        return new Position(id.getDisplayName(), false, type, methodName, annotations);
+    }
+
+    /** {@code id}, whose position this is and which lies in {@code outer}, in the recorder's words. */
+    TestDescriptor descriptor(TestIdentifier id, @Nullable Position outer) {
+        // "[2] Basil" says nothing alone
+        String called = id.isTest() && outer != null && outer.isMethod ? outer.name + " " + name : name;
+        return new TestDescriptor(
+                TestKey.of(id.getUniqueIdObject()), called, className, methodName, tags(id.getTags()));
+    }
+
+    /** Without the parameter list that name generators put behind a method's name: to a reader it is noise. */
+    private static String withoutParameters(String name, MethodSource method) {
+        if (!name.endsWith(")")) return name;
+        String list = "(" + simpleNames(method.getMethodParameterTypes()) + ")";
+        if (!name.endsWith(list)) return name;
+        String plain = name.substring(0, name.length() - list.length()).strip();
+        return plain.isEmpty() ? name : plain;
+    }
+
+    /** {@code java.lang.String, int} as {@code String, int}. */
+    private static String simpleNames(@Nullable String types) {
+        if (types == null || types.isEmpty()) return "";
+        var names = new StringBuilder();
+        for (String type : types.split(", ")) {
+            if (!names.isEmpty()) names.append(", ");
+            names.append(type, type.lastIndexOf('.') + 1, type.length());
+        }
+        return names.toString();
+    }
+
+    private static List<String> tags(Set<TestTag> tags) {
+        return tags.isEmpty() ? List.of() : tags.stream().map(TestTag::getName).toList();
+    }
+}

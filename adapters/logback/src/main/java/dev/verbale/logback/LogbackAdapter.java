@@ -1,0 +1,16 @@
+package dev.verbale.logback;
+
+import dev.verbale.spi.Adapter;
+import java.util.List;
+
+/** What this adapter brings: the libraries that stand between the suite's own code and what it calls. */
+public final class LogbackAdapter implements Adapter {
+
+    /** As {@link java.util.ServiceLoader} makes it. */
+    public LogbackAdapter() {}
+
+    @Override
+    public List<String> libraries() {
+        return List.of("ch.qos.logback.", "org.slf4j.");
+    }
+}

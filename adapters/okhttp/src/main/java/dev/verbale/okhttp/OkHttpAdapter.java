@@ -1,0 +1,16 @@
+package dev.verbale.okhttp;
+
+import dev.verbale.spi.Adapter;
+import java.util.List;
+
+/** What this adapter brings: the libraries that stand between the suite's own code and what it calls. */
+public final class OkHttpAdapter implements Adapter {
+
+    /** As {@link java.util.ServiceLoader} makes it. */
+    public OkHttpAdapter() {}
+
+    @Override
+    public List<String> libraries() {
+        return List.of("okhttp3.", "okio.");
+    }
+}

@@ -1,0 +1,16 @@
+package dev.verbale.playwright;
+
+import dev.verbale.spi.Adapter;
+import java.util.List;
+
+/** What this adapter brings: the libraries that stand between the suite's own code and what it calls. */
+public final class PlaywrightAdapter implements Adapter {
+
+    /** As {@link java.util.ServiceLoader} makes it. */
+    public PlaywrightAdapter() {}
+
+    @Override
+    public List<String> libraries() {
+        return List.of("com.microsoft.playwright.");
+    }
+}

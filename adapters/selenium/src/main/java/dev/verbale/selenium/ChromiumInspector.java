@@ -1,0 +1,326 @@
+package dev.verbale.selenium;
+
+import dev.verbale.Scope;
+import dev.verbale.browser.BrowserExchanges;
+import dev.verbale.browser.BrowserLog;
+import dev.verbale.browser.BrowserSnapshot;
+import dev.verbale.event.AttachmentStored;
+import java.net.URI;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Base64;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Looks at a Chromium through its debugging address: all windows and frames, what the console said and the network
+ * brought, and the video. The driver, its current window and an open dialog stay as they are.
+ */
+final class ChromiumInspector implements BrowserInspector, DevTools.Events {
+
+    private static final long FRAME_PAUSE_MILLIS =
+            400; // acknowledging later costs the browser less than each frame does
+    private static final long A_MOMENT = 250_000_000;
+    private static final String DOCUMENT = "({url:location.href,title:document.title,"
+            + "html:(document.doctype?'<!DOCTYPE '+document.doctype.name+'>\\n':'')+document.documentElement.outerHTML,"
+            + "local:(()=>{try{return Object.keys(localStorage)}catch(e){return []}})(),"
+            + "session:(()=>{try{return Object.keys(sessionStorage)}catch(e){return []}})()})";
+
+    private final Map<String, Target> targets = new ConcurrentHashMap<>();
+    private final BrowserLog log;
+    private final CapturedEvents captured;
+    private final BrowserExchanges exchanges;
+    private final CapturedExchanges capturedExchanges;
+    /** While the connection is open, the session that it serves lives. */
+    private final DriverSession session;
+
+    private final DevTools tools;
+    /** How many documents there were so far, in any window. */
+    private final AtomicInteger documents = new AtomicInteger();
+
+    private volatile String currentWindow = "";
+    private volatile byte @Nullable [] lastFrame;
+
+    private ChromiumInspector(DriverSession session, URI address) {
+        this.session = session;
+        log = new BrowserLog(session.recorder());
+        captured = new CapturedEvents(log);
+        exchanges = new BrowserExchanges(session.recorder(), "Chromium");
+        tools = DevTools.connect(address, this);
+        capturedExchanges = new CapturedExchanges(exchanges, tools);
+    }
+
+    /** @throws RuntimeException where the browser does not answer there */
+    static ChromiumInspector open(DriverSession session, URI address) {
+        var inspector = new ChromiumInspector(session, address);
+        var attach = Map.of("autoAttach", true, "waitForDebuggerOnStart", false, "flatten", true);
+        inspector
+                .tools
+                .ask("", "Target.setAutoAttach", attach)
+                .orTimeout(session.timeLimit().toMillis(), TimeUnit.MILLISECONDS)
+                .join();
+        return inspector;
+    }
+
+    /** The window that the driver is in, by its handle. */
+    void currentWindow(String handle) {
+        currentWindow = handle;
+    }
+
+    /** What the page asks of its server from now on belongs to {@code scope}; to nobody where it is null. */
+    void belongTo(@Nullable Scope scope) {
+        exchanges.belongTo(scope);
+    }
+
+    void forgetBefore(long at) {
+        log.forgetBefore(at);
+    }
+
+    void close() {
+        tools.close();
+    }
+
+    int documents() {
+        return documents.get();
+    }
+
+    boolean showsDialog() {
+        return targets.values().stream().anyMatch(target -> target.dialog != null);
+    }
+
+    @Override
+    public void closed() {}
+
+    @Override
+    public void event(String sessionId, String method, Map<String, ?> event) {
+        Target target = targets.get(sessionId);
+        switch (method) {
+            case "Target.attachedToTarget" -> attached(event);
+            case "Target.detachedFromTarget" -> targets.remove(DevTools.text(event, "sessionId"));
+            case "Page.screencastFrame" -> frame(sessionId, event);
+            default -> {
+                if (method.equals("Runtime.executionContextsCleared")) documents.incrementAndGet();
+                captured.event(method, event);
+                capturedExchanges.event(sessionId, method, event);
+                if (target != null) changed(target, method, event);
+            }
+        }
+    }
+
+    private void changed(Target target, String method, Map<String, ?> event) {
+        switch (method) {
+            case "Page.javascriptDialogOpening" -> target.dialog = DevTools.text(event, "message");
+            case "Page.javascriptDialogClosed" -> target.dialog = null;
+            case "Inspector.targetCrashed" -> {
+                target.crashed = true;
+                tools.forsake(target.sessionId, "it has crashed");
+            }
+            case "Runtime.executionContextsCleared" -> target.contexts.clear();
+            case "Runtime.executionContextCreated" -> {
+                Map<String, ?> context = DevTools.map(event, "context");
+                Map<String, ?> about = DevTools.map(context, "auxData");
+                if (Boolean.TRUE.equals(about.get("isDefault")))
+                    target.contexts.put(DevTools.text(about, "frameId"), DevTools.number(context, "id"));
+            }
+            case "Runtime.executionContextDestroyed" ->
+                target.contexts.values().remove(DevTools.number(event, "executionContextId"));
+            default -> {}
+        }
+    }
+
+    private void attached(Map<String, ?> event) {
+        Map<String, ?> info = DevTools.map(event, "targetInfo");
+        String type = DevTools.text(info, "type");
+        if (!type.equals("page") && !type.equals("iframe")) return;
+        var target =
+                new Target(DevTools.text(event, "sessionId"), DevTools.text(info, "targetId"), type.equals("page"));
+        targets.put(target.sessionId, target);
+        for (String domain : List.of("Page", "Runtime", "Log", "Network", "Inspector"))
+            tools.ask(target.sessionId, domain + ".enable", Map.of());
+        tools.ask(
+                target.sessionId,
+                "Target.setAutoAttach",
+                Map.of("autoAttach", true, "waitForDebuggerOnStart", false, "flatten", true));
+        if (target.isWindow && session.isFrameWanted())
+            tools.ask(
+                    target.sessionId,
+                    "Page.startScreencast",
+                    Map.of("format", "jpeg", "quality", 60, "maxWidth", 1280, "maxHeight", 1000));
+    }
+
+    private void frame(String sessionId, Map<String, ?> event) {
+        byte[] image = Base64.getDecoder().decode(DevTools.text(event, "data"));
+        lastFrame = image;
+        session.shows(image);
+        long number = DevTools.number(event, "sessionId");
+        CompletableFuture.delayedExecutor(FRAME_PAUSE_MILLIS, TimeUnit.MILLISECONDS)
+                .execute(() -> tools.ask(sessionId, "Page.screencastFrameAck", Map.of("sessionId", number)));
+    }
+
+    @Override
+    public BrowserSnapshot snapshot(Duration limit, boolean fullPage) {
+        var snapshot = new BrowserSnapshot.Builder();
+        long until = System.nanoTime() + limit.toNanos();
+        if (tools.isClosed()) snapshot.log("The browser is gone: its connection is closed.");
+        for (Target target : windows()) window(snapshot, target, until, fullPage);
+        log.addTo(snapshot);
+        return snapshot.build();
+    }
+
+    /** The current one first. */
+    private List<Target> windows() {
+        List<Target> windows = new ArrayList<>();
+        for (Target target : targets.values()) {
+            if (!target.isWindow) continue;
+            if (target.targetId.equals(currentWindow)) windows.add(0, target);
+            else windows.add(target);
+        }
+        return windows;
+    }
+
+    private void window(BrowserSnapshot.Builder snapshot, Target target, long until, boolean fullPage) {
+        boolean current = target.targetId.equals(currentWindow);
+        String of = current ? "" : " of another window";
+        String dialog = target.dialog;
+        if (dialog != null && answers(target)) dialog = null; // it was closed just now, and that it was is on its way
+        if (dialog != null) snapshot.log("The browser shows a dialog" + of + ": \"" + dialog + "\"");
+        if (target.crashed) snapshot.log("The page" + of + " has crashed.");
+        if (dialog != null || target.crashed || tools.isClosed()) {
+            lastShown(snapshot, current, dialog != null ? "nothing else can be seen while a dialog is open" : "");
+            return;
+        }
+        try {
+            Map<String, ?> main = document(target, target.contexts.getOrDefault(target.targetId, 0L), until);
+            snapshot.log("The browser was at " + main.get("url") + ", titled \"" + main.get("title") + "\"" + of
+                    + storage(main));
+            snapshot.attach(
+                    "screenshot" + of, AttachmentStored.SCREENSHOT, screenshot(target, until, fullPage), "image/png");
+            source(snapshot, "page source" + of, main);
+            frames(snapshot, target, until);
+        } catch (TimeoutException late) {
+            snapshot.log(
+                    "The page" + of + " did not answer in time, as one that is busy does not: the rest is missing.");
+            lastShown(snapshot, current, "");
+        } catch (ExecutionException | RuntimeException none) {
+            Throwable why = none.getCause() == null ? none : none.getCause();
+            snapshot.log(
+                    target.crashed
+                            ? "The page" + of + " has crashed."
+                            : "No more evidence from the page" + of + ": " + why.getMessage());
+            lastShown(snapshot, current, "");
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            snapshot.log("The thread was interrupted, and the rest is missing.");
+        }
+    }
+
+    /** A page runs no script while its dialog is open. */
+    private boolean answers(Target target) {
+        try {
+            within(
+                    tools.ask(target.sessionId, "Runtime.evaluate", Map.of("expression", "1")),
+                    System.nanoTime() + A_MOMENT);
+            return true;
+        } catch (ExecutionException | TimeoutException none) {
+            return false;
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            return false;
+        }
+    }
+
+    private void lastShown(BrowserSnapshot.Builder snapshot, boolean current, String why) {
+        byte[] frame = lastFrame;
+        if (!current || frame == null) return;
+        if (!why.isEmpty()) snapshot.log("The screenshot is the last one before, for " + why + ".");
+        snapshot.attach("screenshot", AttachmentStored.SCREENSHOT, frame, "image/jpeg");
+    }
+
+    private static String storage(Map<String, ?> document) {
+        var text = new StringBuilder();
+        for (String kind : List.of("local", "session")) {
+            if (document.get(kind) instanceof Collection<?> keys && !keys.isEmpty())
+                text.append(". In its ").append(kind).append(" storage: ").append(String.join(", ", strings(keys)));
+        }
+        return text.toString();
+    }
+
+    private static List<String> strings(Collection<?> values) {
+        return values.stream().map(String::valueOf).toList();
+    }
+
+    /** The frames in the page's own process, and those in processes of theirs. */
+    private void frames(BrowserSnapshot.Builder snapshot, Target window, long until)
+            throws ExecutionException, InterruptedException, TimeoutException {
+        for (Map.Entry<String, Long> context : window.contexts.entrySet())
+            if (!context.getKey().equals(window.targetId)) frame(snapshot, document(window, context.getValue(), until));
+        if (!window.targetId.equals(currentWindow))
+            return; // whose frames the others are, the protocol does not say plainly
+        for (Target target : targets.values())
+            if (!target.isWindow)
+                for (long context : target.contexts.values()) frame(snapshot, document(target, context, until));
+    }
+
+    private static void frame(BrowserSnapshot.Builder snapshot, Map<String, ?> document) {
+        source(snapshot, "source of frame " + document.get("url"), document);
+    }
+
+    private static void source(BrowserSnapshot.Builder snapshot, String name, Map<String, ?> document) {
+        String html = DevTools.text(document, "html");
+        snapshot.attach(name, AttachmentStored.PAGE_SOURCE, html.getBytes(StandardCharsets.UTF_8), "text/html");
+    }
+
+    private Map<String, ?> document(Target target, long context, long until)
+            throws ExecutionException, InterruptedException, TimeoutException {
+        Map<String, Object> asked = new HashMap<>();
+        asked.put("expression", DOCUMENT);
+        asked.put("returnByValue", true);
+        if (context != 0) asked.put("contextId", context);
+        Map<String, ?> answer = within(tools.ask(target.sessionId, "Runtime.evaluate", asked), until);
+        return DevTools.map(DevTools.map(answer, "result"), "value");
+    }
+
+    private byte[] screenshot(Target target, long until, boolean fullPage)
+            throws ExecutionException, InterruptedException, TimeoutException {
+        Map<String, ?> answer = within(
+                tools.ask(
+                        target.sessionId,
+                        "Page.captureScreenshot",
+                        Map.of("format", "png", "captureBeyondViewport", fullPage, "optimizeForSpeed", true)),
+                until);
+        return Base64.getDecoder().decode(DevTools.text(answer, "data"));
+    }
+
+    @Override
+    public byte[] image(Duration limit) {
+        for (Target target : windows()) {
+            if (!target.targetId.equals(currentWindow) || target.dialog != null) continue;
+            try {
+                Map<String, ?> answer = within(
+                        tools.ask(target.sessionId, "Page.captureScreenshot", Map.of("format", "jpeg", "quality", 50)),
+                        System.nanoTime() + limit.toNanos());
+                return Base64.getDecoder().decode(DevTools.text(answer, "data"));
+            } catch (ExecutionException | TimeoutException none) {
+                return new byte[0];
+            } catch (InterruptedException stopped) {
+                Thread.currentThread().interrupt();
+            }
+        }
+        return new byte[0];
+    }
+
+    private static Map<String, ?> within(CompletableFuture<Map<String, ?>> answer, long until)
+            throws ExecutionException, InterruptedException, TimeoutException {
+        return answer.get(Math.max(1, until - System.nanoTime()), TimeUnit.NANOSECONDS);
+    }
+}

@@ -1,0 +1,27 @@
+package dev.verbale.selenium;
+
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
+
+/** A window, or a frame that has a process of its own, as the debugging protocol sees it. */
+final class Target {
+
+    final String sessionId;
+    final String targetId;
+    final boolean isWindow;
+
+    /** For each document in here the context that its own scripts run in: by the frame's id. */
+    final Map<String, Long> contexts = new ConcurrentHashMap<>();
+
+    /** What an open dialog says; null where none is open. */
+    volatile @Nullable String dialog;
+
+    volatile boolean crashed;
+
+    Target(String sessionId, String targetId, boolean isWindow) {
+        this.sessionId = sessionId;
+        this.targetId = targetId;
+        this.isWindow = isWindow;
+    }
+}

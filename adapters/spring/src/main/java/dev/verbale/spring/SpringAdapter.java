@@ -1,0 +1,16 @@
+package dev.verbale.spring;
+
+import dev.verbale.spi.Adapter;
+import java.util.List;
+
+/** What this adapter brings: the libraries that stand between the suite's own code and what it calls. */
+public final class SpringAdapter implements Adapter {
+
+    /** As {@link java.util.ServiceLoader} makes it. */
+    public SpringAdapter() {}
+
+    @Override
+    public List<String> libraries() {
+        return List.of("org.springframework.");
+    }
+}

@@ -1,0 +1,146 @@
+package dev.verbale.benchmarks;
+
+import dev.verbale.Scope;
+import dev.verbale.selenium.VerbaleSelenium;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Base64;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import org.openqa.selenium.By;
+import org.openqa.selenium.WebDriver;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeOptions;
+
+/**
+ * What watching a browser costs: JVMs with a bare driver, with a watched one, and with a watched one that is filmed take
+ * turns, on a still page or on one that moves all the time, with one browser or with four at once. Arguments: {@code still}
+ * or {@code moving}, the number of browsers, the number of calls.
+ */
+public final class BrowserOverhead {
+
+    private static final Map<String, List<String>> WAYS = new LinkedHashMap<>();
+
+    static {
+        WAYS.put("bare", List.of("-Dverbale.enabled=false"));
+        WAYS.put("watched", List.of("-Dverbale.video=none"));
+        WAYS.put("filmed", List.of("-Dverbale.video=all"));
+    }
+
+    private BrowserOverhead() {}
+
+    public static void main(String[] arguments) throws Exception {
+        String page = arguments.length > 0 ? arguments[0] : "still";
+        int browsers = arguments.length > 1 ? Integer.parseInt(arguments[1]) : 1;
+        int calls = arguments.length > 2 ? Integer.parseInt(arguments[2]) : 150;
+        if (arguments.length > 3) {
+            inside(page.equals("moving"), browsers, calls);
+            return;
+        }
+        Map<String, List<double[]>> results = new LinkedHashMap<>();
+        int rounds = browsers == 1 ? 7 : 3;
+        for (int round = 0; round < rounds; round++)
+            for (String way : WAYS.keySet())
+                results.computeIfAbsent(way, w -> new ArrayList<>()).add(run(way, page, browsers, calls));
+        System.out.printf(Locale.ROOT, "%s page, %d browsers, %d finds and clicks in each%n", page, browsers, calls);
+        results.forEach((way, list) -> System.out.printf(
+                Locale.ROOT,
+                "%-8s p50 %6.2f ms, p95 %6.2f ms for each find and click; whole %6.2f s%n",
+                way,
+                median(list, 0),
+                median(list, 1),
+                median(list, 2)));
+    }
+
+    private static double[] run(String way, String page, int browsers, int calls) throws Exception {
+        List<String> command = new ArrayList<>();
+        command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+        command.addAll(WAYS.getOrDefault(way, List.of()));
+        command.addAll(List.of(
+                "-Dverbale.summary-line=false",
+                "-Dverbale.root=" + Sinks.folder(),
+                "-cp",
+                System.getProperty("java.class.path"),
+                BrowserOverhead.class.getName(),
+                page,
+                String.valueOf(browsers),
+                String.valueOf(calls),
+                "inside"));
+        Process jvm = new ProcessBuilder(command)
+                .redirectError(ProcessBuilder.Redirect.DISCARD)
+                .start();
+        String output = new String(jvm.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        jvm.waitFor();
+        return Arrays.stream(output.strip().split(" "))
+                .mapToDouble(Double::parseDouble)
+                .toArray();
+    }
+
+    /** Prints the median and the 95th percentile of a call in milliseconds, and the seconds of all. */
+    private static void inside(boolean moving, int browsers, int calls) throws Exception {
+        ExecutorService pool = Executors.newFixedThreadPool(browsers);
+        List<Callable<double[]>> work = new ArrayList<>();
+        for (int i = 0; i < browsers; i++) {
+            String name = "browser " + i;
+            work.add(() -> oneBrowser(name, moving, calls));
+        }
+        long from = System.nanoTime();
+        List<Double> all = new ArrayList<>();
+        for (Future<double[]> done : pool.invokeAll(work)) for (double one : done.get()) all.add(one);
+        double whole = (System.nanoTime() - from) / 1e9;
+        pool.shutdown();
+        all.sort(Double::compare);
+        System.out.printf(Locale.ROOT, "%f %f %f%n", all.get(all.size() / 2), all.get(all.size() * 95 / 100), whole);
+    }
+
+    private static double[] oneBrowser(String name, boolean moving, int calls) {
+        AdapterRecorder recorder = AdapterRecorder.current();
+        Scope test = recorder.startTest(recorder.run(), new TestDescriptor(name, name, null, null, List.of()));
+        WebDriver driver = VerbaleSelenium.watch(browser());
+        driver.get(page(moving));
+        var millis = new double[calls];
+        for (int i = 0; i < calls; i++) {
+            long from = System.nanoTime();
+            driver.findElement(By.id("swap")).click();
+            millis[i] = (System.nanoTime() - from) / 1e6;
+        }
+        driver.quit();
+        recorder.endTest(test, TestEnd.passed());
+        return Arrays.copyOfRange(millis, calls / 10, calls); // the first ones warm up
+    }
+
+    private static String page(boolean moving) {
+        String style = moving ? "<style>p{animation:a 2s infinite}@keyframes a{to{margin-left:600px}}</style>" : "";
+        String html = style + "<h1>Rota</h1><p>Monday</p><button id=swap type=button>Swap</button>";
+        return "data:text/html;base64," + Base64.getEncoder().encodeToString(html.getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static ChromeDriver browser() {
+        System.setProperty("webdriver.chrome.driver", "/usr/bin/chromedriver");
+        var options = new ChromeOptions();
+        options.setBinary("/usr/bin/chromium");
+        options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking");
+        options.addArguments("--window-size=1280,943");
+        return new ChromeDriver(options);
+    }
+
+    private static double median(List<double[]> results, int position) {
+        return results.stream()
+                .mapToDouble(one -> one[position])
+                .sorted()
+                .skip(results.size() / 2)
+                .findFirst()
+                .orElseThrow();
+    }
+}

@@ -1,0 +1,101 @@
+package dev.verbale.benchmarks;
+
+import dev.verbale.secrets.RedactingReader;
+import dev.verbale.secrets.Redactor;
+import java.io.PrintWriter;
+import java.io.StringReader;
+import java.io.StringWriter;
+import java.io.Writer;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/** How fast texts of several kinds are searched for secrets, beside a loop that only looks at each character. */
+public final class MaskingSpeed {
+
+    private static final int ROUNDS = 9;
+    private static final long ROUND_NANOS = 300_000_000;
+    private static long sink;
+
+    private MaskingSpeed() {}
+
+    public static void main(String[] arguments) throws Exception {
+        var plain = new Redactor(List.of(), List.of());
+        var announced = new Redactor(List.of(), List.of());
+        for (int i = 0; i < 20; i++) announced.add("announced-value-" + i + "/&" + i);
+        System.out.println("| text | characters | MB/s | with 20 announced values | a loop over it, MB/s |");
+        System.out.println("|---|---|---|---|---|");
+        for (Map.Entry<String, String> one : texts().entrySet()) {
+            String text = one.getValue();
+            double scan = speed(text, () -> scanned(text));
+            double bare = speed(text, () -> plain.redacted(text).length());
+            double many = speed(text, () -> announced.redacted(text).length());
+            System.out.printf("| %s | %,d | %.0f | %.0f | %.0f |%n", one.getKey(), text.length(), bare, many, scan);
+        }
+        String page = texts().get("a page source").repeat(20);
+        System.out.printf(
+                "| a page source, copied piece by piece | %,d | %.0f | | |%n",
+                page.length(), speed(page, () -> {
+                    RedactingReader.copy(plain, new StringReader(page), Writer.nullWriter());
+                    return 1;
+                }));
+        if (sink == 42) System.out.println();
+    }
+
+    private static Map<String, String> texts() {
+        Map<String, String> texts = new LinkedHashMap<>();
+        texts.put("a line without signs", "Swap plot 12 with plot 7 and Ada with Dario");
+        texts.put("a line with signs", "plot=12 keeper=Ada status: ok, took 12 ms");
+        texts.put("a line with a secret", "POST /login user=ada&password=hunter2&season=summer");
+        var stack = new StringWriter();
+        new IllegalStateException("the gate is locked").printStackTrace(new PrintWriter(stack));
+        texts.put("a stack trace", stack.toString().repeat(30));
+        var json = new StringBuilder("{\"plots\":[");
+        for (int i = 0; i < 40; i++)
+            json.append("{\"id\":").append(i).append(",\"keeper\":\"Ada\",\"crop\":\"beans\"},");
+        texts.put("JSON with one token", json.append("{\"token\":\"abc123\"}]}").toString());
+        var page = new StringBuilder("<html>");
+        for (int i = 0; i < 3_000; i++)
+            page.append("<div class=\"plot\" id=\"p")
+                    .append(i)
+                    .append("\"><a href=\"/plots/")
+                    .append(i)
+                    .append("\">Plot</a></div>\n");
+        texts.put("a page source", page.toString());
+        for (String opening : List.of("token=[", "cookie: a; ", "eyJ-", "<token><x>"))
+            for (int length : List.of(100_000, 1_000_000))
+                texts.put(
+                        "`" + opening + "` again and again, " + length / 1_000 + " kB",
+                        opening.repeat(length / opening.length()));
+        return texts;
+    }
+
+    private static int scanned(String text) {
+        int all = 0;
+        for (int i = 0; i < text.length(); i++) all += text.charAt(i);
+        return all;
+    }
+
+    @FunctionalInterface
+    private interface Work {
+        int run() throws Exception;
+    }
+
+    /** The median of the rounds, in millions of characters a second. */
+    private static double speed(String text, Work work) throws Exception {
+        List<Double> speeds = new ArrayList<>();
+        for (int round = 0; round < ROUNDS; round++) {
+            long from = System.nanoTime();
+            long characters = 0;
+            while (System.nanoTime() - from < ROUND_NANOS) {
+                sink += work.run();
+                characters += text.length();
+            }
+            speeds.add(characters * 1e3 / (System.nanoTime() - from));
+        }
+        Collections.sort(speeds);
+        return speeds.get(ROUNDS / 2);
+    }
+}

@@ -1,0 +1,49 @@
+package dev.verbale.journal.line;
+
+import dev.verbale.event.CheckMade;
+import dev.verbale.event.Failure;
+import dev.verbale.event.Outcome;
+import java.util.List;
+
+/** Lines of {@link CheckMade}. */
+final class CheckMadeCodec extends EventCodec<CheckMade> {
+
+    private final NumberField in = optionalId("in", "the step, test or container it belongs to; left out for the run");
+    private final TextField name = text("name", "what a reader sees");
+    private final WordField outcome = word("outcome", "see below");
+    private final NumberField exchange = optionalId(
+            "exchange",
+            "the exchange whose response was checked. Where none is named, it is the last exchange of the test that was over, unless a step of a browser began in between");
+    private final ObjectField<Failure> failure = optionalObject("failure", "", () -> FailureCodec.CODEC);
+
+    CheckMadeCodec() {
+        super(CheckMade.class, "check", "Something was checked, and the test went on.");
+    }
+
+    @Override
+    void write(JsonLine line, CheckMade event) {
+        in.write(line, event.in());
+        name.write(line, event.name());
+        outcome.write(line, event.outcome().word());
+        exchange.write(line, event.exchange());
+        failure.write(line, event.failure());
+    }
+
+    @Override
+    CheckMade read(Fields fields) {
+        return new CheckMade(
+                at(fields),
+                in.readInt(fields),
+                name.read(fields),
+                Outcome.ofWord(outcome.read(fields)),
+                failure.readOrNull(fields),
+                exchange.readInt(fields));
+    }
+
+    @Override
+    public List<CheckMade> samples() {
+        return List.of(
+                new CheckMade(7, 3, "the gate", Outcome.FAILED, FailureCodec.SAMPLE, 12),
+                new CheckMade(7, 0, "the response", Outcome.PASSED, null, 0));
+    }
+}

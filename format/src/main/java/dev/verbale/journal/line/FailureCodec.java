@@ -1,0 +1,75 @@
+package dev.verbale.journal.line;
+
+import dev.verbale.event.Failure;
+import java.util.List;
+
+/** A failure, or where it stands already. */
+final class FailureCodec extends ObjectCodec<Failure> {
+
+    static final FailureCodec CODEC = new FailureCodec();
+
+    /** One that others refer to, with all its fields. */
+    static final Failure SAMPLE = new Failure(
+            7,
+            "org.opentest4j.MultipleFailuresError",
+            "two",
+            "at a",
+            "Ada",
+            "Dario",
+            List.of(new Failure("java.lang.AssertionError", null, "at b", null, null, List.of())));
+
+    private static final int GATHERED_DEPTH = 3;
+
+    private final NumberField id =
+            optionalId("id", "a number of its own, by which later events of the journal refer to it");
+    private final TextField type =
+            optionalText("type", "the throwable's class; left out where `id` refers to an earlier one");
+    private final TextField message = optionalText("message", "");
+    private final TextField expected = optionalText("expected", "the expected value, where the assertion told it");
+    private final TextField actual = optionalText("actual", "the actual value, where the assertion told it");
+    private final TextField stack = optionalText("stack", "the stack trace with its causes, as the JVM prints it");
+    private final ObjectsField<Failure> gathered =
+            objects("gathered", "the failures that this one reports together", () -> FailureCodec.CODEC);
+
+    private FailureCodec() {
+        super("failure", "Why something did not pass.");
+    }
+
+    @Override
+    void write(JsonLine line, Failure failure) {
+        write(line, failure, GATHERED_DEPTH);
+    }
+
+    private void write(JsonLine line, Failure failure, int depth) {
+        id.write(line, failure.id());
+        if (failure.isReference()) return;
+        type.write(line, failure.type());
+        message.write(line, failure.message());
+        expected.write(line, failure.expected());
+        actual.write(line, failure.actual());
+        stack.write(line, failure.stack());
+        if (failure.gathered().isEmpty() || depth == 0) return;
+        line.json.writeName(gathered.json);
+        line.json.writeStartArray();
+        for (Failure one : failure.gathered()) {
+            line.json.writeStartObject();
+            write(line, one, depth - 1);
+            line.json.writeEndObject();
+        }
+        line.json.writeEndArray();
+    }
+
+    @Override
+    Failure read(Fields fields) {
+        int number = id.readInt(fields);
+        if (number != 0 && type.readOrNull(fields) == null) return Failure.reference(number);
+        return new Failure(
+                number,
+                type.read(fields),
+                message.readOrNull(fields),
+                stack.read(fields),
+                expected.readOrNull(fields),
+                actual.readOrNull(fields),
+                gathered.read(fields));
+    }
+}

@@ -1,0 +1,142 @@
+package dev.verbale.journal.line;
+
+import dev.verbale.json.JsonIn;
+import dev.verbale.json.WellFormedText;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.core.JsonParser;
+import tools.jackson.core.JsonToken;
+
+/** The fields of one JSON object, asked for by name and type; what is asked for and not there is said by name. */
+final class Fields {
+
+    private final String what;
+    private final Map<String, @Nullable Object> values;
+    private final Set<String> repeated;
+
+    private Fields(String what, Map<String, @Nullable Object> values, Set<String> repeated) {
+        this.what = what;
+        this.values = values;
+        this.repeated = repeated;
+    }
+
+    /** @throws tools.jackson.core.JacksonException where the bytes are no JSON object */
+    static Fields parse(byte[] bytes, int length) {
+        try (JsonParser parser = JsonIn.parser(bytes, length)) {
+            if (parser.nextToken() != JsonToken.START_OBJECT) throw new MalformedLine("not a JSON object");
+            Set<String> repeated = new TreeSet<>();
+            Map<String, @Nullable Object> values = object(parser, repeated);
+            if (parser.nextToken() != null) throw new MalformedLine("more than one JSON object in the line");
+            return new Fields("the line", values, repeated);
+        }
+    }
+
+    /** Names that one of its objects has more than once; of such fields the last one counts. */
+    Set<String> repeated() {
+        return repeated;
+    }
+
+    private static Map<String, @Nullable Object> object(JsonParser parser, Set<String> repeated) {
+        Map<String, @Nullable Object> values = new LinkedHashMap<>();
+        for (String name = parser.nextName(); name != null; name = parser.nextName()) {
+            parser.nextToken();
+            String known = WellFormedText.of(name);
+            if (values.containsKey(known)) repeated.add(known);
+            values.put(known, value(parser, repeated));
+        }
+        return values;
+    }
+
+    private static @Nullable Object value(JsonParser parser, Set<String> repeated) {
+        return switch (parser.currentToken()) {
+            case VALUE_STRING -> WellFormedText.of(parser.getString());
+            case VALUE_NUMBER_INT -> parser.getLongValue();
+            case VALUE_NUMBER_FLOAT -> parser.getDoubleValue();
+            case VALUE_TRUE -> Boolean.TRUE;
+            case VALUE_FALSE -> Boolean.FALSE;
+            case START_OBJECT -> object(parser, repeated);
+            case START_ARRAY -> {
+                List<@Nullable Object> items = new ArrayList<>();
+                while (parser.nextToken() != JsonToken.END_ARRAY) items.add(value(parser, repeated));
+                yield items;
+            }
+            default -> null;
+        };
+    }
+
+    Fields as(String name) {
+        return new Fields("'" + name + "'", values, repeated);
+    }
+
+    /** Of this object, in their order. */
+    Set<String> names() {
+        return values.keySet();
+    }
+
+    String text(String name) {
+        String text = textOrNull(name);
+        if (text == null) throw lacks(name);
+        return text;
+    }
+
+    @Nullable
+    String textOrNull(String name) {
+        return (String) typed(name, String.class, "text");
+    }
+
+    @Nullable
+    Long numberOrNull(String name) {
+        return (Long) typed(name, Long.class, "a whole number");
+    }
+
+    /** A time in microseconds that a run can have. */
+    long micros(String name) {
+        Long micros = numberOrNull(name);
+        if (micros == null) throw lacks(name);
+        if (micros < 0 || micros > NumberField.LONGEST_MICROS) throw refuses(name, micros + " is no time of a run");
+        return micros;
+    }
+
+    MalformedLine lacks(String name) {
+        return new MalformedLine(what + " has no '" + name + "'");
+    }
+
+    MalformedLine refuses(String name, String why) {
+        return new MalformedLine(what + " has '" + name + "' that it cannot have: " + why);
+    }
+
+    List<String> texts(String name) {
+        List<?> items = (List<?>) typed(name, List.class, "a list");
+        return items == null ? List.of() : items.stream().map(String::valueOf).toList();
+    }
+
+    @SuppressWarnings("unchecked") // object() makes no other maps
+    @Nullable
+    Fields objectOrNull(String name) {
+        var object = (Map<String, @Nullable Object>) typed(name, Map.class, "an object");
+        return object == null ? null : new Fields("'" + name + "'", object, repeated);
+    }
+
+    @SuppressWarnings("unchecked") // object() makes no other maps
+    List<Fields> objects(String name) {
+        List<?> items = (List<?>) typed(name, List.class, "a list");
+        if (items == null) return List.of();
+        List<Fields> objects = new ArrayList<>();
+        for (Object item : items)
+            if (item instanceof Map<?, ?> map)
+                objects.add(new Fields(name, (Map<String, @Nullable Object>) map, repeated));
+        return objects;
+    }
+
+    private @Nullable Object typed(String name, Class<?> type, String said) {
+        Object value = values.get(name);
+        if (value != null && !type.isInstance(value))
+            throw new MalformedLine(what + " has '" + name + "' that is not " + said);
+        return value;
+    }
+}

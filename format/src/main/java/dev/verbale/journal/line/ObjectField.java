@@ -1,0 +1,44 @@
+package dev.verbale.journal.line;
+
+import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
+
+/** An object inside another. */
+final class ObjectField<T> extends Field {
+
+    private final Supplier<ObjectCodec<T>> codec; // asked for when it is needed: an object may hold others of its kind
+
+    ObjectField(String name, String meaning, boolean required, Supplier<ObjectCodec<T>> codec) {
+        super(name, meaning, required);
+        this.codec = codec;
+    }
+
+    void write(JsonLine line, @Nullable T value) {
+        if (value == null) return;
+        line.json.writeName(json);
+        codec.get().writeObject(line, value);
+    }
+
+    T read(Fields fields) {
+        T value = readOrNull(fields);
+        if (value == null) throw fields.lacks(name());
+        return value;
+    }
+
+    @Nullable
+    T readOrNull(Fields fields) {
+        Fields object = fields.objectOrNull(name());
+        return object == null ? null : codec.get().read(object);
+    }
+
+    @Override
+    public String schema() {
+        return codec.get().reference();
+    }
+
+    @Override
+    void unknownInside(Fields fields, UnknownFields unknown) {
+        Fields object = fields.objectOrNull(name());
+        if (object != null) codec.get().unknown(object, unknown);
+    }
+}

@@ -1,0 +1,55 @@
+package dev.verbale.journal.line;
+
+import dev.verbale.event.TestStarted;
+import java.util.List;
+
+/** Lines of {@link TestStarted}. */
+final class TestStartedCodec extends EventCodec<TestStarted> {
+
+    private final NumberField id = id("id", "unique in its journal");
+    private final NumberField in = optionalId("in", "the step, test or container it belongs to; left out for the run");
+    private final TextField key =
+            text("key", "the identity of a test in every run, on every machine and in every language, see below");
+    private final TextField name = text("name", "what a reader sees; may change from run to run");
+    private final TextField className = optionalText("class", "the class it comes from");
+    private final TextField methodName = optionalText("method", "the method it comes from");
+    private final TextField thread = text("thread", "the name of the thread it runs on");
+    private final TextsField tags = texts("tags", "in the order of the alphabet");
+
+    TestStartedCodec() {
+        super(TestStarted.class, "test-started", "A test begins, also one that is skipped.");
+    }
+
+    @Override
+    void write(JsonLine line, TestStarted event) {
+        id.write(line, event.id());
+        in.write(line, event.in());
+        key.write(line, event.key());
+        name.write(line, event.name());
+        className.write(line, event.className());
+        methodName.write(line, event.methodName());
+        thread.write(line, event.thread());
+        tags.write(line, event.tags());
+    }
+
+    @Override
+    TestStarted read(Fields fields) {
+        return new TestStarted(
+                at(fields),
+                id.readInt(fields),
+                in.readInt(fields),
+                key.read(fields),
+                name.read(fields),
+                className.readOrNull(fields),
+                methodName.readOrNull(fields),
+                thread.read(fields),
+                tags.read(fields));
+    }
+
+    @Override
+    public List<TestStarted> samples() {
+        return List.of(
+                new TestStarted(5, 2, 1, "k", "swaps \"two\" days", "c", "m", "main", List.of("api", "smoke")),
+                new TestStarted(5, 2, 0, "k", "n", null, null, "main", List.of()));
+    }
+}

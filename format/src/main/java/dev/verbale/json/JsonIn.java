@@ -1,0 +1,37 @@
+package dev.verbale.json;
+
+import java.io.InputStream;
+import tools.jackson.core.JsonParser;
+import tools.jackson.core.ObjectReadContext;
+import tools.jackson.core.StreamReadConstraints;
+import tools.jackson.core.json.JsonFactory;
+
+/** Makes parsers of JSON that Verbale wrote. */
+public final class JsonIn {
+
+    // A long log line is no attack, and cutting it at Jackson's limit would lose it.
+    private static final StreamReadConstraints NO_LENGTH_LIMIT = StreamReadConstraints.builder()
+            .maxStringLength(Integer.MAX_VALUE)
+            .maxDocumentLength(-1)
+            .build();
+
+    private static final JsonFactory FACTORY =
+            JsonFactory.builder().streamReadConstraints(NO_LENGTH_LIMIT).build();
+
+    private JsonIn() {}
+
+    /** One that reads {@code bytes}. */
+    public static JsonParser parser(byte[] bytes) {
+        return parser(bytes, bytes.length);
+    }
+
+    /** One that reads {@code in}, without closing it. */
+    public static JsonParser parser(InputStream in) {
+        return FACTORY.createParser(ObjectReadContext.empty(), in);
+    }
+
+    /** One that reads the first {@code length} of {@code bytes}. */
+    public static JsonParser parser(byte[] bytes, int length) {
+        return FACTORY.createParser(ObjectReadContext.empty(), bytes, 0, length);
+    }
+}

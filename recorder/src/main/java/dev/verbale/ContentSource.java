@@ -1,0 +1,17 @@
+package dev.verbale;
+
+import java.io.InputStream;
+import org.jspecify.annotations.Nullable;
+
+/** Gives the content of an attachment when it is asked. What it throws costs the attachment, and the run says so. */
+@FunctionalInterface
+public interface ContentSource {
+
+    /**
+     * The content; null where there is none, which is told as a problem. Read to its end, and not closed.
+     *
+     * @throws Exception where it cannot be had
+     */
+    @Nullable
+    InputStream open() throws Exception;
+}

@@ -1,0 +1,29 @@
+package dev.verbale;
+
+import dev.verbale.event.AttachmentStored;
+
+/** Where a source puts what it captures. Valid until {@link EvidenceSource#capture} returns; on that thread only. */
+public interface Evidence {
+
+    /** What failed: the throwable that is about to leave a step or a test. */
+    Throwable failure();
+
+    /**
+     * Attaches something.
+     *
+     * @param name what a reader sees, such as {@code screenshot}
+     * @param kind one of those in {@link AttachmentStored}
+     * @param mediaType such as {@code image/png}; for text it is taken to be UTF-8
+     */
+    void attach(String name, String kind, byte[] content, String mediaType);
+
+    /**
+     * Attaches something that comes later, such as a video that ends with its test.
+     *
+     * @param kind one of those in {@link AttachmentStored}
+     */
+    PendingAttachment attachLater(String name, String kind);
+
+    /** Logs a line beside the evidence, such as the address that a browser was at. */
+    void log(String text);
+}

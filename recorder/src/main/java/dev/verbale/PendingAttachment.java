@@ -1,0 +1,35 @@
+package dev.verbale;
+
+import java.io.InputStream;
+import java.nio.file.Path;
+
+/**
+ * An attachment that comes later, perhaps after its test has ended, and still belongs to it. Completed once; a second call
+ * does nothing but leave a problem in the run. From any thread. Where it is never completed, the run says so.
+ */
+public interface PendingAttachment {
+
+    /** One that takes everything and keeps nothing. */
+    PendingAttachment NONE = new PendingAttachment() {
+        @Override
+        public void complete(InputStream content, String mediaType) {}
+
+        @Override
+        public void complete(Path file, long begins) {}
+    };
+
+    /** Here is its content; copied before this returns, closing it is left to the caller. */
+    void complete(InputStream content, String mediaType);
+
+    /** Here is its file; moved where that is possible, else copied. The type follows from its name. */
+    default void complete(Path file) {
+        complete(file, 0);
+    }
+
+    /**
+     * The same for a file that has a time of its own, such as a video.
+     *
+     * @param begins when what it shows begins, in microseconds of the recorder's clock; 0 where it has no time of its own
+     */
+    void complete(Path file, long begins);
+}

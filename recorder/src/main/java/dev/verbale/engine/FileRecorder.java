@@ -1,0 +1,406 @@
+package dev.verbale.engine;
+
+import dev.verbale.CarriedTask;
+import dev.verbale.ChecksFailed;
+import dev.verbale.ContentSource;
+import dev.verbale.EvidenceSource;
+import dev.verbale.Exchange;
+import dev.verbale.PendingAttachment;
+import dev.verbale.Recorder;
+import dev.verbale.RecorderOptions;
+import dev.verbale.Scope;
+import dev.verbale.Step;
+import dev.verbale.engine.attachment.AttachmentStore;
+import dev.verbale.engine.attachment.Attachments;
+import dev.verbale.engine.attachment.LongTexts;
+import dev.verbale.engine.check.CheckRecorder;
+import dev.verbale.engine.evidence.EvidenceCollector;
+import dev.verbale.engine.exchange.ExchangeRecorder;
+import dev.verbale.engine.exchange.ExchangeSettings;
+import dev.verbale.engine.failure.FailureReader;
+import dev.verbale.engine.failure.Failures;
+import dev.verbale.engine.guard.Guard;
+import dev.verbale.engine.guard.Task;
+import dev.verbale.engine.journal.RunJournal;
+import dev.verbale.engine.lifecycle.AboutRecorder;
+import dev.verbale.engine.lifecycle.LifecycleRecorder;
+import dev.verbale.engine.lifecycle.Totals;
+import dev.verbale.engine.lifecycle.UnrecordedTests;
+import dev.verbale.engine.log.LogRecorder;
+import dev.verbale.engine.run.RunOpening;
+import dev.verbale.engine.scope.ScopeNode;
+import dev.verbale.engine.scope.Scopes;
+import dev.verbale.engine.settings.Redactors;
+import dev.verbale.engine.settings.SettingValues;
+import dev.verbale.engine.step.StepRecorder;
+import dev.verbale.engine.text.Texts;
+import dev.verbale.event.DataNamed;
+import dev.verbale.event.FactStated;
+import dev.verbale.event.StepKind;
+import dev.verbale.secrets.Redactor;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Entered;
+import dev.verbale.spi.LogLine;
+import dev.verbale.spi.Setting;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
+import java.io.IOException;
+import java.io.InputStream;
+import java.lang.System.Logger.Level;
+import java.nio.file.Path;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Records into a run folder. It puts the parts of the engine together, and hands each call to the one that does it: what stands
+ * here itself are the shortest events.
+ */
+final class FileRecorder implements AdapterRecorder {
+
+    private final RunJournal journal = new RunJournal();
+    private final Guard guard = new Guard(journal);
+    private final Map<String, String> facts = new ConcurrentHashMap<>();
+
+    private final RunOpening opening;
+    private final Redactor redactor;
+    private final SettingValues settings;
+    private final Scopes scopes;
+    private final Texts texts;
+    private final Attachments attachments;
+    private final LongTexts longTexts;
+    private final LogRecorder logs;
+    private final EvidenceCollector evidence;
+    private final StepRecorder steps;
+    private final CheckRecorder checks;
+    private final ExchangeRecorder exchanges;
+    private final AboutRecorder abouts;
+    private final LifecycleRecorder lifecycle;
+    private final RunSummary summary;
+    private final RunEnd end;
+
+    /**
+     * Opens a recorder with a journal of its own.
+     *
+     * @param libraries how the names of classes begin that are not the suite's own
+     * @throws IOException where the run folder or the journal cannot be made
+     */
+    FileRecorder(RecorderOptions options, List<String> libraries, List<String> problemsSoFar) throws IOException {
+        redactor = Redactors.of(options, problemsSoFar);
+        opening = RunOpening.open(options, journal.clock(), libraries, redactor);
+        settings = new SettingValues(options.settings(), journal.problems()::add);
+        scopes = new Scopes(options.adoptOrphans());
+        texts = new Texts(redactor, guard.userCode());
+        var store = new AttachmentStore(opening.folder(), redactor, journal.problems());
+        attachments = new Attachments(guard, journal, scopes, texts, store);
+        longTexts = new LongTexts(attachments, journal, texts.shortener());
+        FailureReader reader =
+                FailureReader.withInstalledReaders(journal.problems()::add, guard.userCode(), texts.shortener());
+        var failures = new Failures(reader, longTexts, journal, scopes);
+        var totals = new Totals();
+        var unrecorded = new UnrecordedTests(journal, totals);
+        logs = new LogRecorder(guard, journal, scopes, texts, longTexts, failures, options.logging(), unrecorded::look);
+        evidence = new EvidenceCollector(guard, scopes, failures, attachments, logs, journal.problems());
+        steps = new StepRecorder(guard, journal, scopes, texts, longTexts, failures, evidence, unrecorded::look);
+        checks = new CheckRecorder(guard, journal, scopes, texts, failures, evidence);
+        exchanges = new ExchangeRecorder(
+                guard,
+                journal,
+                scopes,
+                texts,
+                checks,
+                attachments,
+                ExchangeSettings.of(settings),
+                options.logging().charactersALine());
+        abouts = new AboutRecorder(guard, journal, scopes, texts, options.linkPatterns());
+        lifecycle = new LifecycleRecorder(guard, journal, scopes, texts, failures, evidence, logs, totals);
+        summary = new RunSummary(guard, journal, opening.folder().path(), totals, unrecorded, options.summaryLine());
+        end = new RunEnd(guard, journal, scopes, attachments, summary);
+        WarmUp.of(opening.journal(), redactor, reader); // before the first real event, and before a shutdown
+        journal.open(opening.journal(), opening.again());
+        problemsSoFar.forEach(journal.problems()::add);
+    }
+
+    /** The JVM ends. */
+    void end() {
+        end.end();
+    }
+
+    // What is asked.
+
+    @Override
+    public boolean isRecording() {
+        return true;
+    }
+
+    @Override
+    public Path folder() {
+        return opening.folder().path();
+    }
+
+    @Override
+    public Scope run() {
+        return scopes.run();
+    }
+
+    @Override
+    public Scope currentScope() {
+        return current();
+    }
+
+    @Override
+    public Scope currentTest() {
+        return current().ofState();
+    }
+
+    /** The scope of this thread, for callers that stand outside the border. */
+    private ScopeNode current() {
+        try {
+            return scopes.current(guard.context());
+        } catch (StackOverflowError tooDeep) {
+            guard.lost++;
+            return scopes.run();
+        }
+    }
+
+    @Override
+    public Entered enter(Scope scope) {
+        try {
+            var context = guard.context();
+            ScopeNode before = context.current;
+            ScopeNode node = scopes.node(scope);
+            if (node == scopes.run() || (before != null && before.isWithin(node))) return Entered.NOWHERE;
+            context.current = node;
+            return () -> context.current = before;
+        } catch (StackOverflowError | OutOfMemoryError gone) {
+            guard.lost++;
+            return Entered.NOWHERE;
+        }
+    }
+
+    @Override
+    public long now() {
+        return journal.now();
+    }
+
+    @Override
+    public String setting(Setting setting) {
+        return setting == null ? "" : settings.of(setting);
+    }
+
+    @Override
+    public boolean isSecretName(@Nullable String name) {
+        return name != null && guard.get(Task.SECRET, true, context -> texts.isSecretName(name));
+    }
+
+    @Override
+    public String shortened(String text, int limit) {
+        String given = Texts.text(text);
+        int longest = Math.max(1, limit);
+        if (given.length() <= longest) return given;
+        return guard.get(Task.SECRET, Recorder.MASK, context -> texts.cut(given, longest));
+    }
+
+    // The lifecycle of tests.
+
+    @Override
+    public Scope startContainer(Scope in, TestDescriptor descriptor) {
+        return lifecycle.startContainer(in, descriptor);
+    }
+
+    @Override
+    public void endContainer(Scope container, TestEnd how, int notRun) {
+        lifecycle.endContainer(container, how, notRun);
+    }
+
+    @Override
+    public Scope startTest(Scope in, TestDescriptor descriptor) {
+        return lifecycle.startTest(in, descriptor);
+    }
+
+    @Override
+    public void endTest(Scope test, TestEnd how) {
+        lifecycle.endTest(test, how);
+    }
+
+    @Override
+    public void gatherChecks() {
+        checks.gather();
+    }
+
+    @Override
+    public @Nullable ChecksFailed failedChecks() {
+        return checks.failed(current());
+    }
+
+    @Override
+    public void sessionEnded() {
+        summary.sessionEnded();
+    }
+
+    // What happens.
+
+    @Override
+    public Step startStep(String name) {
+        return steps.start(StepKind.ACTION, name, false);
+    }
+
+    @Override
+    public Step startStep(StepKind kind, String name) {
+        return steps.start(kind, name, false);
+    }
+
+    @Override
+    public Step startOverlappingStep(StepKind kind, String name) {
+        return steps.start(kind, name, true);
+    }
+
+    @Override
+    public boolean checked(String name, @Nullable Throwable failure) {
+        return checks.checked(current(), name, failure, 0);
+    }
+
+    @Override
+    public void checkFailed(String name, Throwable failure) {
+        if (failure != null) checks.write(current(), name, failure, 0);
+    }
+
+    @Override
+    public void captureEvidence(Throwable failure) {
+        if (failure != null) evidence.capture(current(), failure);
+    }
+
+    @Override
+    public void register(EvidenceSource source) {
+        evidence.register(source);
+    }
+
+    @Override
+    public void about(
+            @Nullable String text, @Nullable String severity, @Nullable String owner, Collection<String> links) {
+        abouts.about(text, severity, owner, links);
+    }
+
+    @Override
+    public Exchange exchange(String method, String url) {
+        return exchanges.begin(method, url);
+    }
+
+    @Override
+    public Exchange exchange(Scope in, String method, String url) {
+        return exchanges.begin(scopes.node(in), method, url);
+    }
+
+    @Override
+    public void log(LogLine line) {
+        logs.keep(line);
+    }
+
+    @Override
+    public void log(Supplier<LogLine> line) {
+        logs.keep(line);
+    }
+
+    @Override
+    public void log(String text) {
+        logs.log(text);
+    }
+
+    @Override
+    public void log(String text, @Nullable Object @Nullable [] values) {
+        logs.log(text, values);
+    }
+
+    @Override
+    public void log(@Nullable Level level, String text, @Nullable Object @Nullable [] values) {
+        logs.log(level, text, values);
+    }
+
+    @Override
+    public void data(String name, @Nullable Object value) {
+        guard.run(Task.DATA, context -> {
+            ScopeNode scope = scopes.current(context);
+            String shown = longTexts.shown(scope, texts.value(name, value));
+            journal.append(scope, new DataNamed(journal.now(), scope.id(), texts.name(name), shown));
+        });
+    }
+
+    @Override
+    public void fact(String name, @Nullable Object value) {
+        guard.run(Task.FACT, context -> {
+            ScopeNode run = scopes.run();
+            String text = longTexts.shown(run, texts.value(name, value));
+            if (text.equals(facts.put(texts.name(name), text))) return; // set-up code states it for each test
+            journal.append(run, new FactStated(journal.now(), texts.name(name), text));
+        });
+    }
+
+    @Override
+    public void secret(String value) {
+        guard.run(Task.SECRET, context -> redactor.add(Texts.text(value)));
+    }
+
+    // Attachments.
+
+    @Override
+    public void attach(String name, byte[] content, String mediaType) {
+        attachments.attach(name, content, mediaType);
+    }
+
+    @Override
+    public void attach(String name, InputStream content, String mediaType) {
+        attachments.attach(name, () -> content, mediaType);
+    }
+
+    @Override
+    public void attach(String name, ContentSource content, String mediaType) {
+        attachments.attach(name, content, mediaType);
+    }
+
+    @Override
+    public void attach(Path file) {
+        attachments.attach(file, false);
+    }
+
+    @Override
+    public void attachMoved(Path file) {
+        attachments.attach(file, true);
+    }
+
+    @Override
+    public void attach(Scope in, String name, String kind, InputStream content, String mediaType, long begins) {
+        attachments.attach(scopes.node(in), name, kind, content, mediaType, begins);
+    }
+
+    @Override
+    public PendingAttachment attachLater(String name) {
+        return attachments.attachLater(null, name, null);
+    }
+
+    @Override
+    public PendingAttachment attachLater(String name, String kind) {
+        return attachments.attachLater(null, name, kind);
+    }
+
+    // Other threads.
+
+    @Override
+    public Runnable carry(Runnable work) {
+        return Carried.runnable(this, work);
+    }
+
+    @Override
+    public <T extends @Nullable Object> CarriedTask<T> carry(Callable<T> work) {
+        return Carried.task(this, work);
+    }
+
+    @Override
+    public ExecutorService carry(ExecutorService executor) {
+        return Carried.executor(this, executor);
+    }
+}

@@ -1,0 +1,36 @@
+package dev.verbale.engine;
+
+import dev.verbale.border.SafeCopies;
+import dev.verbale.border.Services;
+import dev.verbale.border.ShownValue;
+import dev.verbale.spi.Adapter;
+import dev.verbale.spi.Setting;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.ServiceLoader;
+
+/**
+ * What the adapters bring that are there.
+ *
+ * @param settings of all of them
+ * @param libraries how the names of classes begin that they say are not the suite's own
+ */
+record InstalledAdapters(List<Setting> settings, List<String> libraries) {
+
+    /** One that cannot be loaded, or does not answer, is a problem; the others count. */
+    static InstalledAdapters of(List<String> problems) {
+        List<Setting> settings = new ArrayList<>();
+        List<String> libraries = new ArrayList<>();
+        for (Adapter adapter :
+                Services.of(ServiceLoader.load(Adapter.class, Adapter.class.getClassLoader()), problems::add)) {
+            try {
+                settings.addAll(SafeCopies.list(adapter.settings()));
+                libraries.addAll(SafeCopies.list(adapter.libraries()));
+            } catch (RuntimeException | Error broken) {
+                problems.add("asking the adapter " + adapter.getClass().getName() + ": " + ShownValue.of(broken));
+            }
+        }
+        return new InstalledAdapters(
+                List.copyOf(settings), libraries.stream().distinct().sorted().toList());
+    }
+}

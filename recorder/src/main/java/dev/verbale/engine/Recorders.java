@@ -1,0 +1,122 @@
+package dev.verbale.engine;
+
+import dev.verbale.Recorder;
+import dev.verbale.RecorderOptions;
+import dev.verbale.RecorderProvider;
+import dev.verbale.border.ShownValue;
+import dev.verbale.engine.journal.Problems;
+import dev.verbale.engine.log.ConsoleTee;
+import dev.verbale.engine.settings.Settings;
+import dev.verbale.spi.AdapterRecorder;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicReferenceFieldUpdater;
+import java.util.concurrent.locks.LockSupport;
+import org.jspecify.annotations.Nullable;
+
+/** Opens recorders, and holds the one of this JVM. */
+public final class Recorders implements RecorderProvider {
+
+    /** Opening takes milliseconds. Who waits longer may hold what the opening thread needs, such as a logger's lock. */
+    private static final long LONGEST_WAIT_NANOS = TimeUnit.SECONDS.toNanos(5);
+
+    private static final Opening OPENING = new Opening();
+
+    private static volatile @Nullable AdapterRecorder current;
+
+    /** Whoever opens has not come back for seconds, and may never do. */
+    private static volatile boolean isStuck;
+
+    /** As {@link java.util.ServiceLoader} makes it. */
+    public Recorders() {}
+
+    /** The first call opens it as the settings say. */
+    @Override
+    public Recorder current() {
+        Recorder open = current;
+        return open != null ? open : opened();
+    }
+
+    @Override
+    public Optional<Recorder> currentIfOpen() {
+        return Optional.ofNullable(current);
+    }
+
+    @Override
+    public Recorder open(RecorderOptions options) {
+        List<String> problems = new ArrayList<>();
+        return open(options == null ? RecorderOptions.defaults() : options, InstalledAdapters.of(problems), problems);
+    }
+
+    private static AdapterRecorder open(RecorderOptions options, InstalledAdapters adapters, List<String> problems) {
+        if (!options.enabled()) return AdapterRecorder.none();
+        try {
+            var recorder = new FileRecorder(options, adapters.libraries(), problems);
+            Runtime.getRuntime().addShutdownHook(new Thread(recorder::end, "verbale-at-exit"));
+            return recorder;
+        } catch (Exception | LinkageError closed) {
+            Problems.warn("Verbale records nothing, and the tests go on. The run's folder in " + options.rootOrDefault()
+                    + " could not be made: " + ShownValue.of(closed)
+                    + ". Make it writable, or set verbale.root to another folder.");
+            return AdapterRecorder.none();
+        }
+    }
+
+    /**
+     * Not by the initialization of a class: that one waits without end, and a stack that ends in it spoils the class for the
+     * rest of the JVM's life. What the opening thread itself records meanwhile, such as a logger's line, is not.
+     */
+    private static AdapterRecorder opened() {
+        Thread me = Thread.currentThread();
+        long from = System.nanoTime();
+        while (true) {
+            AdapterRecorder open = current;
+            if (open != null) return open;
+            Thread opener = OPENING.opener;
+            if (opener == me || isStuck) return AdapterRecorder.none();
+            if (opener == null && Opening.OPENER.compareAndSet(OPENING, null, me)) return openNow();
+            if (System.nanoTime() - from > LONGEST_WAIT_NANOS) isStuck = true;
+            if (me.isInterrupted()) Thread.yield(); // it would not be parked
+            else LockSupport.parkNanos(Recorders.class, 100_000);
+        }
+    }
+
+    private static AdapterRecorder openNow() {
+        try {
+            AdapterRecorder before = current;
+            if (before != null) return before;
+            AdapterRecorder recorder = ofSettings();
+            current = recorder;
+            return recorder;
+        } finally {
+            OPENING.opener = null; // a store: a call might find no stack, and leave everybody waiting
+        }
+    }
+
+    /** Who opens now. */
+    private static final class Opening {
+        static final AtomicReferenceFieldUpdater<Opening, @Nullable Thread> OPENER =
+                AtomicReferenceFieldUpdater.newUpdater(Opening.class, Thread.class, "opener");
+
+        volatile @Nullable Thread opener;
+    }
+
+    private static AdapterRecorder ofSettings() {
+        try {
+            List<String> problems = new ArrayList<>();
+            InstalledAdapters adapters = InstalledAdapters.of(problems);
+            Settings settings = Settings.ofThisJvm(adapters.settings());
+            RecorderOptions options = settings.options();
+            problems.addAll(settings.problems());
+            AdapterRecorder recorder = open(options, adapters, problems);
+            settings.facts().forEach(recorder::fact);
+            if (options.logging().console()) ConsoleTee.install(recorder);
+            return recorder;
+        } catch (RuntimeException | LinkageError broken) {
+            Problems.warn("Verbale records nothing, and the tests go on. It could not start: " + broken);
+            return AdapterRecorder.none();
+        }
+    }
+}

@@ -1,0 +1,65 @@
+package dev.verbale.engine;
+
+import dev.verbale.border.LostCalls;
+import dev.verbale.engine.attachment.Attachments;
+import dev.verbale.engine.guard.Guard;
+import dev.verbale.engine.guard.Task;
+import dev.verbale.engine.journal.RunJournal;
+import dev.verbale.engine.scope.Scopes;
+import java.io.IOException;
+import java.util.concurrent.TimeUnit;
+
+/** What is done when the JVM ends. Whatever is still recorded after this is kept too, only behind the journal's last line. */
+final class RunEnd {
+
+    /** The end of a JVM waits no longer for us, whatever a disk or a pipe does. */
+    private static final long LONGEST_END_MILLIS = TimeUnit.SECONDS.toMillis(10);
+
+    private final Guard guard;
+    private final RunJournal journal;
+    private final Scopes scopes;
+    private final Attachments attachments;
+    private final RunSummary summary;
+
+    RunEnd(Guard guard, RunJournal journal, Scopes scopes, Attachments attachments, RunSummary summary) {
+        this.guard = guard;
+        this.journal = journal;
+        this.scopes = scopes;
+        this.attachments = attachments;
+        this.summary = summary;
+    }
+
+    /**
+     * On a thread of its own, and not waited for without end: a full pipe, a dead network drive and a lock that somebody
+     * else holds for ever must not keep the JVM alive.
+     */
+    void end() {
+        var ending = new Thread(this::endNow, "verbale-end");
+        ending.setDaemon(true);
+        ending.start();
+        try {
+            ending.join(LONGEST_END_MILLIS);
+        } catch (InterruptedException hurried) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private void endNow() {
+        guard.userCode().run(attachments::finish); // not within the guard: both record
+        guard.userCode().run(scopes.run().state::endOpen);
+        summary.print();
+        guard.run(Task.ENDING, context -> {
+            guard.lost += LostCalls.count;
+            LostCalls.count = 0;
+            guard.tellWhatWasLost();
+            journal.end(guard.overhead());
+        });
+        guard.run(Task.ENDING, context -> {
+            try {
+                journal.sync();
+            } catch (IOException unsynced) {
+                // the operating system has it, and brings it to the disk in its own time
+            }
+        });
+    }
+}

@@ -1,0 +1,86 @@
+package dev.verbale.engine.check;
+
+import dev.verbale.ChecksFailed;
+import dev.verbale.engine.evidence.EvidenceCollector;
+import dev.verbale.engine.failure.Failures;
+import dev.verbale.engine.guard.Guard;
+import dev.verbale.engine.guard.Task;
+import dev.verbale.engine.journal.RunJournal;
+import dev.verbale.engine.scope.GatheredChecks;
+import dev.verbale.engine.scope.ScopeNode;
+import dev.verbale.engine.scope.Scopes;
+import dev.verbale.engine.text.Texts;
+import dev.verbale.event.CheckMade;
+import dev.verbale.event.Failure;
+import dev.verbale.event.Outcome;
+import java.util.concurrent.atomic.AtomicReference;
+import org.jspecify.annotations.Nullable;
+
+/** Writes checks down, and gathers those that failed where somebody will throw them. */
+public final class CheckRecorder {
+
+    private final Guard guard;
+    private final RunJournal journal;
+    private final Scopes scopes;
+    private final Texts texts;
+    private final Failures failures;
+    private final EvidenceCollector evidence;
+
+    public CheckRecorder(
+            Guard guard,
+            RunJournal journal,
+            Scopes scopes,
+            Texts texts,
+            Failures failures,
+            EvidenceCollector evidence) {
+        this.guard = guard;
+        this.journal = journal;
+        this.scopes = scopes;
+        this.texts = texts;
+        this.failures = failures;
+        this.evidence = evidence;
+    }
+
+    /** From now on failed checks of this thread's test are gathered. */
+    public void gather() {
+        guard.run(Task.CHECK, context -> scopes.current(context).state.checks = new GatheredChecks());
+    }
+
+    /** Those that failed so far in the test of {@code scope}; null where there is none. */
+    public @Nullable ChecksFailed failed(ScopeNode scope) {
+        GatheredChecks checks = scope.state.checks;
+        if (checks == null) return null;
+        var all = new AtomicReference<@Nullable ChecksFailed>();
+        guard.run(
+                Task.CHECK,
+                context -> all.set(guard.userCode().<@Nullable ChecksFailed>asked(checks::all, broken -> null)));
+        return all.get();
+    }
+
+    /**
+     * Writes a check down.
+     *
+     * @param exchange the id of the one whose response was checked, or 0
+     * @return whether its failure is gathered
+     */
+    public boolean checked(ScopeNode scope, @Nullable String name, @Nullable Throwable failure, int exchange) {
+        write(scope, name, failure, exchange);
+        GatheredChecks checks = scope.state.checks;
+        if (failure == null || checks == null) return false;
+        return guard.get(Task.CHECK, false, context -> {
+            checks.add(String.valueOf(name), failure);
+            return true;
+        });
+    }
+
+    /** Writes a check down that somebody else will throw. */
+    public void write(ScopeNode scope, @Nullable String name, @Nullable Throwable failure, int exchange) {
+        if (failure != null) evidence.capture(scope, failure);
+        guard.run(Task.CHECK, context -> {
+            Outcome outcome = failure == null ? Outcome.PASSED : failures.outcome(failure);
+            Failure told = failures.ofOrNull(scope, failure);
+            var event = new CheckMade(journal.now(), scope.id(), texts.name(name), outcome, told, exchange);
+            failures.append(scope, event, failure, told);
+        });
+    }
+}

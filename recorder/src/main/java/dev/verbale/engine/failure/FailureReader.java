@@ -1,0 +1,95 @@
+package dev.verbale.engine.failure;
+
+import dev.verbale.ChecksFailed;
+import dev.verbale.border.Services;
+import dev.verbale.engine.guard.UserCode;
+import dev.verbale.engine.text.Shortener;
+import dev.verbale.event.Failure;
+import dev.verbale.event.Outcome;
+import dev.verbale.spi.ThrowableReader;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.ServiceLoader;
+import java.util.function.Consumer;
+import java.util.function.ToIntFunction;
+import org.jspecify.annotations.Nullable;
+
+/** Turns throwables into failures and outcomes, with the help of the {@link ThrowableReader}s that are there. */
+public final class FailureReader {
+
+    private static final int GATHERED_DEPTH = 3;
+    private static final int MAX_GATHERED = 200;
+
+    private final List<ThrowableReader> readers;
+    private final UserCode userCode;
+    private final Shortener shortener;
+
+    private FailureReader(List<ThrowableReader> readers, UserCode userCode, Shortener shortener) {
+        this.readers = readers;
+        this.userCode = userCode;
+        this.shortener = shortener;
+    }
+
+    /** With every reader that can be loaded; one that cannot be is a problem, and the others still read. */
+    public static FailureReader withInstalledReaders(
+            Consumer<String> problems, UserCode userCode, Shortener shortener) {
+        List<ThrowableReader> readers = Services.of(
+                ServiceLoader.load(ThrowableReader.class, ThrowableReader.class.getClassLoader()), problems);
+        return new FailureReader(readers, userCode, shortener);
+    }
+
+    public Outcome outcome(Throwable thrown) {
+        ThrowableReader.Reading reading = read(thrown);
+        if (reading != null) return reading.outcome();
+        return thrown instanceof AssertionError ? Outcome.FAILED : Outcome.ERRORED;
+    }
+
+    /**
+     * All that {@code thrown} tells.
+     *
+     * @param written gives the id under which a throwable stands in the journal already, or 0
+     */
+    public Failure failure(Throwable thrown, int id, ToIntFunction<Throwable> written) {
+        return failure(thrown, id, written, GATHERED_DEPTH);
+    }
+
+    private Failure failure(Throwable thrown, int id, ToIntFunction<Throwable> written, int depth) {
+        ThrowableReader.Reading reading = read(thrown);
+        List<Failure> gathered = new ArrayList<>();
+        if (depth > 0) {
+            for (Throwable one : gathered(thrown, reading)) {
+                if (one == null) continue;
+                if (gathered.size() == MAX_GATHERED) break; // the message tells how many there are
+                int known = written.applyAsInt(one);
+                gathered.add(known == 0 ? failure(one, 0, written, depth - 1) : Failure.reference(known));
+            }
+        }
+        String message = reading == null ? null : reading.message();
+        return new Failure(
+                id,
+                thrown.getClass().getName(),
+                message == null ? userCode.message(thrown) : message,
+                StackTrace.of(thrown, userCode, shortener, below -> written.applyAsInt(below) != 0),
+                reading == null ? null : reading.expected(),
+                reading == null ? null : reading.actual(),
+                gathered);
+    }
+
+    private static List<? extends @Nullable Throwable> gathered(
+            Throwable thrown, ThrowableReader.@Nullable Reading reading) {
+        if (thrown instanceof ChecksFailed checks) return checks.failures();
+        return reading == null || reading.gathered() == null ? List.of() : reading.gathered();
+    }
+
+    /** Null where no reader knows its type. */
+    private ThrowableReader.@Nullable Reading read(Throwable thrown) {
+        for (ThrowableReader reader : readers) {
+            // A value whose toString throws must not cost the stack trace; the next reader may know.
+            Optional<ThrowableReader.Reading> reading =
+                    userCode.asked(() -> reader.read(thrown), broken -> Optional.empty());
+            if (reading != null && reading.isPresent() && reading.get().outcome() != null) return reading.get();
+        }
+        return null;
+    }
+}

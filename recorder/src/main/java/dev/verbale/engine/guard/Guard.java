@@ -1,0 +1,167 @@
+package dev.verbale.engine.guard;
+
+import dev.verbale.border.ThreadStop;
+import dev.verbale.engine.journal.RunJournal;
+import dev.verbale.engine.scope.ThreadContext;
+import java.util.concurrent.atomic.LongAdder;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The one border between recording and the tests: all recording runs in here, and nothing that goes wrong gets out. The
+ * suite's own code that recording has to call, such as a {@code toString}, is asked through {@link UserCode}.
+ *
+ * <p>The stack may end at any call in here, the first and the last ones too. So what must be undone is a store to a field in
+ * {@code finally}, which needs no stack, and what cannot even be told is counted in the same way and told later.
+ */
+public final class Guard {
+
+    /** One quick call in so many is timed, a power of two: reading the clock twice for each would be a tenth of its cost. */
+    private static final int SAMPLE = 64;
+
+    /** A quick call that took longer was waiting for a processor or a collection, and stands for no other one. */
+    private static final long LONGEST_QUICK_NANOS = 100_000;
+
+    /** Of the smallest frames that a compiler makes. The deepest that recording goes, with what it may have to load. */
+    private static final int FRAMES_NEEDED = 400;
+
+    private final InheritableThreadLocal<ThreadContext> contexts = new InheritableThreadLocal<>() {
+        @Override
+        protected ThreadContext initialValue() {
+            return new ThreadContext();
+        }
+
+        @Override
+        protected ThreadContext childValue(ThreadContext makers) {
+            return makers.ofNewThread();
+        }
+    };
+
+    private final UserCode userCode = new UserCode(this::context);
+    private final RunJournal journal;
+    private final LongAdder nanos = new LongAdder();
+
+    /** What was lost where not even a method could be called. Plain: two threads at once may count one for two. */
+    public int lost;
+
+    private int lostAndTold;
+
+    public Guard(RunJournal journal) {
+        this.journal = journal;
+    }
+
+    /** What is known of the calling thread. */
+    public ThreadContext context() {
+        ThreadContext context = contexts.get();
+        context.settle();
+        return context;
+    }
+
+    /** What asks the suite's own code. */
+    public UserCode userCode() {
+        return userCode;
+    }
+
+    /** Nanoseconds that recording took of the recording threads' time so far, estimated. */
+    public long overhead() {
+        return nanos.sum();
+    }
+
+    /** Runs {@code recording} unless this thread is recording already. */
+    public void run(Task task, Recording recording) {
+        run(task, recording, task, null, Guard::runIt);
+    }
+
+    private static void runIt(Recording recording, ThreadContext context, Task task, @Nullable Void nothing)
+            throws Exception {
+        recording.run(context);
+    }
+
+    /** The same with a result; {@code fallback} is the result where there is none. */
+    public <T extends @Nullable Object> T get(Task task, T fallback, RecordingWithResult<T> recording) {
+        var result = new Result<>(fallback);
+        run(task, context -> result.value = recording.run(context));
+        return result.value;
+    }
+
+    /** As {@link #run}, with what it needs as arguments: for the calls that are made by the million, and must not allocate. */
+    public <R, A extends @Nullable Object, B> void run(
+            Task task, R self, A first, @Nullable B second, RecordingOf<R, A, B> recording) {
+        ThreadContext entered = null;
+        try {
+            ThreadContext context = context();
+            if (context.recording) return;
+            entered = context;
+            context.recording = true;
+            if (task.slow) hasStack(FRAMES_NEEDED);
+            boolean timed = task.slow || (++context.calls & (SAMPLE - 1)) == 0;
+            long from = timed ? System.nanoTime() : 0;
+            recording.run(self, context, first, second);
+            if (timed) timed(task, System.nanoTime() - from);
+            if (lost != lostAndTold) tellWhatWasLost();
+        } catch (Throwable problem) {
+            if (problem instanceof VirtualMachineError fatal
+                    && !(fatal instanceof StackOverflowError)
+                    && !(fatal instanceof OutOfMemoryError))
+                throw fatal; // the JVM itself is failing; a test that passes now would be a lie
+            boolean stopped = false;
+            try {
+                stopped = ThreadStop.is(problem);
+                if (!stopped) kept(task, problem);
+            } catch (Throwable worse) {
+                lost++;
+            }
+            if (stopped) throw (Error) problem;
+        } finally {
+            if (entered != null) entered.recording = false;
+        }
+    }
+
+    /** Overflows now, where nothing has begun yet, rather than in the middle. */
+    private static int hasStack(int frames) {
+        return frames == 0 ? 0 : 1 + hasStack(frames - 1);
+    }
+
+    private void timed(Task task, long elapsed) {
+        if (task.slow) nanos.add(elapsed);
+        else if (elapsed < LONGEST_QUICK_NANOS) nanos.add(elapsed * SAMPLE);
+    }
+
+    private void kept(Task task, Throwable problem) {
+        if (problem instanceof InterruptedException) Thread.currentThread().interrupt();
+        journal.missed(task.kind, 1);
+        journal.problems().add(task.doing + ": " + userCode.text(problem));
+    }
+
+    /** Later, on whatever thread: the one that lost it may be over. */
+    public void tellWhatWasLost() {
+        int now = lost;
+        if (now == lostAndTold) return;
+        journal.missed("stack", now - lostAndTold);
+        lostAndTold = now;
+        journal.problems().add("a call came where a thread's stack, or the memory, was at its end");
+    }
+
+    @FunctionalInterface
+    public interface Recording {
+        void run(ThreadContext context) throws Exception;
+    }
+
+    @FunctionalInterface
+    public interface RecordingWithResult<T extends @Nullable Object> {
+        T run(ThreadContext context) throws Exception;
+    }
+
+    /** A method of the recorder, named and not bound, so that no object is made for the call. */
+    @FunctionalInterface
+    public interface RecordingOf<R, A extends @Nullable Object, B> {
+        void run(R self, ThreadContext context, A first, @Nullable B second) throws Exception;
+    }
+
+    private static final class Result<T extends @Nullable Object> {
+        public T value;
+
+        public Result(T fallback) {
+            value = fallback;
+        }
+    }
+}

@@ -1,0 +1,34 @@
+package dev.verbale.engine.journal;
+
+import java.lang.System.Logger.Level;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Consumer;
+
+/** What went wrong in recording itself. The first is printed, for whoever watches the run; the run's journal has them. */
+public final class Problems {
+
+    /** A disk that is full gives one problem an event; the journal need not hold each. */
+    private static final int MAX_IN_JOURNAL = 50;
+
+    private final AtomicInteger count = new AtomicInteger();
+    private final Consumer<String> journal;
+
+    public Problems(Consumer<String> journal) {
+        this.journal = journal;
+    }
+
+    /** In one sentence that says what was tried. */
+    public void add(String problem) {
+        int number = count.incrementAndGet();
+        if (number == 1) warn("Verbale met a problem and the tests go on; more of them are only counted. " + problem);
+        if (number <= MAX_IN_JOURNAL) journal.accept(problem);
+    }
+
+    public static void warn(String text) {
+        try {
+            System.getLogger("dev.verbale").log(Level.WARNING, text);
+        } catch (RuntimeException | Error brokenLogging) {
+            // a warning that cannot be given must not harm the test either
+        }
+    }
+}

@@ -1,0 +1,205 @@
+package dev.verbale.engine.journal;
+
+import dev.verbale.engine.scope.ScopeNode;
+import dev.verbale.event.Event;
+import dev.verbale.event.EventsMissed;
+import dev.verbale.event.JournalEnded;
+import dev.verbale.event.ProblemMet;
+import dev.verbale.journal.JournalFormat;
+import dev.verbale.journal.JournalWriter;
+import java.io.IOException;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicLong;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Brings events into the journal, and counts those that do not get there. Nothing that could not be written is forgotten: what
+ * is missing is written down as soon as there is room again, and so are the beginnings of what is still open, without which
+ * nothing that comes later would have a place.
+ *
+ * <p>A journal may vanish while it is written: somebody cleans the build's folder, and the system keeps taking bytes for a
+ * file that no name leads to. So now and then it is looked for, and where it is gone a new one is begun, which says so.
+ */
+public final class RunJournal {
+
+    private static final long BETWEEN_LOOKS_MICROS = 200_000;
+
+    private final MonotonicClock clock = new MonotonicClock();
+    private final Problems problems = new Problems(this::problem);
+
+    private final Missing missing = new Missing();
+    private final AtomicLong closingSnapshot = new AtomicLong();
+    private final AtomicBoolean looking = new AtomicBoolean();
+    private final List<JournalWriter> deleted = new CopyOnWriteArrayList<>();
+
+    private @Nullable Reopening reopening;
+    private volatile @Nullable JournalWriter journal;
+    /** Counts the journals; what was begun in an earlier one has to be begun in this one too. */
+    private volatile int generation;
+    /** Whether something is missing that the journal does not say. */
+    private volatile boolean untold;
+
+    /** Opens another journal in the place of one that is gone. */
+    @FunctionalInterface
+    public interface Reopening {
+        JournalWriter open() throws IOException;
+    }
+
+    /** The clock of the journal. */
+    public MonotonicClock clock() {
+        return clock;
+    }
+
+    /** What went wrong in recording. */
+    public Problems problems() {
+        return problems;
+    }
+
+    /** Microseconds on the clock of the journal. */
+    public long now() {
+        return clock.micros();
+    }
+
+    /** From now on events are written; problems that were met before are only printed. */
+    public void open(JournalWriter writer, Reopening again) {
+        journal = writer;
+        reopening = again;
+        generation = 1;
+    }
+
+    /**
+     * Writes what happened in {@code scope}.
+     *
+     * @return whether it was written
+     */
+    public boolean append(ScopeNode scope, Event event) {
+        look(event.at());
+        if (scope.generation != generation) begin(scope);
+        return append(event);
+    }
+
+    /** Writes that {@code scope} begins; where that cannot be done now, it is once there is room. */
+    public void begins(ScopeNode scope, Event start) {
+        scope.start = start;
+        look(start.at());
+        if (scope.outer != null && scope.outer.generation != generation) begin(scope.outer);
+        int now = generation;
+        if (append(start)) scope.generation = now;
+    }
+
+    /** What lies around it first. Without recursion: there may be as many steps in each other as there is stack. */
+    private void begin(ScopeNode innermost) {
+        int now = generation;
+        Deque<ScopeNode> missingHere = new ArrayDeque<>();
+        for (ScopeNode node = innermost; node != null && node.generation != now; node = node.outer)
+            if (node.start == null) node.generation = now; // the run, which nothing begins
+            else if (!node.hasEnded()) missingHere.push(node);
+        for (ScopeNode node : missingHere) {
+            Event start = node.start;
+            if (start == null) continue;
+            boolean counted = node.generation == 0; // as missing, when it had no room
+            if (unwritten(start) != null) return; // no room still; what comes now is counted by itself
+            node.generation = now;
+            if (counted) missing.add(JournalFormat.word(start), -1);
+        }
+    }
+
+    /** Writes what belongs to the run. */
+    public boolean append(Event event) {
+        IOException unwritten = unwritten(event);
+        if (unwritten == null) return true;
+        missed(JournalFormat.word(event), 1);
+        problems.add("writing to the journal: " + unwritten);
+        return false;
+    }
+
+    /** The disk that refused the cause of a problem refuses the problem too; the cause is what is counted. */
+    private void problem(String text) {
+        unwritten(new ProblemMet(clock.micros(), text));
+    }
+
+    /** Why it could not be written; null where it was. */
+    private @Nullable IOException unwritten(Event event) {
+        JournalWriter writer = journal;
+        if (writer == null) return null;
+        try {
+            writer.append(event);
+        } catch (IOException unwritten) {
+            return unwritten;
+        }
+        if (untold) tell(writer);
+        return null;
+    }
+
+    /** There is room again. */
+    private void tell(JournalWriter writer) {
+        untold = false;
+        try {
+            Map<String, Long> now = missing();
+            if (!now.isEmpty()) writer.append(new EventsMissed(clock.micros(), now));
+        } catch (IOException fullAgain) {
+            untold = true;
+        }
+    }
+
+    /** So much of this kind should have been recorded and could not be. */
+    public void missed(String kind, long count) {
+        missing.add(kind, count);
+        untold = true;
+    }
+
+    /** What is missing until now, by what it was. */
+    public Map<String, Long> missing() {
+        Map<String, Long> now = missing.now();
+        long gone = 0;
+        for (JournalWriter one : deleted) gone += one.written();
+        if (gone > 0) now.put("deleted", gone);
+        return now;
+    }
+
+    private void look(long at) {
+        long last = closingSnapshot.get();
+        if (at - last > BETWEEN_LOOKS_MICROS && closingSnapshot.compareAndSet(last, at)) look();
+    }
+
+    /** Begins another journal where this one is gone. */
+    private void look() {
+        JournalWriter writer = journal;
+        Reopening again = reopening;
+        if (writer == null || again == null || writer.isThere() || !looking.compareAndSet(false, true)) return;
+        try {
+            JournalWriter fresh = again.open();
+            deleted.add(writer);
+            journal = fresh;
+            generation++; // by nobody else: only one looks
+            untold = true;
+            problems.add(
+                    "The run's folder was deleted while it was recorded: "
+                            + writer.written()
+                            + " events until now are gone, with the attachments of their tests. From here on it is recorded anew");
+        } catch (IOException notYet) {
+            problems.add("the run's folder was deleted while it was recorded, and cannot be made again: " + notYet);
+        } finally {
+            looking.set(false);
+        }
+    }
+
+    /** @return what is missing, the last word included where that could not be written */
+    public Map<String, Long> end(long overheadNanos) {
+        look();
+        Map<String, Long> now = missing();
+        untold = false; // the last word says it
+        append(new JournalEnded(clock.micros(), Missing.all(now), now, overheadNanos / 1_000));
+        return missing();
+    }
+
+    public void sync() throws IOException {
+        JournalWriter writer = journal;
+        if (writer != null) writer.sync();
+    }
+}

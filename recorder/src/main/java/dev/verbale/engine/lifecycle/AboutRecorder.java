@@ -1,0 +1,73 @@
+package dev.verbale.engine.lifecycle;
+
+import dev.verbale.RecorderOptions.LinkPattern;
+import dev.verbale.border.SafeCopies;
+import dev.verbale.engine.guard.Guard;
+import dev.verbale.engine.guard.Task;
+import dev.verbale.engine.journal.RunJournal;
+import dev.verbale.engine.scope.ScopeNode;
+import dev.verbale.engine.scope.Scopes;
+import dev.verbale.engine.text.Texts;
+import dev.verbale.event.About;
+import dev.verbale.event.About.Link;
+import dev.verbale.event.AboutStated;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.regex.PatternSyntaxException;
+import org.jspecify.annotations.Nullable;
+
+/** Writes down what tests are about, with the addresses of what they are linked to. */
+public final class AboutRecorder {
+
+    private record Known(Pattern name, String address) {}
+
+    private final Guard guard;
+    private final RunJournal journal;
+    private final Scopes scopes;
+    private final Texts texts;
+    private final List<Known> known = new ArrayList<>();
+
+    public AboutRecorder(Guard guard, RunJournal journal, Scopes scopes, Texts texts, List<LinkPattern> patterns) {
+        this.guard = guard;
+        this.journal = journal;
+        this.scopes = scopes;
+        this.texts = texts;
+        for (LinkPattern pattern : patterns) {
+            try {
+                known.add(new Known(Pattern.compile(pattern.name()), pattern.address()));
+            } catch (PatternSyntaxException broken) {
+                journal.problems().add("the link pattern " + pattern.name() + ": " + broken);
+            }
+        }
+    }
+
+    /** Of the test of this thread. */
+    public void about(
+            @Nullable String text,
+            @Nullable String severity,
+            @Nullable String owner,
+            @Nullable Collection<String> links) {
+        guard.run(Task.ABOUT, context -> {
+            ScopeNode test = scopes.current(context).ofState();
+            var about = new About(
+                    texts.cutOrNull(text, Texts.LONGEST),
+                    texts.cutOrNull(severity, Texts.LONGEST),
+                    texts.cutOrNull(owner, Texts.LONGEST),
+                    SafeCopies.list(links).stream().map(this::link).toList());
+            journal.append(test, new AboutStated(journal.now(), test.id(), about));
+        });
+    }
+
+    private Link link(String given) {
+        String name = texts.name(given);
+        if (name.matches("https?://\\S+")) return new Link(name, name);
+        for (Known one : known) {
+            Matcher matcher = one.name().matcher(name);
+            if (matcher.matches()) return new Link(name, matcher.replaceFirst(one.address()));
+        }
+        return new Link(name, null);
+    }
+}

@@ -1,0 +1,59 @@
+package dev.verbale.engine.lifecycle;
+
+import dev.verbale.engine.journal.RunJournal;
+import dev.verbale.event.FactStated;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Notices that somebody records in tests that nobody told of: their framework's adapter is missing, and a run that says that no
+ * test ran would be no help. Told by the stack of the first calls outside of tests, while there is no test.
+ */
+public final class UnrecordedTests {
+
+    private static final int MAX_LOOKS = 20;
+
+    /** Packages that run tests, by the framework's name. */
+    private static final Map<String, String> RUNNERS = Map.of(
+            "org.testng.internal.", "TestNG",
+            "org.junit.runners.", "JUnit 4",
+            "io.cucumber.core.runner.", "Cucumber",
+            "org.junit.jupiter.engine.", "JUnit Jupiter");
+
+    private final RunJournal journal;
+    private final Totals totals;
+    private final AtomicInteger looks = new AtomicInteger();
+    private volatile @Nullable String framework;
+
+    public UnrecordedTests(RunJournal journal, Totals totals) {
+        this.journal = journal;
+        this.totals = totals;
+    }
+
+    /** Something is recorded that belongs to no test. Where there is none so far, it may come from one that nobody told of. */
+    public void look() {
+        if (totals.all() > 0 || framework != null || looks.incrementAndGet() > MAX_LOOKS) return;
+        Optional<String> found = StackWalker.getInstance().walk(UnrecordedTests::runner);
+        if (found.isEmpty()) return;
+        framework = found.get();
+        journal.append(new FactStated(
+                journal.now(),
+                FactStated.NOT_RECORDED,
+                "tests of " + found.get() + ", for its adapter is not on the class path"));
+    }
+
+    private static Optional<String> runner(Stream<StackWalker.StackFrame> frames) {
+        return frames.flatMap(frame -> RUNNERS.entrySet().stream()
+                        .filter(runner -> frame.getClassName().startsWith(runner.getKey()))
+                        .map(Map.Entry::getValue))
+                .findFirst();
+    }
+
+    /** Whose tests were noticed; null for none, or where tests were recorded since. */
+    public @Nullable String framework() {
+        return totals.all() > 0 ? null : framework;
+    }
+}

@@ -1,0 +1,91 @@
+package dev.verbale.engine.step;
+
+import dev.verbale.Step;
+import dev.verbale.engine.scope.ScopeNode;
+import dev.verbale.event.Outcome;
+import java.time.Duration;
+import org.jspecify.annotations.Nullable;
+
+/** A step that has begun; its own scope, so that a step costs one object, and a small one. */
+class OpenStep extends ScopeNode implements Step {
+
+    private static final long serialVersionUID = 1;
+
+    public final transient StepRecorder recorder;
+
+    public OpenStep(StepRecorder recorder, int id, ScopeNode outer, @Nullable ScopeNode before) {
+        super(id, outer, outer.state, before);
+        this.recorder = recorder;
+    }
+
+    /** Whether it stands beside what is recorded while it lasts, and is nobody's scope. */
+    public boolean overlaps() {
+        return false;
+    }
+
+    /** When it ended, where that was before it is told; 0 where it is now. */
+    public long endsAt() {
+        return 0;
+    }
+
+    @Override
+    public void passed() {
+        try {
+            recorder.end(this, Outcome.PASSED);
+        } catch (StackOverflowError tooDeep) {
+            recorder.guard.lost++;
+        }
+    }
+
+    @Override
+    public void failed(@Nullable Throwable failure) {
+        try {
+            recorder.fail(this, failure == null ? new IllegalStateException("no throwable was given") : failure);
+        } catch (StackOverflowError tooDeep) {
+            recorder.guard.lost++;
+        }
+    }
+
+    @Override
+    public void failedWithoutEvidence(@Nullable Throwable failure) {
+        try {
+            recorder.failWithoutEvidence(
+                    this, failure == null ? new IllegalStateException("no throwable was given") : failure);
+        } catch (StackOverflowError tooDeep) {
+            recorder.guard.lost++;
+        }
+    }
+
+    @Override
+    public void skipped(@Nullable String reason) {
+        try {
+            recorder.skip(this, reason);
+        } catch (StackOverflowError tooDeep) {
+            recorder.guard.lost++;
+        }
+    }
+
+    @Override
+    public Step at(long micros) {
+        return this; // it ends when its thread says so
+    }
+
+    @Override
+    public Step within(Duration budget) {
+        try {
+            recorder.budget(this, budget);
+        } catch (StackOverflowError tooDeep) {
+            recorder.guard.lost++;
+        }
+        return this;
+    }
+
+    @Override
+    public void close() {
+        try {
+            if (!hasEnded()) recorder.end(this, Outcome.UNFINISHED);
+        } catch (StackOverflowError tooDeep) {
+            recorder.guard.lost++;
+        }
+    }
+}

@@ -1,0 +1,68 @@
+package dev.verbale.spi;
+
+import dev.verbale.Exchange;
+import dev.verbale.PendingAttachment;
+import dev.verbale.Scope;
+import dev.verbale.Step;
+import dev.verbale.event.StepKind;
+import java.io.InputStream;
+import java.util.function.Supplier;
+
+/**
+ * What adapters of clients, browsers, loggers and assertions call: what happened, as it happens.
+ *
+ * <p>Order: none is asked for; what is recorded stands where and when it was recorded. Threads: from any; what names no scope
+ * belongs to the scope of the calling thread. Failure: no call throws, and what could not be recorded is counted in the run.
+ */
+public interface Capture {
+
+    /** The one of this JVM; see {@link AdapterRecorder#current()}. */
+    static Capture current() {
+        return AdapterRecorder.current();
+    }
+
+    /** Whether calls leave anything behind. Ask before doing work that only serves recording. */
+    boolean isRecording();
+
+    /** A step of a kind begins in the scope of this thread, and becomes its scope. */
+    Step startStep(StepKind kind, String name);
+
+    /**
+     * A step that begins in the scope of this thread and does not become its scope: what is recorded while it lasts stands
+     * beside it. For what an adapter notices by and by, such as that a test waits. May be ended on any thread.
+     */
+    Step startOverlappingStep(StepKind kind, String name);
+
+    /** @see dev.verbale.Verbale#exchange */
+    Exchange exchange(String method, String url);
+
+    /** The same for what belongs to {@code in}, whatever thread calls, and may be answered after its test has ended. */
+    Exchange exchange(Scope in, String method, String url);
+
+    /** Keeps what a logger wrote. */
+    void log(LogLine line);
+
+    /** The same of a line that is made where it does no harm: a logger's message asks the suite's values for their texts. */
+    void log(Supplier<LogLine> line);
+
+    /** Records a check that failed and that somebody else will throw, with evidence. */
+    void checkFailed(String name, Throwable failure);
+
+    /** Something inside the scope of this thread threw {@code failure}: captures the evidence now, once for one failure. */
+    void captureEvidence(Throwable failure);
+
+    /**
+     * Attaches something to {@code in}, which may have ended.
+     *
+     * @param kind as in {@link dev.verbale.event.AttachmentStored}
+     * @param begins when what it shows begins, by {@link Context#now}; 0 where it has no time of its own
+     */
+    void attach(Scope in, String name, String kind, InputStream content, String mediaType, long begins);
+
+    /**
+     * Something will be attached to the scope of this thread.
+     *
+     * @param kind as in {@link dev.verbale.event.AttachmentStored}
+     */
+    PendingAttachment attachLater(String name, String kind);
+}

@@ -1,0 +1,12 @@
+package dev.verbale.spi;
+
+/** A scope that a thread entered. */
+public interface Entered extends AutoCloseable {
+
+    /** Of a thread that stayed where it was. */
+    Entered NOWHERE = () -> {};
+
+    /** Puts back the scope that was current before. On the thread that entered. */
+    @Override
+    void close();
+}

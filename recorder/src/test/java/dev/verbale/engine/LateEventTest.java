@@ -1,0 +1,31 @@
+package dev.verbale.engine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.RecorderOptions;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What a shutdown hook records after the recorder's own has said goodbye. */
+class LateEventTest {
+
+    @Test
+    void an_event_behind_the_journals_last_word_is_kept_and_read(@TempDir Path root) throws Exception {
+        var recorder = new FileRecorder(
+                RecorderOptions.defaults().withRoot(root).withSummaryLine(false), List.of(), new ArrayList<>());
+
+        recorder.end();
+        recorder.log("the gate was locked last");
+
+        Run run = RunReader.read(root);
+        assertThat(run.entries().toString()).contains("the gate was locked last");
+        assertThat(run.workers()).singleElement().satisfies(worker -> assertThat(worker.ended())
+                .isTrue());
+        assertThat(run.problems()).isEmpty();
+    }
+}

@@ -1,0 +1,105 @@
+package dev.verbale.report;
+
+import dev.verbale.folder.MediaTypes;
+import dev.verbale.journal.PlainFile;
+import dev.verbale.json.WellFormedText;
+import dev.verbale.results.Entry;
+import dev.verbale.results.Run;
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.core.JsonGenerator;
+
+/**
+ * Brings attachments into the page's folder, so that it loses nothing when it is handed on without the run.
+ *
+ * <p>Only pictures and videos that cannot run anything keep their extension. Everything else gets {@code .txt} behind its
+ * name: a page source that somebody opens by hand must not run as a page. Text is put into a script file too, since a page
+ * that was opened from disk may not fetch.
+ */
+final class AttachmentCopier {
+
+    private static final Set<String> HARMLESS =
+            Set.of("image/png", "image/jpeg", "image/gif", "image/webp", "video/webm", "video/mp4");
+
+    /** What the page shows of one text; a longer one is cut there, says so, and is whole beside the page. */
+    private static final int LONGEST_TEXT = 2_000_000;
+
+    private final Run run;
+    private final Path page;
+    private final String prefix;
+    private int texts;
+
+    /**
+     * @param prefix a word that the files of this run have in their names; empty for the page's own run
+     */
+    AttachmentCopier(Run run, Path page, String prefix) {
+        this.run = run;
+        this.page = page;
+        this.prefix = prefix;
+    }
+
+    private String attachments() {
+        return prefix.isEmpty() ? "attachments/" : "attachments/" + prefix + "/";
+    }
+
+    /** Copies the file {@code stored} and writes where it is now. One that is missing in the run is nowhere. */
+    void copy(@Nullable Path stored, String mediaType, JsonGenerator json) throws IOException {
+        if (stored == null) return;
+        Path root = run.folder().toAbsolutePath().normalize();
+        String name = root.relativize(stored).toString().replace('\\', '/');
+        boolean harmless = HARMLESS.contains(mediaType) && HARMLESS.contains(MediaTypes.ofFile(name));
+        if (!harmless) name += ".txt";
+        Path copy = page.resolve(attachments() + name);
+        Files.createDirectories(copy.getParent());
+        if (!Files.exists(copy)) {
+            try (InputStream in = PlainFile.open(stored)) { // no link, whatever it has become since it was read
+                Files.copy(in, copy);
+            }
+        }
+        json.writeStringProperty("href", attachments() + encoded(name));
+        if (MediaTypes.isText(mediaType)) json.writeStringProperty("text", text(stored));
+    }
+
+    /** Writes the captions of a video beside its copy, and where they are. */
+    void writeCaptions(Entry.AttachmentEntry video, String captions, JsonGenerator json) throws IOException {
+        Path stored = video.file();
+        if (stored == null) return;
+        String name = run.folder().toAbsolutePath().normalize().relativize(stored) + ".vtt";
+        name = name.replace('\\', '/');
+        Path beside = page.resolve(attachments() + name);
+        Files.createDirectories(beside.getParent());
+        Files.writeString(beside, captions);
+        json.writeStringProperty("captions", attachments() + encoded(name));
+    }
+
+    private String text(Path stored) throws IOException {
+        String id = prefix + texts++;
+        byte[] bytes;
+        try (InputStream in = PlainFile.open(stored)) {
+            bytes = in.readNBytes(LONGEST_TEXT);
+        }
+        boolean cut = Files.size(stored) > bytes.length;
+        Path folder = Files.createDirectories(page.resolve("data/texts"));
+        ScriptFile.write(folder.resolve(id + ".js"), "text", id, json -> {
+            json.writeStartObject();
+            json.writeStringProperty("text", WellFormedText.of(new String(bytes, StandardCharsets.UTF_8)));
+            if (cut) json.writeNumberProperty("cutAt", LONGEST_TEXT);
+            json.writeEndObject();
+        });
+        return id;
+    }
+
+    private static String encoded(String path) {
+        return Arrays.stream(path.split("/"))
+                .map(part -> URLEncoder.encode(part, StandardCharsets.UTF_8).replace("+", "%20"))
+                .collect(Collectors.joining("/"));
+    }
+}

@@ -1,0 +1,133 @@
+// Beside an exchange, another of the same request: of another attempt, another row, another test, or the baseline run.
+import { createContext } from 'preact';
+import { useMemo, useState } from 'preact/hooks';
+import { compared } from './differences';
+import { COLUMN, endpointOf } from './endpoints';
+import { statusOf, statusText } from './status';
+import { baselineFiles, exchangeRows, exchangesIn, keyOf, testFiles, ofRow } from './store';
+import { count, durationText, offset } from './text';
+import type { Exchange, RunData } from './types';
+
+const MAX_OTHERS = 60;
+
+/** The test that is open. */
+export const Open = createContext<{ data: RunData; position: number } | undefined>(undefined);
+
+interface Other {
+  label: string;
+  group: string;
+  /** Undefined while its file is on its way. */
+  exchange(): Exchange | undefined;
+}
+
+export function Comparison({ exchange, data, position }: { exchange: Exchange; data: RunData; position: number }) {
+  const [chosen, setChosen] = useState(0);
+  const others = [...baseline(exchange, data, position), ...ofThisRun(exchange, data, position)];
+  if (others.length === 0) return <p class="dim">There is no other exchange of this request.</p>;
+  const other = others[chosen]!;
+  const there = other.exchange();
+  const groups = [...new Set(others.map((one) => one.group))];
+  return (
+    <section class="comparison" aria-label="Comparison">
+      <label class="choice">
+        Compared with{' '}
+        <select value={chosen} onChange={(e) => setChosen(Number(e.currentTarget.value))}>
+          {groups.map((group) => (
+            <optgroup key={group} label={group}>
+              {others.map((one, index) => one.group === group && <option key={index} value={index}>{one.label}</option>)}
+            </optgroup>
+          ))}
+        </select>
+      </label>
+      {there ? <Differences here={exchange} there={there} /> : <p class="dim">Its file is on its way, or missing.</p>}
+    </section>
+  );
+}
+
+function Differences({ here, there }: { here: Exchange; there: Exchange }) {
+  const { differences, more, same, passedOver } = useMemo(() => compared(here, there), [here, there]);
+  return (
+    <table class="differences">
+      <caption>
+        {differences.length === 0 ? 'Nothing is different' : count(differences.length, 'difference')}; {count(same, 'value')} the same
+        {more > 0 && ` and ${count(more, 'difference')} more`}
+        {passedOver.length > 0 && `; not compared, being different each time: ${passedOver.join(', ')}`}
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">at</th>
+          <th scope="col">this one</th>
+          <th scope="col">the other</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr>
+          <th scope="row">time</th>
+          <td data-name="this one">{here.duration !== undefined && durationText(here.duration)}</td>
+          <td data-name="the other">
+            {there.duration !== undefined && durationText(there.duration)}{' '}
+            <span class="dim">{here.duration !== undefined && there.duration !== undefined && slower(here.duration, there.duration)}</span>
+          </td>
+        </tr>
+        {differences.map((one) => (
+          <tr key={one.what}>
+            <th scope="row">{one.what}</th>
+            <td data-name="this one">{one.here === undefined ? <i class="dim">not there</i> : <ins>{one.here}</ins>}</td>
+            <td data-name="the other">{one.there === undefined ? <i class="dim">not there</i> : <del>{one.there}</del>}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** Small differences are noise. */
+function slower(here: number, there: number): string {
+  if (Math.max(here, there) < 2 * Math.min(here, there)) return '';
+  const times = (Math.max(here, there) / Math.max(1, Math.min(here, there))).toFixed(1);
+  return here > there ? `this one took ${times} times as long` : `it took ${times} times as long`;
+}
+
+function endpointOfExchange(exchange: Exchange): string {
+  return endpointOf(exchange.method, exchange.url);
+}
+
+/** Those of the same test, the one at the same position among them first. */
+function baseline(exchange: Exchange, data: RunData, position: number): Other[] {
+  if (!data.baseline) return [];
+  const then = ofRow(baselineFiles, data, position);
+  if (!then) return [];
+  const endpoint = endpointOfExchange(exchange);
+  const siblings = exchangesIn(ofRow(testFiles, data, position)?.entries ?? []).filter((one) => endpointOfExchange(one) === endpoint);
+  const found = then.filter((one) => endpointOfExchange(one) === endpoint);
+  const nth = Math.min(Math.max(0, siblings.findIndex((one) => one.id === exchange.id)), found.length - 1);
+  const ordered = nth > 0 ? [found[nth]!, ...found.filter((_, index) => index !== nth)] : found;
+  return ordered.map((one) => ({
+    label: `the same test: ${statusOf(one)}${one.duration === undefined ? '' : ', ' + durationText(one.duration)}`,
+    group: `the baseline, ${data.baseline}`,
+    exchange: () => one,
+  }));
+}
+
+function ofThisRun(exchange: Exchange, data: RunData, position: number): Other[] {
+  const endpoint = endpointOfExchange(exchange);
+  const open = data.rows[position]!;
+  const found: Other[] = [];
+  for (const one of exchangeRows(data).rows) {
+    const [at, id, moment, duration, , , status] = one;
+    const row = data.rows[at];
+    if (!row || (at === position && id === exchange.id) || endpointOf(one[COLUMN.method], one[COLUMN.url]) !== endpoint) continue;
+    const group = at === position ? 'this test' : keyOf(row) === keyOf(open) ? 'other attempts' : row.set !== undefined && row.set === open.set ? 'other rows' : 'other tests';
+    found.push({
+      group,
+      label: `${group === 'this test' ? offset(moment - open.at) : row.name}: ${statusText(status)}${duration < 0 ? '' : ', ' + durationText(duration)}`,
+      exchange: () => exchangeOf(data, at, id),
+    });
+  }
+  const order = ['other attempts', 'other rows', 'this test', 'other tests'];
+  return found.sort((a, b) => order.indexOf(a.group) - order.indexOf(b.group)).slice(0, MAX_OTHERS);
+}
+
+function exchangeOf(data: RunData, position: number, id: number): Exchange | undefined {
+  return exchangesIn(ofRow(testFiles, data, position)?.entries ?? []).find((one) => one.id === id);
+}

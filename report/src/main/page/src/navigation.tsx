@@ -1,0 +1,34 @@
+// From a test to its neighbours in the order of time, and to the next failure.
+import { useEffect } from 'preact/hooks';
+import { onKey } from './keys';
+import { needsAttention, testLink } from './store';
+import type { Row, RunData } from './types';
+
+export function TestNavigation({ data, position }: { data: RunData; position: number }) {
+  const before = data.rows[position - 1];
+  const after = data.rows[position + 1];
+  const failure =
+    data.rows.find((row, at) => at > position && needsAttention(row.outcome)) ??
+    data.rows.find((row, at) => at !== position && needsAttention(row.outcome));
+  const go = (row: Row | undefined) => () => row && (location.hash = testLink(row.id));
+  useEffect(() => {
+    const stops = [onKey('p', go(before)), onKey('n', go(after)), onKey('f', go(failure))];
+    return () => stops.forEach((stop) => stop());
+  }, [position]);
+  return (
+    <nav class="navigation" aria-label="Tests">
+      <NavigationLink to={before} label="‹ Previous" hint="p" />
+      <NavigationLink to={after} label="Next ›" hint="n" />
+      <NavigationLink to={failure} label="Next failure »" hint="f" />
+    </nav>
+  );
+}
+
+function NavigationLink({ to, label, hint }: { to: Row | undefined; label: string; hint: string }) {
+  if (!to) return <span class="dim">{label}</span>;
+  return (
+    <a href={testLink(to.id)} title={`${to.name} (key ${hint})`}>
+      {label}
+    </a>
+  );
+}

@@ -1,0 +1,195 @@
+// One test: why it failed, what it worked with, and what happened in it, with the attachments beside the moment.
+import { useMemo } from 'preact/hooks';
+import { Open } from './comparison';
+import { Entries } from './entries';
+import { FailureBox } from './failure';
+import { recordingOf } from './playback';
+import { ConsoleAndNetwork } from './consoleAndNetwork';
+import { Mark } from './mark';
+import { TestNavigation } from './navigation';
+import { DataRows } from './dataRows';
+import { keyOf, needsAttention, outcomeText, route, testFiles, testLink, testsLink } from './store';
+import { durationText, moment } from './text';
+import type { About, Attachment, Data, Entry, Row, RunData, TestData } from './types';
+
+export function TestView({ data }: { data: RunData }) {
+  const { id } = route.value;
+  if (id === 'run') return <OutsideTests />;
+  const position = data.rows.findIndex((row) => row.id === id);
+  const row = data.rows[position];
+  if (!row)
+    return (
+      <main class="lost">
+        <h1>No such test in this run</h1>
+        <p class="code">{id}</p>
+      </main>
+    );
+  return <OneTest key={id} data={data} row={row} position={position} />;
+}
+
+function OneTest({ data, row, position }: { data: RunData; row: Row; position: number }) {
+  const file = testFiles.get(String(Math.floor(position / data.chunk))).value;
+  const test = file.state === 'here' ? file.value[position % data.chunk] : undefined;
+  const began = data.workers.find((worker) => worker.name === row.worker)?.began ?? 0;
+  const named = test?.entries.filter((entry): entry is Data => entry.type === 'data') ?? [];
+  return (
+    <main class="test">
+      <TestNavigation data={data} position={position} />
+      <Breadcrumb row={row} />
+      <h1>
+        <Mark outcome={row.outcome} /> {row.name}
+      </h1>
+      <p class="about dim">
+        <b class={row.outcome}>{outcomeText(row.outcome)}</b> after {durationText(row.duration)}, started {moment(data.started, row.at)}
+        {row.thread && ` on ${row.thread}`} in {row.worker}
+        {row.tags?.map((tag) => (
+          <span key={tag} class="tag">
+            {tag}
+          </span>
+        ))}
+      </p>
+      {row.about && <AboutTest about={row.about} />}
+      {(row.superseded || row.attempts) && <Attempts data={data} row={row} />}
+      {row.message && (!needsAttention(row.outcome) || row.outcome === 'unfinished') && <p class="reason">{row.message}</p>}
+      {named.length > 0 && (
+        <dl class="data">
+          {named.map((one, index) => (
+            <div key={index}>
+              <dt>{one.name}</dt>
+              <dd>{one.value}</dd>
+            </div>
+          ))}
+        </dl>
+      )}
+      <DataRows data={data} row={row} />
+      {test?.failure && <FailureBox failure={test.failure} attachments={attachmentsIn(test.entries)} />}
+      {file.state === 'lost' && <Lost />}
+      <Open.Provider value={{ data, position }}>
+        {test && <TestEntries test={test} start={row.at} began={began} />}
+      </Open.Provider>
+      <p class="id dim code">{row.id}</p>
+    </main>
+  );
+}
+
+/** Where the test is: all tests, its classes. Each leads to the list, the classes with a search for them. */
+function Breadcrumb({ row }: { row: Row }) {
+  return (
+    <p class="path dim">
+      <a href={testsLink({})}>Tests</a>
+      {row.path.map((name, index) => (
+        <span key={index}>
+          {' › '}
+          <a href={testsLink({ find: name })}>{name}</a>
+        </span>
+      ))}
+    </p>
+  );
+}
+
+function AboutTest({ about }: { about: About }) {
+  return (
+    <dl class="data about-test">
+      {about.text && (
+        <div>
+          <dt>about</dt>
+          <dd>{about.text}</dd>
+        </div>
+      )}
+      {about.severity && (
+        <div>
+          <dt>severity</dt>
+          <dd>{about.severity}</dd>
+        </div>
+      )}
+      {about.owner && (
+        <div>
+          <dt>owner</dt>
+          <dd>{about.owner}</dd>
+        </div>
+      )}
+      {about.links.length > 0 && (
+        <div>
+          <dt>links</dt>
+          <dd>
+            {about.links.map(({ name, address }) =>
+              address ? (
+                <a key={name} href={address} target="_blank" rel="noopener noreferrer">
+                  {name}
+                </a>
+              ) : (
+                <span key={name}>{name}</span>
+              ),
+            )}
+          </dd>
+        </div>
+      )}
+    </dl>
+  );
+}
+
+/** Of a test that was run several times in this run: each attempt is one step away, and the last one counts. */
+function Attempts({ data, row }: { data: RunData; row: Row }) {
+  const all = data.rows.filter((other) => keyOf(other) === keyOf(row));
+  return (
+    <p class="reason">
+      {row.recovered && `Flaky: passed on attempt ${all.indexOf(row) + 1}. `}
+      {all.map((other, index) => (
+        <span key={other.id}>
+          {index > 0 && ', '}
+          {other === row ? (
+            <b>
+              attempt {index + 1} of {all.length}: {outcomeText(other.outcome)}
+            </b>
+          ) : (
+            <a href={testLink(other.id)}>
+              attempt {index + 1}: {outcomeText(other.outcome)}
+            </a>
+          )}
+        </span>
+      ))}
+    </p>
+  );
+}
+
+function attachmentsIn(entries: Entry[]): Attachment[] {
+  return entries.flatMap((entry) => {
+    if ('entries' in entry) return attachmentsIn(entry.entries);
+    return entry.type === 'attachment' ? [entry] : [];
+  });
+}
+
+function OutsideTests() {
+  const file = testFiles.get('run').value;
+  return (
+    <main class="test">
+      <p class="path dim">
+        <a href={testsLink({})}>Tests</a>
+      </p>
+      <h1>Outside tests</h1>
+      <p class="about dim">Set-up and tear-down of classes, and lines from threads that belonged to no test.</p>
+      {file.state === 'lost' && <Lost />}
+      {file.state === 'here' && <TestEntries test={file.value[0]!} start={0} began={0} />}
+    </main>
+  );
+}
+
+function TestEntries({ test, start, began }: { test: TestData; start: number; began: number }) {
+  const shown = test.entries.filter((entry: Entry) => entry.type !== 'data');
+  const recording = useMemo(() => recordingOf(test.entries), [test]);
+  if (shown.length === 0) return <p class="dim empty">Nothing was recorded in between.</p>;
+  return (
+    <>
+      <Entries entries={shown} start={start} failure={test.failure} recording={recording} />
+      <ConsoleAndNetwork attachments={attachmentsIn(test.entries)} began={began} start={start} recorded={recording !== undefined} />
+    </>
+  );
+}
+
+function Lost() {
+  return (
+    <p class="reason">
+      The file that holds this test is missing beside the page. Copy or unpack its folder as a whole, or write it again.
+    </p>
+  );
+}

@@ -1,0 +1,111 @@
+// Attachments: small in the margin, large in a dialog. One is shown as an image, a video or text; never as a document.
+import { signal } from '@preact/signals';
+import { useEffect, useRef } from 'preact/hooks';
+import { ImageViewer } from './imageViewer';
+import { SourceText } from './source';
+import { texts } from './store';
+import { bytes } from './text';
+import type { Attachment } from './types';
+
+const IMAGES = ['image/png', 'image/jpeg', 'image/gif', 'image/webp'];
+const VIDEOS = ['video/webm', 'video/mp4'];
+
+const open = signal<{ attachments: Attachment[]; at: number } | undefined>(undefined);
+
+/** `attachments` of one moment, out of `all` that can be paged through. */
+export function Thumbnails({ attachments, all }: { attachments: Attachment[]; all: Attachment[] }) {
+  return (
+    <div class="thumbnails">
+      {attachments.map((attachment, index) => (
+        <Thumbnail key={index} attachment={attachment} onOpen={() => (open.value = { attachments: all, at: all.indexOf(attachment) })} />
+      ))}
+    </div>
+  );
+}
+
+function Thumbnail({ attachment, onOpen }: { attachment: Attachment; onOpen(): void }) {
+  if (!attachment.href)
+    return (
+      <span class="thumbnail missing">
+        <b>{attachment.name}</b> is missing in the run folder
+      </span>
+    );
+  return (
+    <button class="thumbnail" onClick={onOpen}>
+      {IMAGES.includes(attachment.mediaType) && <img src={attachment.href} alt="" loading="lazy" />}
+      <span>
+        <b>{attachment.name}</b> <span class="dim">{bytes(attachment.size)}</span>
+      </span>
+    </button>
+  );
+}
+
+export function Viewer() {
+  const dialog = useRef<HTMLDialogElement>(null);
+  const now = open.value;
+  const attachment = now?.attachments[now.at];
+  useEffect(() => {
+    if (attachment && !dialog.current?.open) dialog.current?.showModal();
+  }, [attachment]);
+  const page = (by: number) => {
+    if (now) open.value = { ...now, at: (now.at + by + now.attachments.length) % now.attachments.length };
+  };
+  const keys = (event: KeyboardEvent) => {
+    if (event.key === 'ArrowLeft') page(-1);
+    if (event.key === 'ArrowRight') page(1);
+  };
+  return (
+    <dialog ref={dialog} class="viewer" aria-label={attachment?.name} onKeyDown={keys} onClose={() => (open.value = undefined)}>
+      {now && attachment && (
+        <>
+          <header>
+            <h2>{attachment.name}</h2>
+            <span class="dim">
+              {attachment.mediaType}, {bytes(attachment.size)}
+            </span>
+            {attachment.href && (
+              <a href={attachment.href} download>
+                download
+              </a>
+            )}
+            <span class="navigation">
+              {now.attachments.length > 1 && (
+                <>
+                  <button class="quiet" onClick={() => page(-1)} aria-label="Previous attachment">
+                    ‹
+                  </button>
+                  <span class="dim">
+                    {now.at + 1} of {now.attachments.length}
+                  </span>
+                  <button class="quiet" onClick={() => page(1)} aria-label="Next attachment">
+                    ›
+                  </button>
+                </>
+              )}
+              <button class="quiet" onClick={() => dialog.current?.close()} aria-label="Close">
+                ✕
+              </button>
+            </span>
+          </header>
+          <Content attachment={attachment} />
+        </>
+      )}
+    </dialog>
+  );
+}
+
+function Content({ attachment }: { attachment: Attachment }) {
+  if (!attachment.href) return <p class="reason">This attachment is missing in the run folder.</p>;
+  if (IMAGES.includes(attachment.mediaType)) return <ImageViewer key={attachment.href} attachment={attachment} />;
+  if (VIDEOS.includes(attachment.mediaType)) return <video class="large" src={attachment.href} controls />;
+  if (attachment.text === undefined) return <p class="reason">This attachment is neither text nor an image: download it.</p>;
+  const text = texts.get(attachment.text).value;
+  if (text.state === 'loading') return <p class="dim">…</p>;
+  if (text.state === 'lost') return <p class="reason">The file that holds this text is missing beside the page.</p>;
+  return (
+    <>
+      {text.value.cutAt && <p class="reason">Only the first {bytes(text.value.cutAt)} are shown; the file has it all.</p>}
+      <SourceText key={attachment.text} text={text.value.text} isPage={attachment.kind === 'page-source'} />
+    </>
+  );
+}

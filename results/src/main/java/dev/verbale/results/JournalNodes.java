@@ -1,0 +1,278 @@
+package dev.verbale.results;
+
+import dev.verbale.event.About;
+import dev.verbale.event.AboutStated;
+import dev.verbale.event.AttachmentPending;
+import dev.verbale.event.AttachmentStored;
+import dev.verbale.event.CheckMade;
+import dev.verbale.event.ContainerEnded;
+import dev.verbale.event.ContainerStarted;
+import dev.verbale.event.DataNamed;
+import dev.verbale.event.Event;
+import dev.verbale.event.EventsMissed;
+import dev.verbale.event.ExchangeMade;
+import dev.verbale.event.FactStated;
+import dev.verbale.event.Failure;
+import dev.verbale.event.JournalEnded;
+import dev.verbale.event.JournalOpened;
+import dev.verbale.event.LogWritten;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.ProblemMet;
+import dev.verbale.event.StepBudgeted;
+import dev.verbale.event.StepEnded;
+import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestStarted;
+import dev.verbale.event.UnknownEvent;
+import dev.verbale.folder.RunFolder;
+import dev.verbale.journal.JournalFormat;
+import dev.verbale.journal.JournalReader;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/** Puts the lines of one journal together: what began, what happened in it, how it ended. */
+final class JournalNodes implements JournalReader.Listener {
+
+    final List<OpenNode> tests = new ArrayList<>();
+    final List<OpenNode> containers = new ArrayList<>();
+    final OpenNode run = new OpenNode(null, null);
+    final Map<String, String> facts = new LinkedHashMap<>();
+
+    @Nullable
+    JournalOpened opened;
+
+    long lastAt;
+    boolean ended;
+    Map<String, Long> missingByKind = Map.of();
+    Duration overhead = Duration.ZERO;
+
+    private final RunFolder folder;
+    private final JournalProblems problems;
+    private final Map<Integer, OpenNode> nodes = new HashMap<>();
+    private final List<OpenNode> steps = new ArrayList<>(); // and what is unknown
+    private final Map<Integer, OpenNode> pending = new HashMap<>();
+    private final FailureReferences failures = new FailureReferences();
+    private final Map<Integer, EarlyAbout> early = new HashMap<>();
+    private final Map<String, Integer> unknown = new LinkedHashMap<>();
+
+    /** What was said of a test before it began. */
+    private record EarlyAbout(About about, int line) {}
+
+    JournalNodes(RunFolder folder, JournalProblems problems) {
+        this.folder = folder;
+        this.problems = problems;
+    }
+
+    /** All lines were read. */
+    void end() {
+        for (int i = steps.size() - 1; i >= 0; i--) steps.get(i).handOnLast();
+        for (int i = tests.size() - 1; i >= 0; i--) tests.get(i).handOnLast();
+        for (int i = containers.size() - 1; i >= 0; i--) containers.get(i).handOnLast();
+        early.forEach((id, about) -> problems.add(
+                about.line(),
+                "tells what " + id + " is about, whose beginning is not in this journal; it is left out"));
+        unknown.forEach((what, count) -> problems.add(
+                0,
+                what + " is of a later version, and shown as it is" + (count == 1 ? "" : " (" + count + " times)")
+                        + ". Read the run with a newer Verbale"));
+    }
+
+    @Override
+    public void unread(int line, String why) {
+        problems.add(line, why);
+    }
+
+    @Override
+    public void odd(int line, String what) {
+        problems.add(line, what);
+    }
+
+    @Override
+    public void unknown(int line, String what) {
+        unknown.merge(what, 1, Integer::sum);
+    }
+
+    @Override
+    public void event(Event event, int line) {
+        lastAt = Math.max(lastAt, event.at());
+        if (event instanceof StepStarted e) {
+            begins(e.id(), inner(e, e.in(), line), line);
+        } else if (event instanceof StepEnded e) {
+            OpenNode step = ending(e, e.id(), StepStarted.class, line);
+            if (step != null) step.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
+        } else if (event instanceof LogWritten e) {
+            Failure failure = whole(e.failure(), line);
+            outer(e, e.in(), line)
+                    .add(new Entry.LogEntry(
+                            moment(e), e.level(), e.logger(), e.text(), e.thread(), e.context(), failure));
+        } else if (event instanceof DataNamed e) {
+            outer(e, e.in(), line).add(new Entry.DataEntry(moment(e), e.name(), e.value()));
+        } else if (event instanceof CheckMade e) {
+            Failure failure = whole(e.failure(), line);
+            outer(e, e.in(), line).add(new Entry.CheckEntry(moment(e), e.name(), e.outcome(), failure, e.exchange()));
+        } else if (event instanceof StepBudgeted e) {
+            OpenNode step = ending(e, e.id(), StepStarted.class, line);
+            if (step != null) step.budget = Duration.ofNanos(e.micros() * 1_000);
+        } else if (event instanceof AboutStated e) {
+            about(e, line);
+        } else if (event instanceof ExchangeMade e) {
+            OpenNode outer = outer(e, e.in(), line);
+            outer.lastedUntil(e.at() + e.timing().microsOrZero());
+            outer.addWhereItBegan(new Entry.ExchangeEntry(moment(e), e, files(e, line)), e.at());
+        } else if (event instanceof AttachmentPending e) {
+            OpenNode outer = outer(e, e.in(), line);
+            pending.put(e.id(), outer);
+            outer.addPending(e.id(), new Entry.PendingEntry(moment(e), e.name(), e.kind()));
+        } else if (event instanceof AttachmentStored e) {
+            OpenNode waiting = pending.remove(e.pending());
+            if (waiting != null) waiting.completed(e.pending());
+            outer(e, e.in(), line).add(attachment(e, line));
+        } else if (event instanceof TestStarted e) {
+            opens(e.id(), new OpenNode(outer(e, e.in(), line), e), tests, line);
+        } else if (event instanceof TestEnded e) {
+            OpenNode test = ending(e, e.id(), TestStarted.class, line);
+            if (test != null) test.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
+        } else if (event instanceof ContainerStarted e) {
+            opens(e.id(), new OpenNode(outer(e, e.in(), line), e), containers, line);
+        } else if (event instanceof ContainerEnded e) {
+            OpenNode container = ending(e, e.id(), ContainerStarted.class, line);
+            if (container == null) return;
+            container.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
+            container.notRun = e.notRun();
+        } else if (event instanceof UnknownEvent e) {
+            OpenNode node = inner(e, e.in(), line);
+            if (e.id() != 0 && !nodes.containsKey(e.id())) nodes.put(e.id(), node); // its children stay with it
+        } else {
+            ofTheJournal(event, line);
+        }
+    }
+
+    private void ofTheJournal(Event event, int line) {
+        if (event instanceof FactStated e) {
+            facts.put(e.name(), e.value());
+        } else if (event instanceof ProblemMet e) {
+            problems.add(line, e.text());
+        } else if (event instanceof EventsMissed e) {
+            missingByKind = e.byKind();
+        } else if (event instanceof JournalEnded e) {
+            ended = true;
+            missingByKind = e.missingByKind();
+            overhead = Duration.ofNanos(e.overhead() * 1_000);
+        } else if (event instanceof JournalOpened e) {
+            opened(e, line);
+        } else {
+            throw new IllegalArgumentException("no reading is known for " + event.getClass());
+        }
+    }
+
+    private void opened(JournalOpened e, int line) {
+        opened = e;
+        if (e.format() > JournalFormat.VERSION)
+            problems.add(
+                    line,
+                    "the journal has format " + e.format() + " and this reader knows " + JournalFormat.VERSION
+                            + ": what is new in it is shown as it is. Read it with a newer Verbale");
+    }
+
+    private OpenNode inner(Event start, int in, int line) {
+        OpenNode outer = outer(start, in, line);
+        var node = new OpenNode(outer, start);
+        outer.add(node);
+        steps.add(node);
+        return node;
+    }
+
+    private void opens(int id, OpenNode node, List<OpenNode> kind, int line) {
+        kind.add(node);
+        begins(id, node, line);
+    }
+
+    private void begins(int id, OpenNode node, int line) {
+        if (nodes.put(id, node) != null)
+            problems.add(line, "begins " + id + " a second time; what follows is of this one");
+        EarlyAbout about = early.remove(id);
+        if (about != null) node.about = about.about();
+    }
+
+    private void about(AboutStated e, int line) {
+        OpenNode test = nodes.get(e.id());
+        if (test != null) {
+            test.about = test.about.and(e.about());
+            return;
+        }
+        EarlyAbout before = early.get(e.id());
+        About about = before == null ? About.NOTHING : before.about();
+        early.put(e.id(), new EarlyAbout(about.and(e.about()), line));
+    }
+
+    private @Nullable Failure whole(@Nullable Failure told, int line) {
+        return failures.whole(told, what -> problems.add(line, what));
+    }
+
+    private OpenNode outer(Event event, int in, int line) {
+        if (in == 0) return run;
+        OpenNode outer = nodes.get(in);
+        if (outer != null) {
+            outer.lastedUntil(event.at());
+            return outer;
+        }
+        problems.add(line, "belongs to " + in + ", whose beginning is not in this journal; it is shown with the run");
+        return run;
+    }
+
+    private @Nullable OpenNode ending(Event event, int id, Class<? extends Event> kind, int line) {
+        OpenNode node = nodes.get(id);
+        if (node != null && kind.isInstance(node.start)) {
+            node.lastedUntil(event.at());
+            return node;
+        }
+        problems.add(line, "ends " + id + ", whose beginning is not in this journal");
+        return null;
+    }
+
+    private Map<String, Path> files(ExchangeMade made, int line) {
+        Map<String, Path> files = new HashMap<>();
+        files(made.request().body(), files, line);
+        if (made.response() != null) files(made.response().body(), files, line);
+        return files;
+    }
+
+    private void files(ExchangeMade.@Nullable Body body, Map<String, Path> files, int line) {
+        if (body == null) return;
+        for (ExchangeMade.Part part : body.parts()) files(part.body(), files, line);
+        if (body.file() == null) return;
+        RunFolder.FileInRun stored = folder.file(body.file());
+        if (stored.path() != null) files.put(body.file(), stored.path());
+        else problems.add(line, "the body '" + body.file() + "' " + stored.why());
+    }
+
+    private Entry.AttachmentEntry attachment(AttachmentStored e, int line) {
+        RunFolder.FileInRun found = folder.file(e.file().path());
+        if (found.path() == null)
+            problems.add(line, "the attachment '" + e.file().path() + "' " + found.why());
+        Instant begins = e.begins() == 0 ? null : OpenNode.moment(wall(), e.begins());
+        return new Entry.AttachmentEntry(moment(e), e.name(), e.kind(), e.file(), found.path(), begins);
+    }
+
+    Instant wall() {
+        return opened == null ? Instant.EPOCH : opened.wall();
+    }
+
+    Instant moment(Event event) {
+        return OpenNode.moment(wall(), event.at());
+    }
+
+    /** The tests that have no end. */
+    List<OpenNode> unfinishedTests() {
+        return tests.stream()
+                .filter(test -> test.outcome.equals(Outcome.UNFINISHED))
+                .toList();
+    }
+}

@@ -1,0 +1,195 @@
+package dev.verbale.results;
+
+import dev.verbale.event.AttachmentStored;
+import dev.verbale.event.AttachmentStored.StoredFile;
+import dev.verbale.event.ContainerStarted;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestStarted;
+import dev.verbale.event.UnknownEvent;
+import dev.verbale.folder.RunFolder;
+import dev.verbale.journal.JournalFormat;
+import dev.verbale.journal.JournalReader;
+import java.io.IOException;
+import java.nio.file.FileSystemException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.LinkedList;
+import java.util.List;
+import java.util.Map;
+
+/** What one journal holds: tests, containers, and what belongs to neither. */
+final class JournalResults {
+
+    private final RunFolder folder;
+    private final Path file;
+    private final JournalProblems problems;
+    private final JournalNodes nodes;
+
+    private JournalResults(RunFolder folder, Path file, List<Problem> problems) {
+        this.folder = folder;
+        this.file = file;
+        this.problems = new JournalProblems(folder.nameInJournal(file), problems);
+        this.nodes = new JournalNodes(folder, this.problems);
+    }
+
+    /** Of {@code file}. What is read before something goes wrong stays. */
+    static JournalResults read(RunFolder folder, Path file, List<Problem> problems) {
+        var results = new JournalResults(folder, file, problems);
+        results.read();
+        return results;
+    }
+
+    private void read() {
+        try {
+            JournalReader.read(file, nodes);
+        } catch (FileSystemException unusable) {
+            String why = unusable.getReason();
+            problems.add(0, (why == null ? "cannot be opened (" + unusable + ")" : why) + ": it is left out");
+        } catch (IOException broken) {
+            problems.add(0, "cannot be read further (" + broken + "): what was read until here is there");
+        }
+        for (OpenNode test : nodes.unfinishedTests()) addVideos(test);
+        nodes.end();
+        if (missing() > 0)
+            problems.add(
+                    0,
+                    missing() + (missing() == 1 ? " event" : " events") + " could not be recorded: "
+                            + nodes.missingByKind);
+        problems.end();
+    }
+
+    private long missing() {
+        long all = 0;
+        for (long count : nodes.missingByKind.values()) all += Math.max(0, count);
+        return all;
+    }
+
+    Instant first() {
+        return nodes.wall();
+    }
+
+    Instant last() {
+        return OpenNode.moment(nodes.wall(), nodes.lastAt);
+    }
+
+    Map<String, String> facts() {
+        return nodes.facts;
+    }
+
+    Worker worker() {
+        String name = file.getFileName().toString().replace(JournalFormat.FILE_SUFFIX, "");
+        return new Worker(
+                name,
+                pid(),
+                nodes.wall(),
+                nodes.ended,
+                missing(),
+                nodes.missingByKind,
+                nodes.overhead,
+                nodes.opened == null ? List.of() : nodes.opened.libraries());
+    }
+
+    private long pid() {
+        return nodes.opened == null ? 0 : nodes.opened.pid();
+    }
+
+    List<TestResult> tests() {
+        String worker = worker().name();
+        return nodes.tests.stream().map(node -> test(node, worker)).toList();
+    }
+
+    private TestResult test(OpenNode node, String worker) {
+        var start = (TestStarted) node.started();
+        return new TestResult(
+                new TestResult.Identity(
+                        start.key(),
+                        start.name(),
+                        path(node),
+                        start.className(),
+                        start.methodName(),
+                        start.tags(),
+                        node.about),
+                TestResult.Attempt.ONLY,
+                new TestResult.End(node.outcome, node.reason, node.failure),
+                new TestResult.Course(nodes.moment(start), node.duration(), worker, start.thread()),
+                node.entries(this::inner, nodes.wall()));
+    }
+
+    /** What was recorded until the JVM was killed; nobody came to make a video of it. */
+    private void addVideos(OpenNode test) {
+        List<Path> videos;
+        try {
+            videos = folder.spools(pid(), ((TestStarted) test.started()).id());
+        } catch (IOException unreadable) {
+            problems.add(0, "the folder of unfinished videos cannot be read: " + unreadable);
+            return;
+        }
+        for (Path video : videos)
+            test.add(new Entry.AttachmentEntry(
+                    last(),
+                    "video, as far as it came",
+                    AttachmentStored.VIDEO,
+                    new StoredFile(
+                            folder.nameInJournal(video),
+                            "video/x-matroska",
+                            video.toFile().length(),
+                            null),
+                    video,
+                    null));
+    }
+
+    List<ContainerResult> containers() {
+        String worker = worker().name();
+        return nodes.containers.stream().map(node -> container(node, worker)).toList();
+    }
+
+    private ContainerResult container(OpenNode node, String worker) {
+        var start = (ContainerStarted) node.started();
+        return new ContainerResult(
+                start.key(),
+                start.name(),
+                path(node),
+                start.className(),
+                // A container has no end only because the JVM had none; its open tests say so already.
+                node.outcome.equals(Outcome.UNFINISHED) ? Outcome.PASSED : node.outcome,
+                node.reason,
+                node.failure,
+                node.notRun,
+                nodes.moment(start),
+                node.duration(),
+                worker,
+                node.entries(this::inner, nodes.wall()));
+    }
+
+    List<Entry> entries() {
+        return nodes.run.entries(this::inner, nodes.wall());
+    }
+
+    private Entry inner(OpenNode node) {
+        List<Entry> entries = node.entries(this::inner, nodes.wall());
+        if (node.started() instanceof UnknownEvent start)
+            return new Entry.UnknownEntry(nodes.moment(start), start.word(), start.json(), entries);
+        var start = (StepStarted) node.started();
+        return new Entry.StepEntry(
+                nodes.moment(start),
+                start.kind(),
+                start.name(),
+                node.outcome,
+                node.duration(),
+                node.budget,
+                node.reason,
+                node.failure,
+                start.thread(),
+                entries);
+    }
+
+    private static List<String> path(OpenNode node) {
+        var names = new LinkedList<String>();
+        int hops = 0;
+        for (OpenNode outer = node.outer; outer != null && hops++ < OpenNode.DEEPEST; outer = outer.outer)
+            if (outer.start instanceof ContainerStarted container && container.methodName() == null)
+                names.addFirst(container.name()); // a method's name is in the names of its tests
+        return names;
+    }
+}
