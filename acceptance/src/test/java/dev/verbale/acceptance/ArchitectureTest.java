@@ -2,6 +2,8 @@ package dev.verbale.acceptance;
 
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.domain.JavaClass;
@@ -11,6 +13,8 @@ import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
+import com.tngtech.archunit.library.dependencies.SliceAssignment;
+import com.tngtech.archunit.library.dependencies.SliceIdentifier;
 import java.util.Arrays;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -21,15 +25,33 @@ import org.jspecify.annotations.NullMarked;
 @AnalyzeClasses(packages = "dev.verbale", importOptions = ImportOption.DoNotIncludeTests.class)
 class ArchitectureTest {
 
-    private static final String[] FORMAT = {"dev.verbale.event..", "dev.verbale.journal..", "dev.verbale.folder.."};
+    private static final String[] FORMAT = {
+        "dev.verbale.event..", "dev.verbale.journal..", "dev.verbale.folder..", "dev.verbale.json.."
+    };
     private static final String[] RECORDER = {
         "dev.verbale",
-        "dev.verbale.recorder..",
-        "dev.verbale.evidence..",
-        "dev.verbale.internal..",
+        "dev.verbale.spi..",
+        "dev.verbale.engine..",
+        "dev.verbale.border..",
+        "dev.verbale.content..",
         "dev.verbale.secrets..",
         "dev.verbale.jul.."
     };
+    /** A slice for each package, whatever lies below it. */
+    private static final SliceAssignment EACH_PACKAGE = new SliceAssignment() {
+        @Override
+        public SliceIdentifier getIdentifierOf(JavaClass one) {
+            return one.getPackageName().startsWith("dev.verbale")
+                    ? SliceIdentifier.of(one.getPackageName())
+                    : SliceIdentifier.ignore();
+        }
+
+        @Override
+        public String getDescription() {
+            return "packages";
+        }
+    };
+
     private static final String[] EVERYWHERE = {"java..", "org.jspecify.."};
 
     @ArchTest
@@ -63,7 +85,7 @@ class ArchitectureTest {
             "org.opentest4j..");
 
     @ArchTest
-    static final ArchRule FILMS_KNOW_THE_RECORDER_AND_AN_ENCODER = only(
+    static final ArchRule VIDEOS_KNOW_THE_RECORDER_AND_AN_ENCODER = only(
             array("dev.verbale.video.."),
             with(RECORDER, FORMAT),
             "dev.verbale.video..",
@@ -72,7 +94,11 @@ class ArchitectureTest {
 
     @ArchTest
     static final ArchRule WHAT_BROWSERS_SHARE_KNOWS_NO_BROWSER = only(
-            array("dev.verbale.browser.."), with(RECORDER, FORMAT), "dev.verbale.browser..", "tools.jackson.core..");
+            array("dev.verbale.browser.."),
+            with(RECORDER, FORMAT),
+            "dev.verbale.browser..",
+            "dev.verbale.video..",
+            "tools.jackson.core..");
 
     @ArchTest
     static final ArchRule SELENIUM_ADAPTER_KNOWS_THE_RECORDER_AND_SELENIUM = only(
@@ -140,7 +166,7 @@ class ArchitectureTest {
             only(array("dev.verbale.assertj.."), with(RECORDER, FORMAT), "dev.verbale.assertj..", "org.assertj..");
 
     @ArchTest
-    static final ArchRule NARRATION_KNOWS_THE_RECORDER_AND_WHAT_MAKES_CLASSES = only(
+    static final ArchRule STEP_METHODS_KNOW_THE_RECORDER_AND_WHAT_MAKES_CLASSES = only(
             array("dev.verbale.steps.."),
             with(RECORDER, FORMAT),
             "dev.verbale.steps..",
@@ -170,13 +196,63 @@ class ArchitectureTest {
             "dev.verbale.results..",
             "picocli..");
 
+    /** What a module does not export, nobody outside of it leans on, on the class path either. */
     @ArchTest
     static final ArchRule THE_ENGINE_IS_THE_RECORDERS_OWN = noClasses()
             .that()
             .resideOutsideOfPackages(RECORDER)
             .should()
             .dependOnClassesThat()
-            .resideInAPackage("dev.verbale.internal..");
+            .resideInAnyPackage(
+                    "dev.verbale.engine..", "dev.verbale.border..", "dev.verbale.content..", "dev.verbale.secrets..");
+
+    @ArchTest
+    static final ArchRule LINES_OF_A_JOURNAL_ARE_THE_FORMATS_OWN = noClasses()
+            .that()
+            .resideOutsideOfPackages(FORMAT)
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("dev.verbale.journal.line..");
+
+    /** In any module: a package can be read without those that are above it. */
+    @ArchTest
+    static final ArchRule PACKAGES_HAVE_NO_CYCLES =
+            slices().assignedFrom(EACH_PACKAGE).should().beFreeOfCycles();
+
+    /** The engine's layers, the lowest first: none knows one behind it. */
+    @ArchTest
+    static final ArchRule THE_ENGINE_HAS_LAYERS = layers(
+            "dev.verbale.border..",
+            "dev.verbale.content..",
+            "dev.verbale",
+            "dev.verbale.spi..",
+            "dev.verbale.engine.scope..",
+            "dev.verbale.engine.journal..",
+            "dev.verbale.engine.guard..",
+            "dev.verbale.engine.text..",
+            "dev.verbale.engine.attachment..",
+            "dev.verbale.engine.failure..",
+            "dev.verbale.engine.log..",
+            "dev.verbale.engine.evidence..",
+            "dev.verbale.engine.step..",
+            "dev.verbale.engine.check..",
+            "dev.verbale.engine.settings..",
+            "dev.verbale.engine.exchange..",
+            "dev.verbale.engine.run..",
+            "dev.verbale.engine.lifecycle..",
+            "dev.verbale.engine");
+
+    private static ArchRule layers(String... lowestFirst) {
+        var layers = layeredArchitecture().consideringOnlyDependenciesInLayers();
+        for (String layer : lowestFirst) layers = layers.layer(layer).definedBy(layer);
+        for (int i = 0; i < lowestFirst.length; i++) {
+            String[] above = Arrays.copyOfRange(lowestFirst, i + 1, lowestFirst.length);
+            layers = above.length == 0
+                    ? layers.whereLayer(lowestFirst[i]).mayNotBeAccessedByAnyLayer()
+                    : layers.whereLayer(lowestFirst[i]).mayOnlyBeAccessedByLayers(above);
+        }
+        return layers;
+    }
 
     @ArchTest
     static final ArchRule A_CLASS_IS_NAMED_FOR_WHAT_IT_IS =

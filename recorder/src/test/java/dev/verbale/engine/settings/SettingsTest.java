@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.RecorderOptions;
 import dev.verbale.spi.Setting;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
@@ -124,19 +123,6 @@ class SettingsTest {
 
         assertThat(settings.problems())
                 .containsExactly("verbale.gate.sounds: there is no such setting. Did you mean verbale.gate.sound?");
-    }
-
-    @Test
-    void the_guide_has_every_setting_with_its_name_in_the_environment() throws Exception {
-        List<String> rows = Files.readAllLines(Path.of("..", "docs", "guide.md")).stream()
-                .filter(line -> line.startsWith("| `verbale.") && !line.contains(".NAME`"))
-                .map(line -> line.replaceAll("^\\| `(.*?)` \\| `(.*?)` .*", "$1 $2"))
-                .toList();
-
-        assertThat(rows)
-                .containsSubsequence(CoreSettings.ALL.stream()
-                        .map(setting -> setting.key() + " " + Setting.inEnvironment(setting.key()))
-                        .toList());
     }
 
     private Settings settings(Map<String, String> environment) {
