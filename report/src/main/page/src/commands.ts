@@ -79,7 +79,7 @@ function isLong(body: Piece[] | undefined): boolean {
   return body?.some((piece) => 'file' in piece || piece.bytes.length > 1_000) ?? false;
 }
 
-/** A request for a head has none: curl would wait for the rest of an answer that never comes. */
+/** A request for a head has none: curl would wait for the rest of a response that never comes. */
 function bodyToSend(request: SentRequest): Piece[] | undefined {
   if (request.method.toUpperCase() === 'HEAD') {
     if (request.body) request.remarks.push('It had a body, which curl does not send with HEAD.');

@@ -67,7 +67,7 @@ function Network({ requests, time }: { requests: NetworkRequest[]; time(at: numb
     <details class="captured">
       <summary>
         Network, {count(requests.length, 'request')}
-        {bad > 0 && <b class="failed">, {bad} failed or 4xx, 5xx</b>}
+        {bad > 0 && <b class="failed">, {count(bad, 'error')}</b>}
       </summary>
       <ol>
         {requests.map((request, index) => (

@@ -23,7 +23,7 @@ export interface Compared {
 
 const EACH_TIME = ['date', 'traceparent', 'tracestate', 'x-request-id', 'age'];
 
-const MOST = 500;
+const LIMIT = 500;
 
 export function compared(here: Exchange, there: Exchange): Compared {
   const found: Compared = { differences: [], more: 0, same: 0, passedOver: [] };
@@ -40,7 +40,7 @@ export function compared(here: Exchange, there: Exchange): Compared {
 function put(found: Compared, what: string, here: string | undefined, there: string | undefined): void {
   if (here === there) {
     if (here !== undefined) found.same++;
-  } else if (found.differences.length < MOST) found.differences.push({ what, here, there });
+  } else if (found.differences.length < LIMIT) found.differences.push({ what, here, there });
   else found.more++;
 }
 

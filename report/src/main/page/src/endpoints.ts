@@ -5,8 +5,8 @@ import type { ExchangeRow } from './types';
 export const COLUMN = { row: 0, id: 1, at: 2, duration: 3, method: 4, url: 5, status: 6, size: 7, failed: 8, failedChecks: 9 } as const;
 
 /** How an exchange was answered, where that is worth a column of its own. */
-export const ANSWERS = ['4xx', '5xx', 'no response'] as const;
-export type Answer = (typeof ANSWERS)[number];
+export const RESPONSES = ['4xx', '5xx', 'no response'] as const;
+export type ResponseKind = (typeof RESPONSES)[number];
 
 export interface Endpoint {
   name: string;
@@ -14,14 +14,14 @@ export interface Endpoint {
   /** Undefined where nobody knows how long any of them took. */
   p50: number | undefined;
   p95: number | undefined;
-  answers: Record<Answer, number>;
+  responses: Record<ResponseKind, number>;
   /** How many of its responses failed a check. */
   failedChecks: number;
   bytes: number;
 }
 
 /** Undefined for what was answered otherwise. A status that a test expected is no error: this only counts. */
-export function answerOf(row: ExchangeRow): Answer | undefined {
+export function responseOf(row: ExchangeRow): ResponseKind | undefined {
   const status = row[COLUMN.status];
   if (row[COLUMN.failed] !== '' || status < 0) return 'no response';
   if (status >= 500) return '5xx';
@@ -55,10 +55,10 @@ export function endpoints(rows: ExchangeRow[]): Endpoint[] {
       count: group.length,
       p50: median(times),
       p95: percentile(times, 95),
-      answers: {
-        '4xx': group.filter((row) => answerOf(row) === '4xx').length,
-        '5xx': group.filter((row) => answerOf(row) === '5xx').length,
-        'no response': group.filter((row) => answerOf(row) === 'no response').length,
+      responses: {
+        '4xx': group.filter((row) => responseOf(row) === '4xx').length,
+        '5xx': group.filter((row) => responseOf(row) === '5xx').length,
+        'no response': group.filter((row) => responseOf(row) === 'no response').length,
       },
       failedChecks: group.filter((row) => row[COLUMN.failedChecks] > 0).length,
       bytes: group.reduce((all, row) => all + Math.max(0, row[COLUMN.size]), 0),

@@ -1,6 +1,6 @@
 // All exchanges of the run: how each endpoint did, and every one of them.
 import { useMemo } from 'preact/hooks';
-import { ANSWERS, answerOf, COLUMN, endpointOf, endpoints, withoutRandomPort, type Endpoint } from './endpoints';
+import { RESPONSES, responseOf, COLUMN, endpointOf, endpoints, withoutRandomPort, type Endpoint } from './endpoints';
 import { short } from './exchange';
 import { statusText } from './status';
 import { exchangeRows, exchangesLink, testLink, MAX_EXCHANGES, route } from './store';
@@ -22,7 +22,7 @@ const BY = {
 export function Exchanges({ data }: { data: RunData }) {
   const params = route.value.params;
   const words = params.get('find') ?? '';
-  const answer = params.get('answer') ?? '';
+  const response = params.get('response') ?? '';
   const checks = params.get('checks') === 'failed';
   const host = params.get('host') ?? '';
   const endpoint = params.get('endpoint') ?? '';
@@ -32,7 +32,7 @@ export function Exchanges({ data }: { data: RunData }) {
   const found = rows
     .filter(
       (row) =>
-        (!answer || answerOf(row) === answer) &&
+        (!response || responseOf(row) === response) &&
         (!checks || row[COLUMN.failedChecks] > 0) &&
         (!host || hostOf(row[COLUMN.url]) === host) &&
         (!endpoint || endpointOf(row[COLUMN.method], row[COLUMN.url]) === endpoint) &&
@@ -41,7 +41,7 @@ export function Exchanges({ data }: { data: RunData }) {
     .sort(BY[order]);
   const hosts = useMemo(() => [...new Set(rows.map((row) => hostOf(row[COLUMN.url])))].sort(), [rows.length]);
   const go = (change: Record<string, string>) => {
-    history.replaceState(null, '', exchangesLink({ find: words, answer, checks: checks ? 'failed' : '', host, endpoint, order, ...change }));
+    history.replaceState(null, '', exchangesLink({ find: words, response, checks: checks ? 'failed' : '', host, endpoint, order, ...change }));
     dispatchEvent(new HashChangeEvent('hashchange'));
   };
   return (
@@ -59,9 +59,9 @@ export function Exchanges({ data }: { data: RunData }) {
           <input type="search" placeholder="Search" value={words} onInput={(e) => go({ find: e.currentTarget.value })} />
         </label>
         <div class="filters">
-          {ANSWERS.map((one) => (
-            <button key={one} aria-pressed={answer === one} onClick={() => go({ answer: answer === one ? '' : one })}>
-              {one} <span class="dim">{whole(rows.filter((row) => answerOf(row) === one).length)}</span>
+          {RESPONSES.map((one) => (
+            <button key={one} aria-pressed={response === one} onClick={() => go({ response: response === one ? '' : one })}>
+              {one} <span class="dim">{whole(rows.filter((row) => responseOf(row) === one).length)}</span>
             </button>
           ))}
           <button aria-pressed={checks} onClick={() => go({ checks: checks ? '' : 'failed' })}>
@@ -106,10 +106,10 @@ export function Exchanges({ data }: { data: RunData }) {
 function Totals({ rows }: { rows: ExchangeRow[] }) {
   const size = rows.reduce((all, row) => all + Math.max(0, row[COLUMN.size]), 0);
   const failed = rows.filter((row) => row[COLUMN.failedChecks] > 0).length;
-  const answers = ANSWERS.map((one) => `${whole(rows.filter((row) => answerOf(row) === one).length)} ${one}`).join(', ');
+  const responses = RESPONSES.map((one) => `${whole(rows.filter((row) => responseOf(row) === one).length)} ${one}`).join(', ');
   return (
     <p class="dim totals">
-      {bytes(size)} received; {answers}; {count(failed, 'exchange')} with failed checks
+      {bytes(size)} received; {responses}; {count(failed, 'exchange')} with failed checks
     </p>
   );
 }
@@ -123,9 +123,9 @@ function Endpoints(props: { table: Endpoint[]; chosen: string; onChoose(name: st
           <th scope="col">count</th>
           <th scope="col">p50</th>
           <th scope="col">p95</th>
-          {ANSWERS.map((answer) => (
-            <th key={answer} scope="col">
-              {answer}
+          {RESPONSES.map((response) => (
+            <th key={response} scope="col">
+              {response}
             </th>
           ))}
           <th scope="col">failed checks</th>
@@ -143,9 +143,9 @@ function Endpoints(props: { table: Endpoint[]; chosen: string; onChoose(name: st
             <td data-name="count">{whole(one.count)}</td>
             <td data-name="p50">{one.p50 === undefined ? '–' : durationText(one.p50)}</td>
             <td data-name="p95">{one.p95 === undefined ? '–' : durationText(one.p95)}</td>
-            {ANSWERS.map((answer) => (
-              <td key={answer} data-name={answer} class={one.answers[answer] > 0 ? '' : 'dim'}>
-                {one.answers[answer] === 0 ? '–' : whole(one.answers[answer])}
+            {RESPONSES.map((response) => (
+              <td key={response} data-name={response} class={one.responses[response] > 0 ? '' : 'dim'}>
+                {one.responses[response] === 0 ? '–' : whole(one.responses[response])}
               </td>
             ))}
             <td data-name="failed checks" class={one.failedChecks > 0 ? 'failed' : 'dim'}>
@@ -163,7 +163,7 @@ function Line({ row, data }: { row: ExchangeRow; data: RunData }) {
   const [position, , at, duration, method, url, status, size, failed, checks] = row;
   const test = data.rows[position];
   return (
-    <tr class={answerOf(row) ? 'bad' : ''}>
+    <tr class={responseOf(row) ? 'bad' : ''}>
       <td class="time dim">{offset(at)}</td>
       <td class="status">{statusText(status)}</td>
       <td class="code">

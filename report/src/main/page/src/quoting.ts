@@ -20,7 +20,7 @@ function asText(bytes: Uint8Array): string | undefined {
 export function bash(data: string | Uint8Array): string {
   const bytes = typeof data === 'string' ? new TextEncoder().encode(data) : data;
   const text = asText(bytes);
-  const recalls = text?.includes('\n') && text.includes('!'); // older ones look for baseline commands in such a line
+  const recalls = text?.includes('\n') && text.includes('!'); // older ones look for earlier commands in such a line
   if (text !== undefined && !UNSEEN.test(text) && !recalls) return "'" + text.replaceAll("'", "'\\''") + "'";
   return "$'" + numbered(bytes, { '\\': '\\\\', "'": "\\'", '!': '\\x21', '\n': '\\n', '\r': '\\r', '\t': '\\t' }, (byte) => '\\x' + hex(byte)) + "'";
 }

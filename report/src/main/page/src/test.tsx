@@ -133,17 +133,17 @@ function Attempts({ data, row }: { data: RunData; row: Row }) {
   const all = data.rows.filter((other) => keyOf(other) === keyOf(row));
   return (
     <p class="reason">
-      {row.recovered && `Flaky: passed on attempt ${all.indexOf(row) + 1}. `}
+      {row.recovered ? `Flaky: passed on attempt ${all.indexOf(row) + 1}. ` : `${all.length} attempts. `}
       {all.map((other, index) => (
         <span key={other.id}>
-          {index > 0 && ', '}
+          {index === 0 ? 'Attempt ' : ', '}
           {other === row ? (
             <b>
-              attempt {index + 1} of {all.length}: {outcomeText(other.outcome)}
+              {index + 1} {outcomeText(other.outcome)}
             </b>
           ) : (
             <a href={testLink(other.id)}>
-              attempt {index + 1}: {outcomeText(other.outcome)}
+              {index + 1} {outcomeText(other.outcome)}
             </a>
           )}
         </span>

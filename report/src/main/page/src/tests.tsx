@@ -24,7 +24,7 @@ export function Tests({ data }: { data: RunData }) {
   const order = oneOf(ORDERS, params.get('order'));
   const outcomes = (params.get('outcome') ?? '').split(',').filter(Boolean) as Outcome[];
   const words = params.get('find') ?? '';
-  const tests = data.rows.filter((row) => !row.superseded); // baseline attempts are inside their tests
+  const tests = data.rows.filter((row) => !row.superseded); // earlier attempts are inside their tests
   const found = tests.filter((row) => matches(row, outcomes, words.toLowerCase()));
   const lines = arrange(found, data, group, order);
   const field = useRef<HTMLInputElement>(null);

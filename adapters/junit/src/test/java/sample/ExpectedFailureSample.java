@@ -23,7 +23,7 @@ public class ExpectedFailureSample {
 
     @Test
     @ExpectedFailure(value = "the hinge is rusty", link = "GARDEN-17")
-    void failsAsAnnounced() {
+    void failsAsExpected() {
         Verbale.register(new EvidenceSource() {
             @Override
             public String name() {
@@ -32,7 +32,7 @@ public class ExpectedFailureSample {
 
             @Override
             public void capture(Evidence evidence) {
-                evidence.log("a picture");
+                evidence.log("a screenshot");
             }
         });
         fail("it squeaks");

@@ -44,17 +44,17 @@ public final class ChecksFailed extends AssertionError {
         var text = new StringBuilder(count == 1 ? "1 check failed:" : count + " checks failed:");
         for (int i = 0; i < count; i++) {
             text.append("\n  ").append(names.get(i)).append(": ");
-            if (i < failures.size()) text.append(said(failures.get(i)));
+            if (i < failures.size()) text.append(message(failures.get(i)));
         }
         return text.toString();
     }
 
     /** Whatever an exception class of the suite's own does when it is asked. */
-    private static @Nullable String said(@Nullable Throwable failure) {
+    private static @Nullable String message(@Nullable Throwable failure) {
         try {
-            String said = failure == null ? null : failure.getMessage();
-            if (said == null || said.length() <= LONGEST_MESSAGE) return said;
-            return said.substring(0, LONGEST_MESSAGE) + " ... (" + said.length() + " characters)";
+            String text = failure == null ? null : failure.getMessage();
+            if (text == null || text.length() <= LONGEST_MESSAGE) return text;
+            return text.substring(0, LONGEST_MESSAGE) + " ... (" + text.length() + " characters)";
         } catch (RuntimeException | Error broken) {
             return "(" + broken.getClass().getSimpleName() + " in getMessage)";
         }

@@ -11,7 +11,7 @@ import org.jspecify.annotations.Nullable;
  * <pre>{@code
  * Exchange exchange = Verbale.exchange("ASK", "tcp://gate:7070");
  * exchange.requestBody("open 12".getBytes(UTF_8), "text/plain");
- * exchange.responseBody(answer, "text/plain").ended();
+ * exchange.responseBody(response, "text/plain").ended();
  * }</pre>
  *
  * <p>Bodies are what went over the wire, or what a client made of it; a content coding is told by its header, and so is the
@@ -63,7 +63,7 @@ public interface Exchange {
     /** How it was answered, such as 201. */
     Exchange status(int status);
 
-    /** A header of the answer. */
+    /** A header of the response. */
     Exchange responseHeader(String name, String value);
 
     /** What came. */
@@ -102,11 +102,11 @@ public interface Exchange {
     /** It is over. A second end does nothing. */
     void ended();
 
-    /** There is no answer, or no whole one. A second end does nothing. */
+    /** There is no response, or no whole one. A second end does nothing. */
     void failed(Throwable failure);
 
     /**
-     * Writes a check of the answer down, with evidence where it failed.
+     * Writes a check of the response down, with evidence where it failed.
      *
      * @return whether its failure is gathered; where it is not, the caller has to throw it
      */

@@ -227,14 +227,14 @@ class ExchangeTest {
                         new ByteArrayInputStream("data: rain\n\ndata: sun\n\n".getBytes(UTF_8)), "text/event-stream");
         assertThat(feed.readNBytes(12)).hasSize(12);
 
-        List<ExchangeMade> told = exchanges();
-        assertThat(told)
+        List<ExchangeMade> exchanges = exchanges();
+        assertThat(exchanges)
                 .extracting(made -> made.request().url().replaceFirst(".*/", "") + " "
                         + made.attributes().get("ended"))
                 .containsExactlyInAnyOrder(
                         "slow by the end of the test, without a response",
                         "feed by the end of the test, before the response");
-        assertThat(told)
+        assertThat(exchanges)
                 .anyMatch(made ->
                         made.status() == 200 && made.response().body().text().equals("data: rain\n\n"));
     }

@@ -91,10 +91,10 @@ class KillTest {
         }
     }
 
-    private static void collect(List<Entry> entries, Set<String> notes) {
+    private static void collect(List<Entry> entries, Set<String> texts) {
         for (Entry entry : entries) {
-            if (entry instanceof Entry.LogEntry note) notes.add(note.text());
-            else if (entry instanceof Entry.StepEntry step) collect(step.entries(), notes);
+            if (entry instanceof Entry.LogEntry log) texts.add(log.text());
+            else if (entry instanceof Entry.StepEntry step) collect(step.entries(), texts);
         }
     }
 }

@@ -113,16 +113,16 @@ class RecorderTest {
                         "action Visit errored",
                         "  action Open the gate errored: the gate is locked",
                         "    screenshot image/png tests/GateTest/opens/01-screenshot.png");
-        Failure told = read.failure();
-        assertThat(told).isNotNull();
-        assertThat(told.stack()).contains("RecorderTest.java");
+        Failure written = read.failure();
+        assertThat(written).isNotNull();
+        assertThat(written.stack()).contains("RecorderTest.java");
     }
 
     @Test
     void a_source_that_throws_is_noted_and_the_others_are_still_asked() throws Exception {
         Scope test = recorder.startTest(recorder.run(), descriptor("GateTest", "opens"));
         recorder.register(source("camera", evidence -> {
-            throw new IOException("no film");
+            throw new IOException("no image");
         }));
         recorder.register(source("gardener", evidence -> evidence.log("saw it happen")));
         recorder.endTest(test, TestEnd.threw(new AssertionError("shut")));
@@ -131,7 +131,7 @@ class RecorderTest {
 
         assertThat(read.outcome()).isEqualTo(Outcome.FAILED);
         assertThat(outline(read.entries()))
-                .containsExactly("No evidence from camera: java.io.IOException: no film", "saw it happen");
+                .containsExactly("No evidence from camera: java.io.IOException: no image", "saw it happen");
     }
 
     @Test
@@ -151,7 +151,7 @@ class RecorderTest {
     }
 
     @Test
-    void papers_are_numbered_and_named_for_a_person() throws Exception {
+    void attachments_are_numbered_and_named_for_a_person() throws Exception {
         Path file = Files.writeString(root.resolve("harvest.csv"), "plot,kilos\n");
         Scope test = recorder.startTest(recorder.run(), descriptor("Attachment Test", "keeps"));
         recorder.attach("rota before: swap", "Mon,Ada\n".getBytes(StandardCharsets.UTF_8), "text/csv");
@@ -177,7 +177,7 @@ class RecorderTest {
     }
 
     @Test
-    void a_stream_that_breaks_costs_its_paper_and_leaves_no_half_of_it() throws Exception {
+    void a_stream_that_breaks_costs_its_attachment_and_leaves_no_half_of_it() throws Exception {
         Scope test = recorder.startTest(recorder.run(), descriptor("AttachmentTest", "breaks"));
         recorder.attach(
                 "video",
@@ -236,9 +236,9 @@ class RecorderTest {
         Run run = read();
 
         assertThat(run.entries()).singleElement().satisfies(entry -> {
-            var note = (Entry.LogEntry) entry;
-            assertThat(note.text()).isEqualTo("nobody carried me");
-            assertThat(note.thread()).isEqualTo("irrigation");
+            var log = (Entry.LogEntry) entry;
+            assertThat(log.text()).isEqualTo("nobody carried me");
+            assertThat(log.thread()).isEqualTo("irrigation");
         });
         assertThat(outline(run.tests().get(0).entries())).containsExactly("I was brought along");
     }
@@ -371,7 +371,7 @@ class RecorderTest {
     }
 
     @Test
-    void a_vanished_folder_costs_papers_and_never_the_test() throws Exception {
+    void a_vanished_folder_costs_attachments_and_never_the_test() throws Exception {
         Scope test = recorder.startTest(recorder.run(), descriptor("GoneTest", "goes on"));
         Path folder = read().folder();
         Path journal = folder.resolve("journals/worker-1.jsonl");
@@ -499,9 +499,9 @@ class RecorderTest {
     }
 
     @Test
-    void a_promised_paper_may_come_after_its_test_and_is_missed_where_it_never_does() throws Exception {
+    void a_pending_attachment_may_come_after_its_test_and_is_missed_where_it_never_does() throws Exception {
         Path video = Files.write(root.resolve("video.webm"), new byte[] {0x1A, 0x45, (byte) 0xDF, (byte) 0xA3});
-        Scope test = recorder.startTest(recorder.run(), descriptor("VideoTest", "films"));
+        Scope test = recorder.startTest(recorder.run(), descriptor("VideoTest", "plays"));
         PendingAttachment kept = recorder.attachLater("video", AttachmentStored.ATTACHMENT);
         recorder.attachLater("forgotten video", AttachmentStored.ATTACHMENT);
         recorder.endTest(test, TestEnd.passed());
@@ -514,7 +514,7 @@ class RecorderTest {
                 .satisfiesExactly(
                         pending -> assertThat(pending).isInstanceOf(Entry.PendingEntry.class),
                         stored -> assertThat(stored).isInstanceOf(Entry.AttachmentEntry.class));
-        assertThat(run.folder().resolve("tests/VideoTest/films/01-video.webm")).exists();
+        assertThat(run.folder().resolve("tests/VideoTest/plays/01-video.webm")).exists();
         assertThat(video).doesNotExist();
         assertThat(run.problems())
                 .singleElement()
@@ -524,9 +524,9 @@ class RecorderTest {
     }
 
     @Test
-    void content_of_unknown_type_is_known_by_its_first_bytes_and_every_paper_by_its_digest() throws Exception {
+    void content_of_unknown_type_is_known_by_its_first_bytes_and_every_attachment_by_its_digest() throws Exception {
         Scope test = recorder.startTest(recorder.run(), descriptor("TypeTest", "types"));
-        recorder.attach("picture", new byte[] {(byte) 0x89, 'P', 'N', 'G', 13}, "");
+        recorder.attach("image", new byte[] {(byte) 0x89, 'P', 'N', 'G', 13}, "");
         recorder.attach("answer", " {\"a\":1}".getBytes(StandardCharsets.UTF_8), "application/octet-stream");
         recorder.endTest(test, TestEnd.passed());
 
@@ -534,7 +534,7 @@ class RecorderTest {
 
         assertThat(outline(run.tests().get(0).entries()))
                 .containsExactly(
-                        "picture image/png tests/TypeTest/types/01-picture.png",
+                        "image image/png tests/TypeTest/types/01-image.png",
                         "answer application/json tests/TypeTest/types/02-answer.json");
         assertThat(Files.readString(run.folder().resolve("journals/worker-1.jsonl")))
                 .contains("\"sha256\":\"" + sha256(" {\"a\":1}") + "\"");

@@ -53,8 +53,8 @@ class DemoTest {
                 Path.of("").toAbsolutePath(),
                 "-Dverbale.root=" + root,
                 "-Dorto.faults=" + faults,
-                "-Dorto.pictures="
-                        + Path.of("../examples/orto/src/test/pictures")
+                "-Dorto.images="
+                        + Path.of("../examples/orto/src/test/images")
                                 .toAbsolutePath()
                                 .normalize(),
                 ConsoleLauncher.class.getName(),
@@ -128,7 +128,7 @@ class DemoTest {
                     assertThat(attachment.stored().mediaType()).isEqualTo("video/webm");
                     assertThat(attachment.file()).isNotEmptyFile();
                 }));
-        assertThat(run.folder().resolve("films")).as("nothing is left over").doesNotExist();
+        assertThat(run.folder().resolve("spool")).as("nothing is left over").doesNotExist();
     }
 
     @Test

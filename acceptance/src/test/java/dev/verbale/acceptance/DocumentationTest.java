@@ -62,7 +62,7 @@ class DocumentationTest {
     }
 
     @Test
-    void links_and_pictures_are_there() throws Exception {
+    void links_and_images_are_there() throws Exception {
         for (String page : PAGES) {
             for (MatchResult link : matches(LINK, page)) {
                 Path target = PROJECT.resolve(page).resolveSibling(link.group(1));
@@ -86,7 +86,7 @@ class DocumentationTest {
 
     /** The 60 seconds of the README, typed as they stand there, in a project of somebody else's. */
     @Test
-    void a_project_that_follows_the_readme_has_its_minutes() throws Exception {
+    void a_project_that_follows_the_readme_has_its_run() throws Exception {
         String dependency = null;
         for (MatchResult file : matches(FILE, "README.md")) {
             if (file.group(1).equals("pom.xml")) dependency = file.group(2);

@@ -70,10 +70,10 @@ final class Driven {
         Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", arguments[0], null, null, List.of()));
         HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
         server.createContext("/", exchange -> {
-            byte[] answer = "{\"gate\":\"open\",\"token\":\"hunter2\"}".getBytes(StandardCharsets.UTF_8);
+            byte[] response = "{\"gate\":\"open\",\"token\":\"hunter2\"}".getBytes(StandardCharsets.UTF_8);
             exchange.getResponseHeaders().add("Content-Type", "application/json");
-            exchange.sendResponseHeaders(200, answer.length);
-            exchange.getResponseBody().write(answer);
+            exchange.sendResponseHeaders(200, response.length);
+            exchange.getResponseBody().write(response);
             exchange.close();
         });
         server.start();
@@ -89,7 +89,7 @@ final class Driven {
         switch (adapter) {
             case "assertj" ->
                 VerbaleAssertJ.captured(new SoftAssertions()).assertThat("Ada").isEqualTo("Dario");
-            case "narration" -> StepMethods.of(new Gate()).open("hunter2");
+            case "steps" -> StepMethods.of(new Gate()).open("hunter2");
             case "logback" -> {
                 var context = (ch.qos.logback.classic.LoggerContext) LoggerFactory.getILoggerFactory();
                 dev.verbale.logback.VerbaleAppender.install(context);
@@ -106,17 +106,17 @@ final class Driven {
             case "restassured" ->
                 RestAssured.given().filter(new VerbaleFilter()).get(url).then().statusCode(200);
             case "okhttp" -> {
-                try (Response answer = VerbaleOkHttp.watch(new OkHttpClient())
+                try (Response response = VerbaleOkHttp.watch(new OkHttpClient())
                         .newCall(new Request.Builder().url(url).build())
                         .execute()) {
-                    answer.body().string();
+                    response.body().string();
                 }
             }
             case "httpclient5" -> {
                 try (var client = VerbaleHttpClient5.watch(HttpClients.custom()).build()) {
                     client.execute(
                             new HttpGet(url),
-                            answer -> answer.getEntity().getContent().readAllBytes());
+                            response -> response.getEntity().getContent().readAllBytes());
                 }
             }
             case "spring" ->

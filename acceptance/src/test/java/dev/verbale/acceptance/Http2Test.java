@@ -78,13 +78,13 @@ class Http2Test {
                 .body("planted")
                 .build());
         String url = "https://localhost:" + server.getPort() + "/beds?at=gate";
-        String answer = sending.send(url);
+        String response = sending.send(url);
         RecordedRequest received = server.takeRequest();
         List<String> headers = new ArrayList<>();
         received.getHeaders().forEach(one -> {
             if (!one.getFirst().equals("traceparent")) headers.add(one.getFirst() + ": " + one.getSecond());
         });
-        return answer + "\n" + received.getRequestLine() + "\n" + headers + "\n"
+        return response + "\n" + received.getRequestLine() + "\n" + headers + "\n"
                 + received.getBody().utf8();
     }
 

@@ -60,7 +60,7 @@ class ModulePathTest {
             strings = {
                 "junit",
                 "assertj",
-                "narration",
+                "steps",
                 "logback",
                 "log4j",
                 "http",

@@ -63,13 +63,13 @@ public final class Shots {
         String page = run.resolve("page/index.html").toUri().toString();
         look("light", 1280, 800);
         shoot(page, ".strip", "summary");
-        shoot(page + "#/tests", ".row-line", "ledger");
-        shoot(page + SWAP, ".thumbnail img", "minutes");
+        shoot(page + "#/tests", ".row-line", "tests");
+        shoot(page + SWAP, ".thumbnail img", "test");
         shoot(page + SWAP, ".thumbnail img", "attachment", () -> {
             driver.findElement(By.cssSelector(".thumbnail img")).click();
             await(".viewer .image-viewer img");
         });
-        shoot(page + SHED, ".video video", "minutes-film", () -> {
+        shoot(page + SHED, ".video video", "test-video", () -> {
             driver.findElements(By.cssSelector(".entry .seek")).get(4).click();
             waitFor("return document.querySelector('.entry.now') && document.querySelector('video').readyState >= 2");
             driver.executeScript("document.querySelector('.entries').scrollIntoView()");
@@ -101,9 +101,9 @@ public final class Shots {
         });
         look("dark", 1280, 800);
         shoot(page, ".strip", "summary-dark");
-        shoot(page + SWAP, ".thumbnail img", "minutes-dark");
+        shoot(page + SWAP, ".thumbnail img", "test-dark");
         look("light", 400, 800);
-        shoot(page + SWAP, ".thumbnail img", "minutes-narrow");
+        shoot(page + SWAP, ".thumbnail img", "test-narrow");
         shoot(page, ".strip", "summary-narrow");
         look("light", 1280, 800);
         shoot(terminal(run, jar).toUri().toString(), "pre", "terminal");

@@ -24,7 +24,7 @@ import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeOptions;
 
 /**
- * What watching a browser costs: JVMs with a bare driver, with a watched one, and with a watched one that is filmed take
+ * What watching a browser costs: JVMs with a bare driver, with a watched one, and with a watched one with video take
  * turns, on a still page or on one that moves all the time, with one browser or with four at once. Arguments: {@code still}
  * or {@code moving}, the number of browsers, the number of calls.
  */
@@ -35,7 +35,7 @@ public final class BrowserOverhead {
     static {
         WAYS.put("bare", List.of("-Dverbale.enabled=false"));
         WAYS.put("watched", List.of("-Dverbale.video=none"));
-        WAYS.put("filmed", List.of("-Dverbale.video=all"));
+        WAYS.put("video", List.of("-Dverbale.video=all"));
     }
 
     private BrowserOverhead() {}

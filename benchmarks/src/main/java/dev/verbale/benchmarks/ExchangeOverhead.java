@@ -35,7 +35,7 @@ import org.apache.hc.core5.http.io.entity.EntityUtils;
 
 /**
  * What telling exchanges costs a request on the loopback address: a bare client and a watched one take turns, a hundred
- * requests each, with an answer of 2 kB of JSON. Argument: the number of turns.
+ * requests each, with a response of 2 kB of JSON. Argument: the number of turns.
  */
 public final class ExchangeOverhead {
 

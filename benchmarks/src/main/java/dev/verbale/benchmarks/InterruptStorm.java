@@ -16,7 +16,7 @@ public final class InterruptStorm {
 
     public static void main(String[] arguments) throws Exception {
         Path folder = Sinks.folder();
-        var sink = Sinks.notes(folder);
+        var sink = Sinks.logLines(folder);
         List<Thread> writers = new ArrayList<>();
         var kept = new int[THREADS];
         for (int number = 0; number < THREADS; number++) {
@@ -43,7 +43,7 @@ public final class InterruptStorm {
                         Files.lines(files.filter(file -> file.toString().endsWith(".jsonl"))
                                 .findFirst()
                                 .orElseThrow())) {
-            lines = all.filter(line -> line.startsWith("{\"event\":\"note\"")).count();
+            lines = all.filter(line -> line.startsWith("{\"event\":\"log\"")).count();
         }
         System.out.println(lines + " of " + THREADS * LINES + " lines after " + interrupts + " interrupts");
         System.exit(lines == THREADS * LINES ? 0 : 1);

@@ -13,11 +13,11 @@ import java.util.List;
 import java.util.Locale;
 import javax.imageio.ImageIO;
 
-/** Ten minutes of film, six pictures a second of 1280 by 800, in a heap of 64 MB: handed in as fast as they are taken. */
+/** Ten minutes of video, six frames a second of 1280 by 800, in a heap of 64 MB: handed in as fast as they are taken. */
 public final class LongVideo {
 
-    private static final int PICTURES = 3_600;
-    private static final long MICROS_A_PICTURE = 166_667;
+    private static final int FRAMES = 3_600;
+    private static final long MICROS_A_FRAME = 166_667;
 
     private LongVideo() {}
 
@@ -40,21 +40,21 @@ public final class LongVideo {
             System.exit(jvm.waitFor());
         }
         AdapterRecorder recorder = AdapterRecorder.current();
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("film", "film", null, null, List.of()));
+        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("video", "video", null, null, List.of()));
         var screenRecorder = new ScreenRecorder(recorder);
         screenRecorder.use(recorder.currentTest());
         byte[][] images = images();
         long at = recorder.now();
         long from = System.nanoTime();
-        for (int i = 0; i < PICTURES; i++) {
-            screenRecorder.frame(images[i % images.length], at + i * MICROS_A_PICTURE);
+        for (int i = 0; i < FRAMES; i++) {
+            screenRecorder.frame(images[i % images.length], at + i * MICROS_A_FRAME);
             if (i % 900 == 899)
                 System.out.printf(Locale.ROOT, "%d min: %d MB in use%n", (i + 1) / 360, usedMegabytes());
         }
         System.out.printf(
                 Locale.ROOT,
-                "%d pictures of %d kB taken in %.1f s%n",
-                PICTURES,
+                "%d frames of %d kB taken in %.1f s%n",
+                FRAMES,
                 images[0].length / 1_000,
                 (System.nanoTime() - from) / 1e9);
         screenRecorder.stop();

@@ -22,7 +22,7 @@ public final class Paced {
     public static void main(String[] arguments) throws Exception {
         var folder = Sinks.folder();
         Map<String, Supplier<Sinks.Sink>> sinks = new LinkedHashMap<>();
-        sinks.put("note", Sinks.notes(folder));
+        sinks.put("log line", Sinks.logLines(folder));
         sinks.put("logback", Sinks.logback(folder));
         sinks.put("log4j", Sinks.log4j(folder));
         Map<String, long[]> nanos = new LinkedHashMap<>();

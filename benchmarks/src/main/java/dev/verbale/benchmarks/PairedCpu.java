@@ -34,7 +34,7 @@ public final class PairedCpu {
         if (threads.isEmpty()) threads.addAll(List.of(1, 2, 4, 8));
         Map<String, Function<Path, Supplier<Sinks.Sink>>> kinds = new LinkedHashMap<>();
         kinds.put("bare write", Sinks::bare);
-        kinds.put("note", Sinks::notes);
+        kinds.put("log line", Sinks::logLines);
         kinds.put("step (a half)", Sinks::steps);
         kinds.put("logback", Sinks::logback);
         kinds.put("log4j", Sinks::log4j);

@@ -26,8 +26,8 @@ import org.openjdk.jmh.annotations.Warmup;
 public class RecorderBenchmark {
 
     /** What is called. */
-    @Param({"bare", "note", "step", "attachment"})
-    public String kind = "note";
+    @Param({"bare", "log", "step", "attachment"})
+    public String kind = "log";
 
     private Supplier<Sinks.Sink> sink = () -> n -> {};
 
@@ -39,7 +39,7 @@ public class RecorderBenchmark {
             case "bare" -> Sinks.bare(folder);
             case "step" -> Sinks.steps(folder);
             case "attachment" -> Sinks.attachments(folder);
-            default -> Sinks.notes(folder);
+            default -> Sinks.logLines(folder);
         };
     }
 

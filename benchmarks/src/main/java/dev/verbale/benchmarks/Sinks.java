@@ -36,9 +36,9 @@ final class Sinks {
         void write(int n);
     }
 
-    /** The bytes of a recorded note, written and nothing else. */
+    /** The bytes of a recorded log line, written and nothing else. */
     static Supplier<Sink> bare(Path folder) {
-        byte[] line = ("{\"event\":\"note\",\"at\":1234567,\"in\":1234,\"text\":\"" + TEXT + "12345\"}\n")
+        byte[] line = ("{\"event\":\"log\",\"at\":1234567,\"in\":1234,\"text\":\"" + TEXT + "12345\"}\n")
                 .getBytes(StandardCharsets.UTF_8);
         FileOutputStream out = open(folder.resolve("bare"));
         return () -> n -> {
@@ -68,8 +68,8 @@ final class Sinks {
         recorder.startTest(recorder.run(), new TestDescriptor(name, name, null, null, List.of()));
     }
 
-    /** A note in a test. */
-    static Supplier<Sink> notes(Path folder) {
+    /** A log line in a test. */
+    static Supplier<Sink> logLines(Path folder) {
         AdapterRecorder recorder = recorder(folder);
         return () -> {
             startTest(recorder);

@@ -37,7 +37,7 @@ public final class SmallHeap {
         System.out.printf(
                 "%,d steps in %.1f s, %d MB in use%n", STEPS, (System.nanoTime() - from) / 1e9, usedMegabytes());
         from = System.nanoTime();
-        Verbale.attach("film.bin", new Zeros(ATTACHMENT), "application/x-film");
+        Verbale.attach("large.bin", new Zeros(ATTACHMENT), "application/octet-stream");
         System.out.printf(
                 "%,d bytes attached in %.1f s, %d MB in use%n",
                 ATTACHMENT, (System.nanoTime() - from) / 1e9, usedMegabytes());

@@ -29,8 +29,8 @@ class CommandLineTest {
 
     private Path root;
 
-    /** What a process said and how it ended. */
-    private record Said(int code, String out, String err) {}
+    /** What a process output and how it ended. */
+    private record Output(int code, String out, String err) {}
 
     @BeforeEach
     void record_a_run() throws Exception {
@@ -42,11 +42,11 @@ class CommandLineTest {
     void page_writes_the_newest_run_and_says_where() throws Exception {
         record("2026-11-25_080000_00aa");
 
-        Said said = verbale("page");
+        Output output = verbale("page");
 
-        assertThat(said.code()).isZero();
-        assertThat(said.err()).isEmpty();
-        assertThat(said.out().lines())
+        assertThat(output.code()).isZero();
+        assertThat(output.err()).isEmpty();
+        assertThat(output.out().lines())
                 .containsExactly(
                         "1 of 2 tests did not pass: 1 errored. They have one cause. The run is incomplete: the journal of "
                                 + "worker-1 was never closed, as when a JVM is killed or still runs.",
@@ -59,18 +59,18 @@ class CommandLineTest {
     void page_takes_a_run_by_its_name_and_a_place_to_write_to() throws Exception {
         record("2026-11-25_080000_00aa");
 
-        Said said = verbale("page", "2026-11-24_103107_k3f9", "--to", "site/tonight");
+        Output output = verbale("page", "2026-11-24_103107_k3f9", "--output", "site/tonight");
 
-        assertThat(said.code()).isZero();
+        assertThat(output.code()).isZero();
         assertThat(Files.readString(work.resolve("site/tonight/data/run.js"))).contains("2026-11-24_103107_k3f9");
     }
 
     @Test
     void har_writes_the_exchanges_of_a_run_or_of_some_tests() throws Exception {
-        Said all = verbale("har");
-        Said some = verbale("har", "--test", "roses", "--to", "out/roses.har");
-        Said none = verbale("har", "--test", "RosesTest");
-        Said nowhere = verbale("har", "--to", "target/verbale");
+        Output all = verbale("har");
+        Output some = verbale("har", "--test", "roses", "--output", "out/roses.har");
+        Output none = verbale("har", "--test", "RosesTest");
+        Output nowhere = verbale("har", "--output", "target/verbale");
 
         assertThat(all.out().strip()).isEqualTo("2 exchanges: target/verbale/2026-11-24_103107_k3f9/exchanges.har");
         assertThat(Files.readString(work.resolve("target/verbale/2026-11-24_103107_k3f9/exchanges.har")))
@@ -87,10 +87,10 @@ class CommandLineTest {
     void page_takes_an_earlier_run_to_compare_with() throws Exception {
         record("2026-11-25_080000_00aa");
 
-        Said said = verbale("page", "--earlier", "2026-11-24_103107_k3f9");
-        Said lost = verbale("page", "--earlier", "2026-01-01_000000_0000");
+        Output output = verbale("page", "--baseline", "2026-11-24_103107_k3f9");
+        Output lost = verbale("page", "--baseline", "2026-01-01_000000_0000");
 
-        assertThat(said.code()).isZero();
+        assertThat(output.code()).isZero();
         Path page = work.resolve("target/verbale/2026-11-25_080000_00aa/page");
         assertThat(Files.readString(page.resolve("data/run.js"))).contains("\"earlier\":\"2026-11-24_103107_k3f9\"");
         assertThat(Files.readString(page.resolve("data/baseline/0.js"))).contains("https://orto.example/gate");
@@ -98,11 +98,11 @@ class CommandLineTest {
     }
 
     @Test
-    void failures_tell_what_where_and_which_papers() throws Exception {
-        Said said = verbale("failures");
+    void failures_tell_what_where_and_which_attachments() throws Exception {
+        Output output = verbale("failures");
 
-        assertThat(said.code()).isZero();
-        assertThat(said.out())
+        assertThat(output.code()).isZero();
+        assertThat(output.out())
                 .contains(
                         "errored    the gate opens",
                         "the hinge is broken",
@@ -130,9 +130,9 @@ class CommandLineTest {
                 recorder.run(), new TestDescriptor("k", "\u001B[2Jcleared @|red x|@", null, null, List.of()));
         recorder.endTest(test, TestEnd.threw(new AssertionError("\u0007\u001B]0;title\u0007")));
 
-        Said said = verbale("failures", "target/verbale/evil");
+        Output output = verbale("failures", "target/verbale/evil");
 
-        assertThat(said.out())
+        assertThat(output.out())
                 .contains("cleared @|red x|@")
                 .doesNotContain("\u001B")
                 .doesNotContain("\u0007");
@@ -142,35 +142,35 @@ class CommandLineTest {
     void runs_are_listed_with_the_newest_first() throws Exception {
         record("2026-11-25_080000_00aa");
 
-        Said said = verbale("runs");
+        Output output = verbale("runs");
 
-        assertThat(said.code()).isZero();
-        assertThat(said.out().lines().map(line -> line.replaceAll(" +", " ")))
+        assertThat(output.code()).isZero();
+        assertThat(output.out().lines().map(line -> line.replaceAll(" +", " ")))
                 .hasSize(2)
                 .allMatch(line -> line.endsWith("2 tests 1 passed 1 errored"))
                 .first()
                 .asString()
                 .startsWith("2026-11-25_080000_00aa ");
-        assertThat(verbale("runs", "--most", "1").out()).contains("and 1 older");
-        assertThat(verbale("runs", "--most", "0").code()).isEqualTo(2);
+        assertThat(verbale("runs", "--limit", "1").out()).contains("and 1 older");
+        assertThat(verbale("runs", "--limit", "0").code()).isEqualTo(2);
         assertThat(verbale("runs", "target/verbale/2026-11-24_103107_k3f9").err())
                 .contains("this is one run");
     }
 
     @Test
     void help_has_examples_and_exit_codes_and_version_a_version() throws Exception {
-        Said help = verbale("--help");
+        Output help = verbale("--help");
         assertThat(help.code()).isZero();
         assertThat(help.out()).contains("page", "failures", "runs", "Examples:", "Exit codes: 0 done");
-        assertThat(verbale("page", "--help").out()).contains("--to", "verbale page --to site/tonight");
+        assertThat(verbale("page", "--help").out()).contains("--output", "verbale page --output site/tonight");
         assertThat(verbale("--version").out()).matches("(?s)Verbale \\d+\\.\\d+.*Java .*");
     }
 
     @Test
     void wrong_arguments_end_with_2() throws Exception {
-        assertThat(verbale()).satisfies(said -> {
-            assertThat(said.code()).isEqualTo(2);
-            assertThat(said.err()).contains("Say what to do: page, failures, runs or har.", "Usage: verbale");
+        assertThat(verbale()).satisfies(output -> {
+            assertThat(output.code()).isEqualTo(2);
+            assertThat(output.err()).contains("Say what to do: page, failures, runs or har.", "Usage: verbale");
         });
         assertThat(verbale("failure").err()).contains("Unmatched argument", "Did you mean");
         assertThat(verbale("page", "--too", "x").code()).isEqualTo(2);
@@ -184,10 +184,10 @@ class CommandLineTest {
 
         for (String command : List.of("page", "failures", "runs")) {
             for (String position : List.of("nowhere", "empty", "foreign", "half", "foreign/pom.xml")) {
-                Said said = verbale(command, position);
-                assertThat(said.code()).as(command + " " + position).isEqualTo(3);
-                assertThat(said.out()).isEmpty();
-                assertThat(said.err())
+                Output output = verbale(command, position);
+                assertThat(output.code()).as(command + " " + position).isEqualTo(3);
+                assertThat(output.out()).isEmpty();
+                assertThat(output.err())
                         .as(command + " " + position)
                         .startsWith("verbale: " + position + ": ")
                         .hasLineCount(1);
@@ -201,11 +201,11 @@ class CommandLineTest {
         Files.delete(run.resolve("run.json"));
         Files.writeString(run.resolve("journals/worker-1.jsonl"), "{\"event\":\"no", StandardOpenOption.APPEND);
 
-        Said said = verbale("failures", run.toString());
+        Output output = verbale("failures", run.toString());
 
-        assertThat(said.code()).isZero();
-        assertThat(said.out()).contains("the gate opens");
-        assertThat(said.err())
+        assertThat(output.code()).isZero();
+        assertThat(output.out()).contains("the gate opens");
+        assertThat(output.err())
                 .contains("2 problems", "run.json: cannot be read", "torn: the journal ends in the middle of a line");
     }
 
@@ -213,19 +213,19 @@ class CommandLineTest {
     void a_page_that_cannot_be_written_ends_with_4_and_harms_nothing() throws Exception {
         Files.writeString(Files.createDirectories(work.resolve("site")).resolve("beach.txt"), "sun");
 
-        Said said = verbale("page", "--to", "site");
+        Output output = verbale("page", "--output", "site");
 
-        assertThat(said.code()).isEqualTo(4);
-        assertThat(said.err())
+        assertThat(output.code()).isEqualTo(4);
+        assertThat(output.err())
                 .startsWith("verbale: the page was not written to site")
                 .contains("would be lost");
         assertThat(work.resolve("site/beach.txt")).hasContent("sun");
-        assertThat(verbale("page", "--to", "site/beach.txt").err()).contains("is a file");
+        assertThat(verbale("page", "--output", "site/beach.txt").err()).contains("is a file");
     }
 
     @Test
     void a_page_in_the_place_of_an_earlier_one_leaves_what_is_not_the_pages() throws Exception {
-        verbale("page", "--to", "site");
+        verbale("page", "--output", "site");
         Path site = work.resolve("site");
         Files.writeString(site.resolve("CNAME"), "tests.orto.example");
         Files.writeString(Files.createDirectories(site.resolve("notes/july")).resolve("beans.txt"), "water them");
@@ -233,9 +233,9 @@ class CommandLineTest {
                 site.resolve("data/files.txt"), Files.readString(site.resolve("data/files.txt")) + "../secret\n");
         Files.writeString(work.resolve("secret"), "kept");
 
-        Said again = verbale("page", "--to", "site");
+        Output again = verbale("page", "--output", "site");
         Path link = Files.createSymbolicLink(work.resolve("link"), site);
-        Said linked = verbale("page", "--to", "link");
+        Output linked = verbale("page", "--output", "link");
 
         assertThat(again.code()).as(again.err()).isZero();
         assertThat(site.resolve("CNAME")).hasContent("tests.orto.example");
@@ -253,15 +253,15 @@ class CommandLineTest {
 
     @Test
     void a_file_in_the_way_of_a_new_page_is_named_and_stays() throws Exception {
-        verbale("page", "--to", "site");
+        verbale("page", "--output", "site");
         Path list = work.resolve("site/data/files.txt");
         Files.writeString(list, Files.readString(list).replace("index.html\n", ""));
         Files.writeString(work.resolve("site/index.html"), "mine now");
 
-        Said said = verbale("page", "--to", "site");
+        Output output = verbale("page", "--output", "site");
 
-        assertThat(said.code()).isEqualTo(4);
-        assertThat(said.err()).contains("site/index.html", "is not of the page that is there");
+        assertThat(output.code()).isEqualTo(4);
+        assertThat(output.err()).contains("site/index.html", "is not of the page that is there");
         assertThat(work.resolve("site/index.html")).hasContent("mine now");
     }
 
@@ -271,10 +271,10 @@ class CommandLineTest {
         byte[] before = Files.readAllBytes(journal);
         Path link = Files.createSymbolicLink(work.resolve("link.har"), work.resolve("mine.txt"));
 
-        Said onJournal = verbale("har", "--to", "target/verbale/2026-11-24_103107_k3f9/journals/worker-1.jsonl");
-        Said onLink = verbale("har", "--to", "link.har");
-        Said once = verbale("har", "--to", "a.har");
-        Said twice = verbale("har", "--to", "a.har");
+        Output onJournal = verbale("har", "--output", "target/verbale/2026-11-24_103107_k3f9/journals/worker-1.jsonl");
+        Output onLink = verbale("har", "--output", "link.har");
+        Output once = verbale("har", "--output", "a.har");
+        Output twice = verbale("har", "--output", "a.har");
 
         assertThat(onJournal.code()).isEqualTo(4);
         assertThat(onJournal.err()).contains("is no archive that Verbale wrote");
@@ -296,10 +296,10 @@ class CommandLineTest {
                 recorder.startTest(recorder.run(), new TestDescriptor("k", "n", null, null, List.of())),
                 TestEnd.passed());
 
-        Said said = verbale("har", "quiet");
+        Output output = verbale("har", "quiet");
 
-        assertThat(said.code()).isZero();
-        assertThat(said.out()).startsWith("No HTTP exchange was recorded in quiet. Nothing was written.");
+        assertThat(output.code()).isZero();
+        assertThat(output.out()).startsWith("No HTTP exchange was recorded in quiet. Nothing was written.");
         assertThat(root.resolve("quiet/exchanges.har")).doesNotExist();
     }
 
@@ -317,8 +317,8 @@ class CommandLineTest {
         }
         recorder.startStep("lock the shed").failed(new IllegalStateException("no key"));
 
-        Said some = verbale("failures", "storm");
-        Said all = verbale("failures", "--all", "storm");
+        Output some = verbale("failures", "storm");
+        Output all = verbale("failures", "--all", "storm");
 
         assertThat(some.out()).hasSizeLessThan(6_000);
         assertThat(some.out())
@@ -345,21 +345,21 @@ class CommandLineTest {
                     .formatted(i, i, i - 1));
         Files.writeString(odd.resolve("worker-1.jsonl"), lines);
 
-        Said runs = verbale("runs");
-        Said page = verbale("page", "odd");
-        Said failures = verbale("failures", "odd");
+        Output runs = verbale("runs");
+        Output page = verbale("page", "odd");
+        Output failures = verbale("failures", "odd");
 
         assertThat(runs.out()).contains("2026-11-24_103107_k3f9", "odd");
-        for (Said said : List.of(runs, page, failures)) {
-            assertThat(said.code()).as(said.err()).isZero();
-            assertThat(said.err()).doesNotContain("\tat ");
+        for (Output output : List.of(runs, page, failures)) {
+            assertThat(output.code()).as(output.err()).isZero();
+            assertThat(output.err()).doesNotContain("\tat ");
         }
     }
 
     @Test
     void a_projects_folder_stands_for_the_newest_run_in_it() throws Exception {
-        Said here = verbale("failures", ".");
-        Said help = verbale("help", "failures");
+        Output here = verbale("failures", ".");
+        Output help = verbale("help", "failures");
 
         assertThat(here.code()).isZero();
         assertThat(here.out()).contains("the gate opens");
@@ -391,15 +391,15 @@ class CommandLineTest {
         recorder.endTest(bad, TestEnd.threw(failure));
     }
 
-    private Said verbale(String... arguments) throws Exception {
+    private Output verbale(String... arguments) throws Exception {
         return verbale(Map.of(), arguments);
     }
 
-    private Said verbale(Map<String, String> environment, String... arguments) throws Exception {
+    private Output verbale(Map<String, String> environment, String... arguments) throws Exception {
         return run(environment, List.of(), arguments);
     }
 
-    private Said run(Map<String, String> environment, List<String> jvm, String... arguments) throws Exception {
+    private Output run(Map<String, String> environment, List<String> jvm, String... arguments) throws Exception {
         List<String> command = new ArrayList<>();
         command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
         command.addAll(jvm);
@@ -414,7 +414,7 @@ class CommandLineTest {
         int code = running.waitFor();
         String complained = Files.readString(err);
         Files.delete(err);
-        return new Said(code, out, complained);
+        return new Output(code, out, complained);
     }
 
     private static String absolute(String classPath) {

@@ -27,7 +27,7 @@ public final class GardenServer implements BeforeEachCallback, AfterEachCallback
         return orto;
     }
 
-    /** A cold server's first answer takes seconds on a busy machine; no test should pay for that. */
+    /** A cold server's first response takes seconds on a busy machine; no test should pay for that. */
     private static void waitForFirstAnswer(URI address) {
         var request = HttpRequest.newBuilder(address.resolve("/api/seeds/Basil"))
                 .timeout(Duration.ofSeconds(30))

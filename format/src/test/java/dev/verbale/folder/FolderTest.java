@@ -86,10 +86,10 @@ class FolderTest {
                 "{\"format\":1,\"started\":\"2026-11-24T10:00:00Z\"} | there is no 'name'",
                 "{\"name\":\"a\",\"started\":\"yesterday\"}           | 'started' is not a time: yesterday"
             })
-    void a_broken_description_says_what_is_wrong(String content, String said) throws Exception {
+    void a_broken_description_says_what_is_wrong(String content, String message) throws Exception {
         Path file = Files.writeString(folder.resolve("run.json"), content);
 
-        assertThatThrownBy(() -> RunDescription.read(file)).hasMessageContaining(said);
+        assertThatThrownBy(() -> RunDescription.read(file)).hasMessageContaining(message);
     }
 
     @ParameterizedTest

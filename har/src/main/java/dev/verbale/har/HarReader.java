@@ -108,7 +108,7 @@ public final class HarReader {
             }
         long size = request.path("bodySize").asLong(-1);
         if (!parts.isEmpty()) return new Body(type, size, size, null, false, null, parts, null);
-        return told(data, type, size, text(data, "text", "").length());
+        return fromText(data, type, size, text(data, "text", "").length());
     }
 
     private static @Nullable Body content(JsonNode response) {
@@ -119,11 +119,11 @@ public final class HarReader {
         if (text.isEmpty() && decoded <= 0) return null;
         String type = text(content, "mimeType", "");
         if (text.isEmpty()) return leftOut(type, size, decoded, "not in the archive");
-        return told(content, type, size, decoded);
+        return fromText(content, type, size, decoded);
     }
 
-    /** The format says of answers only that they may be in base64; writers say it of requests too. */
-    private static Body told(JsonNode body, String type, long size, long decoded) {
+    /** The format says of responses only that they may be in base64; writers say it of requests too. */
+    private static Body fromText(JsonNode body, String type, long size, long decoded) {
         String text = text(body, "text", "");
         if (!text(body, "encoding", text(body, "_encoding", "")).equalsIgnoreCase("base64"))
             return body(type, size, decoded, text);

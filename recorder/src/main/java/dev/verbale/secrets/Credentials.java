@@ -110,7 +110,7 @@ final class Credentials {
         found.add(from, to, Redactor.MASK);
     }
 
-    /** Looks at the sign at {@code at}: the answer to a challenge is as good as a password for some time (RFC 7616). */
+    /** Looks at the sign at {@code at}: the response to a challenge is as good as a password for some time (RFC 7616). */
     void inDigest(String text, int at, Found found) {
         int from = at;
         while (from > 0 && Chars.isBlank(text.charAt(from - 1))) from--;

@@ -10,8 +10,8 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Values that somebody announced, in the forms in which they may turn up. Immutable: whoever reads it while another value is
- * announced has the old one or the new one, and each of them is whole.
+ * Values that somebody known, in the forms in which they may turn up. Immutable: whoever reads it while another value is
+ * known has the old one or the new one, and each of them is whole.
  *
  * <p>The forms are those that encode the bytes: as they are, as UTF-8 that was read as Latin-1, in Base64 alone or inside a
  * longer text at any of the three alignments, in hexadecimal digits, and each line of a value of several lines. What only

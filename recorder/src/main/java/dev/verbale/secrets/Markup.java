@@ -62,7 +62,7 @@ final class Markup {
     private static final Set<String> HOLDING = Set.of("value", "content");
 
     /** They say something about it, whatever they are called: {@code <label for=password>} holds nothing. */
-    private static final Set<String> TELLING =
+    private static final Set<String> REVEALING =
             Set.of("for", "class", "id", "name", "type", "placeholder", "autocomplete", "key");
 
     private record Attribute(String name, int from, int to, String quote) {}
@@ -85,7 +85,7 @@ final class Markup {
         for (Attribute one : tag.attributes()) {
             String name = one.name().toLowerCase(Locale.ROOT);
             boolean holds = tag.namesSecret() && HOLDING.contains(name);
-            if (!holds && (TELLING.contains(name) || !names.isSecret(name))) continue;
+            if (!holds && (REVEALING.contains(name) || !names.isSecret(name))) continue;
             if (!Prose.isNoValue(text, one.from(), one.to())) mask(one, found);
         }
         boolean holds = names.isSecret(tag.name())

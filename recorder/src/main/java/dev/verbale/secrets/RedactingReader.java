@@ -77,14 +77,14 @@ public final class RedactingReader {
             rest = null;
             done = end;
         }
-        KnownSecrets announced = redactor.announced();
+        KnownSecrets known = redactor.known();
         Tables before = search.tables();
         int from = done;
-        Found found = search.in(text, done, announced);
-        int ahead = Math.max(AHEAD, announced.reach());
+        Found found = search.in(text, done, known);
+        int ahead = Math.max(AHEAD, known.reach());
         int safe = isOver ? text.length() : Math.max(done, text.length() - ahead);
         if (!isOver && safe == done)
-            safe = Math.max(done, text.length() - AHEAD); // a value of a window's length was announced
+            safe = Math.max(done, text.length() - AHEAD); // a value of a window's length was known
         for (Found.Span span : found.spans()) {
             boolean reaches = span.open() || span.end() > safe;
             if (!isOver && reaches && span.start() > done + AHEAD) {

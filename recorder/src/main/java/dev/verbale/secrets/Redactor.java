@@ -6,7 +6,7 @@ import java.util.regex.Pattern;
 
 /**
  * Masks secrets in text. What it knows by itself, the guide's table has: values behind secret names in every notation, markup,
- * tables, credentials, well-known keys, numbers of cards and accounts; and values that were announced, however they are
+ * tables, credentials, well-known keys, numbers of cards and accounts; and values that were known, however they are
  * escaped and encoded.
  *
  * <p>Nearly every text holds none of this, so a quick look decides first whether the search is worth it. Safe from any thread.
@@ -18,7 +18,7 @@ public final class Redactor {
 
     private final SecretNames names;
     private final List<Pattern> ownPatterns;
-    private volatile KnownSecrets announced = KnownSecrets.NONE;
+    private volatile KnownSecrets known = KnownSecrets.NONE;
 
     /**
      * @param moreNames words that names of secret values end in, besides those that are known
@@ -34,7 +34,7 @@ public final class Redactor {
      * characters are not.
      */
     public synchronized void add(String value) {
-        announced = announced.with(value);
+        known = known.with(value);
     }
 
     /** Whether the value that goes by {@code name} is secret. */
@@ -45,7 +45,7 @@ public final class Redactor {
     /** {@code text} with its secrets masked; the same instance where there are none. */
     public String redacted(String text) {
         if (!mayHoldSecret(text)) return text;
-        Found found = search().in(text, 0, announced);
+        Found found = search().in(text, 0, known);
         return found.isEmpty() ? text : found.applied(text);
     }
 
@@ -57,12 +57,12 @@ public final class Redactor {
      */
     public String redactedBeginning(String text, int length) {
         if (!mayHoldSecret(text)) return text.substring(0, length);
-        return search().in(text, 0, announced).applied(text, length);
+        return search().in(text, 0, known).applied(text, length);
     }
 
-    /** So many characters behind a cut tell whether an announced value lies in it. */
+    /** So many characters behind a cut tell whether an known value lies in it. */
     public int reach() {
-        return announced.reach();
+        return known.reach();
     }
 
     /** For one text, which may come in pieces. */
@@ -70,11 +70,11 @@ public final class Redactor {
         return new Search(names, ownPatterns);
     }
 
-    KnownSecrets announced() {
-        return announced;
+    KnownSecrets known() {
+        return known;
     }
 
     boolean mayHoldSecret(String text) {
-        return !announced.isEmpty() || !ownPatterns.isEmpty() || Prefilter.isWorthMore(text);
+        return !known.isEmpty() || !ownPatterns.isEmpty() || Prefilter.isWorthMore(text);
     }
 }

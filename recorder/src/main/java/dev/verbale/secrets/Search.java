@@ -54,9 +54,9 @@ final class Search {
     /**
      * @param from where to look; what is before was looked at, and is there to be looked back at
      */
-    Found in(String text, int from, KnownSecrets announced) {
+    Found in(String text, int from, KnownSecrets secrets) {
         List<int[]> fixed = new ArrayList<>();
-        announced.find(text, fixed);
+        secrets.find(text, fixed);
         for (Pattern own : ownPatterns) {
             Matcher matcher = own.matcher(text);
             while (matcher.find()) {

@@ -47,7 +47,7 @@ class FullDiskTest {
             Path ballast = fill(disk);
             assertThatCode(() -> {
                         for (int i = 0; i < 40; i++) recorder.log("a line that finds no room " + "x".repeat(200));
-                        recorder.attach("film", new byte[5_000], "video/webm");
+                        recorder.attach("video", new byte[5_000], "video/webm");
                         recorder.startStep("goes on").passed();
                     })
                     .doesNotThrowAnyException();
@@ -71,7 +71,7 @@ class FullDiskTest {
     @Test
     void a_disk_that_stays_full_is_said_at_the_end_and_by_whoever_reads() throws Exception {
         PrintStream out = System.out;
-        var said = new ByteArrayOutputStream();
+        var output = new ByteArrayOutputStream();
         try (FileSystem disk = Jimfs.newFileSystem(SMALL)) {
             Path root = disk.getPath("/runs");
             FileRecorder recorder =
@@ -80,7 +80,7 @@ class FullDiskTest {
             Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "waters", null, null, List.of()));
             for (int i = 0; i < 40; i++) recorder.log("a line that finds no room " + "x".repeat(200));
             recorder.endTest(test, TestEnd.passed());
-            System.setOut(new PrintStream(said, true, StandardCharsets.UTF_8));
+            System.setOut(new PrintStream(output, true, StandardCharsets.UTF_8));
             recorder.end();
 
             Run run = RunReader.read(root);
@@ -88,7 +88,7 @@ class FullDiskTest {
         } finally {
             System.setOut(out);
         }
-        assertThat(said.toString(StandardCharsets.UTF_8))
+        assertThat(output.toString(StandardCharsets.UTF_8))
                 .contains("1 test: 1 passed")
                 .containsPattern("The run is incomplete: \\d+ log, 1 test-ended.* could not be recorded");
     }

@@ -78,7 +78,7 @@ class BorderTest {
     @Test
     void what_a_value_records_while_it_is_asked_for_its_text_is_recorded() throws Exception {
         Scope test = start("asks");
-        Object telling = new Object() {
+        Object logging = new Object() {
             @Override
             public String toString() {
                 Step inside = recorder.startStep("asked");
@@ -87,7 +87,7 @@ class BorderTest {
                 return "told";
             }
         };
-        recorder.log("{}", new Object[] {telling});
+        recorder.log("{}", new Object[] {logging});
         recorder.attach(
                 "read",
                 new InputStream() {
@@ -180,30 +180,29 @@ class BorderTest {
         recorder.endTest(test, TestEnd.threw(failure));
 
         Path journal = RunReader.read(root).folder().resolve("journals/worker-1.jsonl");
-        String written = Files.readString(journal);
-        assertThat(written.split("the gate is locked", -1))
-                .hasSizeLessThan(70); // in messages, and once with its frames
-        assertThat(written.split("at dev.verbale.hostile.BorderTest.a_failure_is_written_once", -1))
+        String text = Files.readString(journal);
+        assertThat(text.split("the gate is locked", -1)).hasSizeLessThan(70); // in messages, and once with its frames
+        assertThat(text.split("at dev.verbale.hostile.BorderTest.a_failure_is_written_once", -1))
                 .as("each throwable's own frame once")
                 .hasSize(1 + 31);
         TestResult read = RunReader.read(root).tests().get(0);
-        Failure told = read.failure();
-        assertThat(told).isNotNull();
-        assertThat(told.message()).isEqualTo("around 29");
-        assertThat(told.stack()).contains("Caused by: java.lang.RuntimeException: around 28", "was recorded first");
+        Failure written = read.failure();
+        assertThat(written).isNotNull();
+        assertThat(written.message()).isEqualTo("around 29");
+        assertThat(written.stack()).contains("Caused by: java.lang.RuntimeException: around 28", "was recorded first");
     }
 
     @Test
-    void a_message_of_megabytes_is_cut_in_the_journal_and_whole_in_a_paper() throws Exception {
+    void a_message_of_megabytes_is_cut_in_the_journal_and_whole_in_a_attachment() throws Exception {
         Scope test = start("fails");
         recorder.endTest(test, TestEnd.threw(new IllegalStateException("m".repeat(3_000_000))));
 
         Run run = RunReader.read(root);
 
-        Failure failure = run.tests().get(0).failure();
-        assertThat(failure).isNotNull();
-        assertThat(failure.message()).hasSizeLessThan(10_000).contains("3000000 characters", "'failure message'");
-        assertThat(failure.stack()).hasSizeLessThan(50_000).contains("BorderTest.java");
+        Failure written = run.tests().get(0).failure();
+        assertThat(written).isNotNull();
+        assertThat(written.message()).hasSizeLessThan(10_000).contains("3000000 characters", "'failure message'");
+        assertThat(written.stack()).hasSizeLessThan(50_000).contains("BorderTest.java");
         assertThat(run.folder().resolve("tests/GateTest/fails/01-failure-message.txt"))
                 .hasSize(3_000_000);
     }
@@ -215,9 +214,9 @@ class BorderTest {
         for (int i = 0; i < 100_000; i++) failure = new RuntimeException("around", failure);
         recorder.endTest(test, TestEnd.threw(failure));
 
-        Failure told = RunReader.read(root).tests().get(0).failure();
-        assertThat(told).isNotNull();
-        assertThat(told.stack()).hasSizeLessThan(300_000).endsWith("... (more is left out)\n");
+        Failure written = RunReader.read(root).tests().get(0).failure();
+        assertThat(written).isNotNull();
+        assertThat(written.stack()).hasSizeLessThan(300_000).endsWith("... (more is left out)\n");
     }
 
     @Test

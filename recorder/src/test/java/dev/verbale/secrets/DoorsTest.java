@@ -28,7 +28,7 @@ class DoorsTest {
     /** Shorter ones stand in ordinary words too. */
     private static final int SHORTEST = 6;
 
-    private static final String ANNOUNCED = "ann0unced \"Ää/& <secret>\nof two lines-";
+    private static final String REGISTERED = "ann0unced \"Ää/& <secret>\nof two lines-";
 
     @TempDir
     Path root;
@@ -55,10 +55,10 @@ class DoorsTest {
     }
 
     @Test
-    void what_was_announced_comes_in_by_no_door() throws Exception {
+    void what_was_registered_comes_in_by_no_door() throws Exception {
         AdapterRecorder recorder = recorder();
-        recorder.secret(ANNOUNCED);
-        String text = "before " + ANNOUNCED + " after";
+        recorder.secret(REGISTERED);
+        String text = "before " + REGISTERED + " after";
         throughEveryDoor(recorder, text, URLEncoder.encode(text, StandardCharsets.UTF_8));
 
         for (Path file : files())

@@ -107,7 +107,7 @@ class RedactorTest {
     }
 
     @Test
-    void an_announced_value_is_masked_in_every_form() throws Exception {
+    void a_registered_value_is_masked_in_every_form() throws Exception {
         String secret = "s3cret \"Ää/&<'+ü";
         byte[] bytes = secret.getBytes(StandardCharsets.UTF_8);
         redactor.add(secret);
@@ -137,7 +137,7 @@ class RedactorTest {
     }
 
     @Test
-    void an_announced_value_is_found_in_longer_base64_at_every_alignment_and_over_lines() {
+    void a_registered_value_is_found_in_longer_base64_at_every_alignment_and_over_lines() {
         String secret = "correct-horse-battery-staple-and-some-more-of-it";
         redactor.add(secret);
 
@@ -171,15 +171,15 @@ class RedactorTest {
     }
 
     @Test
-    void the_lines_of_an_announced_value_are_masked_one_by_one_too() {
+    void the_lines_of_a_registered_value_are_masked_one_by_one_too() {
         redactor.add("first line of it\nsecond line of it");
 
         assertThat(redactor.redacted("> second line of it <")).isEqualTo("> [masked] <");
     }
 
-    /** Announced by many at once; from the moment that the call has returned nobody's line holds the value. */
+    /** Registered by many at once; from the moment that the call has returned nobody's line holds the value. */
     @Test
-    void values_that_are_announced_at_once_are_all_masked_at_once() throws Exception {
+    void values_that_are_registered_at_once_are_all_masked_at_once() throws Exception {
         var leaks = new AtomicInteger();
         var together = new CountDownLatch(1);
         List<Thread> threads = new ArrayList<>();
@@ -213,7 +213,7 @@ class RedactorTest {
 
     @ParameterizedTest
     @ValueSource(strings = {"a", "42", "abc"})
-    void short_values_are_not_announced_or_half_of_every_log_would_be_masked(String value) {
+    void short_values_are_not_registered_or_half_of_every_log_would_be_masked(String value) {
         redactor.add(value);
 
         assertThat(redactor.redacted("abc a banana costs 42")).isEqualTo("abc a banana costs 42");

@@ -20,7 +20,7 @@ import tools.jackson.core.JsonGenerator;
 /**
  * Brings attachments into the page's folder, so that it loses nothing when it is handed on without the run.
  *
- * <p>Only pictures and videos that cannot run anything keep their extension. Everything else gets {@code .txt} behind its
+ * <p>Only images and videos that cannot run anything keep their extension. Everything else gets {@code .txt} behind its
  * name: a page source that somebody opens by hand must not run as a page. Text is put into a script file too, since a page
  * that was opened from disk may not fetch.
  */

@@ -191,16 +191,16 @@ class CopiedCommandsTest {
         Path source = Files.writeString(root.resolve("Copied.java"), code + "}\n}\n", UTF_8);
         int at = server.received().size();
 
-        String[] told = run(
+        String[] output = run(
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(), source.toString())
                 .strip()
                 .split("\n");
 
-        assertThat(told).as(String.join("\n", told)).hasSize(copied.size());
+        assertThat(output).as(String.join("\n", output)).hasSize(copied.size());
         List<String> wrong = new ArrayList<>();
         for (int i = 0; i < copied.size(); i++) {
             DifficultRequest request = DifficultRequest.all().get(i);
-            if (!told[i].equals("sent")) wrong.add(request.what + ": " + told[i]);
+            if (!output[i].equals("sent")) wrong.add(request.what + ": " + output[i]);
             else judge(request, request.javaSays, "//", copied.get(i).get("as Java"), at++, wrong);
         }
         assertThat(wrong).isEmpty();
@@ -233,9 +233,9 @@ class CopiedCommandsTest {
                 .redirectErrorStream(true)
                 .start();
         process.getOutputStream().close();
-        String told = new String(process.getInputStream().readAllBytes(), UTF_8);
+        String output = new String(process.getInputStream().readAllBytes(), UTF_8);
         process.waitFor();
-        return told;
+        return output;
     }
 
     private static void judge(

@@ -69,7 +69,7 @@ class ExchangePageTest {
                 .satisfiesExactly(
                         first -> assertThat(first).startsWith("POST /api/seeds?name=Ada&token=[masked] 422 "),
                         second -> assertThat(second)
-                                .contains("ASK tcp://gate:7070 no answer")
+                                .contains("ASK tcp://gate:7070 no response")
                                 .contains("nobody there"));
         assertThat(chromium.texts(".sides tr")).contains("name Ada", "Authorization [masked]", "Set-Cookie [masked]");
         assertThat(chromium.texts(".sides .tree > summary")).contains("error: {1}");
@@ -118,7 +118,7 @@ class ExchangePageTest {
 
         assertThat(chromium.find("h1").getText()).isEqualTo("21 exchanges");
         assertThat(chromium.find(".totals").getText())
-                .isEqualTo("2.0 kB answered; 2 not answered well; 0 did not hold what was checked");
+                .isEqualTo("2.0 kB received; 0 4xx, 1 5xx, 1 no response; 0 exchanges with failed checks");
         assertThat(chromium.texts(".endpoints tbody tr"))
                 .anySatisfy(line -> assertThat(line)
                         .startsWith("GET 127.0.0.1/api/plots/{} 20 ")
@@ -128,7 +128,7 @@ class ExchangePageTest {
                         .contains(" 100 % "));
         chromium.find(".filters button").click();
         assertThat(chromium.texts(".list tr")).hasSize(2).anySatisfy(line -> assertThat(line)
-                .contains("no answer", "nobody there"));
+                .contains("no response", "nobody there"));
         chromium.driver.findElements(By.cssSelector(".endpoints button")).stream()
                 .filter(button -> button.getText().contains("plots"))
                 .findFirst()
@@ -162,7 +162,7 @@ class ExchangePageTest {
 
         chromium.open(index, "#/exchanges");
         chromium.find(".list tr");
-        assertThat(chromium.find(".totals").getText()).contains("0 not answered well");
+        assertThat(chromium.find(".totals").getText()).contains("0 4xx, 0 5xx, 0 no response");
         assertThat(chromium.texts(".list tr"))
                 .anySatisfy(line -> assertThat(line).contains("answered ASK tcp://gate:7070"));
         assertThat(chromium.texts(".endpoints tbody tr"))
@@ -240,7 +240,7 @@ class ExchangePageTest {
         chromium.find(".entry:nth-child(3) .tree");
         chromium.find(".entry:nth-child(3) input[type=search]").sendKeys("basil");
         assertThat(chromium.texts(".entry:nth-child(3) mark")).containsExactly("Basil");
-        assertThat(chromium.find(".entry:nth-child(3) .body-keys").getText()).contains("1 place");
+        assertThat(chromium.find(".entry:nth-child(3) .body-keys").getText()).contains("1 hit");
         assertThat(chromium.complaints()).isEmpty();
     }
 
@@ -404,7 +404,7 @@ class ExchangePageTest {
         assertThat(chromium.texts(".archive .exchange > details > summary"))
                 .satisfiesExactly(
                         first -> assertThat(first).startsWith("POST /seeds?token=[masked] 200 20 ms"),
-                        second -> assertThat(second).contains("GET /shed no answer", "ERR_CONNECTION_REFUSED"));
+                        second -> assertThat(second).contains("GET /shed no response", "ERR_CONNECTION_REFUSED"));
         assertThat(chromium.find(".archive.reason").getText()).contains("broken.har cannot be read");
         assertThat(chromium.complaints()).isEmpty();
     }

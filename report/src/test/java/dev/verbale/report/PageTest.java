@@ -66,7 +66,7 @@ class PageTest {
         chromium.open(index, "");
 
         assertThat(chromium.find(".sentence").getText())
-                .isEqualTo("1 of 4 tests did not pass: 1 failed. They have one cause.");
+                .isEqualTo("1 of 4 tests did not pass: 1 failed, for one reason.");
         assertThat(chromium.find(".incomplete").getText()).startsWith("The run is incomplete: the journal of worker-1");
         assertThat(chromium.texts(".counts li")).containsExactly("1 failed", "1 skipped", "2 passed");
         assertThat(chromium.texts(".strip a")).hasSize(4);
@@ -77,13 +77,13 @@ class PageTest {
     }
 
     @Test
-    void the_minutes_tell_a_test_from_its_beginning_to_its_failure() throws Exception {
+    void the_page_of_a_test_shows_it_from_its_beginning_to_its_failure() throws Exception {
         Path index = page(this::smallRun);
 
         chromium.open(index, "#/test/sample.RotaTest.swaps()");
 
         chromium.find(".entries");
-        assertThat(chromium.texts(".path")).containsExactly("Rota page");
+        assertThat(chromium.texts(".path")).containsExactly("Tests › Rota page");
         assertThat(chromium.texts(".step-name"))
                 .containsExactly("open the rota", "Swap Monday with Thursday", "Compare");
         assertThat(chromium.texts(".kind")).containsExactly("set-up");
@@ -94,11 +94,11 @@ class PageTest {
         assertThat(chromium.find(".stack").isDisplayed()).as("folded at first").isFalse();
         chromium.find(".failure summary").click();
         assertThat(chromium.find(".stack").getText()).contains("PageTest.java");
-        assertThat(chromium.texts(".step-said")).containsExactly("Thursday after the swap");
+        assertThat(chromium.texts(".step-text")).containsExactly("Thursday after the swap");
     }
 
     @Test
-    void papers_open_large_step_through_and_show_source_as_text() throws Exception {
+    void attachments_open_large_step_through_and_show_source_as_text() throws Exception {
         Path index = page(this::smallRun);
         chromium.open(index, "#/test/sample.RotaTest.swaps()");
 
@@ -114,7 +114,7 @@ class PageTest {
         assertThat(chromium.find(".attachment-text").getText()).isEqualTo("<h1>Rota</h1>");
         chromium.find(".source-controls input").sendKeys("rota", Keys.ENTER);
         assertThat(chromium.texts("mark.current")).containsExactly("Rota");
-        assertThat(chromium.find(".source-controls [role=status]").getText()).startsWith("1 place");
+        assertThat(chromium.find(".source-controls [role=status]").getText()).startsWith("1 hit");
         chromium.find(".source-controls button").click();
         chromium.driver.switchTo().frame(chromium.find("iframe.drawn"));
         assertThat(chromium.find("h1").getText()).as("drawn as a page").isEqualTo("Rota");
@@ -125,7 +125,7 @@ class PageTest {
     }
 
     @Test
-    void a_picture_is_shown_in_its_own_size_and_larger() throws Exception {
+    void a_image_is_shown_in_its_own_size_and_larger() throws Exception {
         chromium.open(page(this::smallRun), "#/test/sample.RotaTest.swaps()");
         chromium.find(".thumbnail img").click();
 
@@ -141,7 +141,7 @@ class PageTest {
     }
 
     @Test
-    void the_film_follows_the_lines_and_the_lines_follow_the_film() throws Exception {
+    void the_video_follows_the_lines_and_the_lines_follow_the_video() throws Exception {
         Path index = page(this::recordedRun);
         chromium.open(index, "#/test/sample.RotaTest.swaps()");
         chromium.waitFor("return document.querySelector('.video video').readyState >= 2");
@@ -161,7 +161,7 @@ class PageTest {
         chromium.waitFor("return document.querySelector('.entry.now')");
 
         assertThat(chromium.texts(".captured summary"))
-                .containsExactly("Console, 2 lines, 1 error", "Network, 2 requests, 1 not answered well");
+                .containsExactly("Console, 2 lines, 1 error", "Network, 2 requests, 1 error");
         chromium.driver
                 .findElements(By.cssSelector(".captured summary"))
                 .get(1)
@@ -217,7 +217,7 @@ class PageTest {
     }
 
     @Test
-    void the_ledger_finds_filters_groups_and_remembers_it_in_its_address() throws Exception {
+    void the_list_of_tests_finds_filters_groups_and_remembers_it_in_its_address() throws Exception {
         chromium.open(page(this::smallRun), "#/tests");
 
         assertThat(chromium.texts(".row-line .name"))
@@ -249,7 +249,7 @@ class PageTest {
             recorder.log(HOSTILE + "\u2028\u2029");
             recorder.attach(HOSTILE + ".html", HOSTILE.getBytes(StandardCharsets.UTF_8), "text/html");
             recorder.attach(
-                    "picture.svg",
+                    "image.svg",
                     ("<svg xmlns='http://www.w3.org/2000/svg' onload='window.ran=1'/>")
                             .getBytes(StandardCharsets.UTF_8),
                     "image/svg+xml");
@@ -263,7 +263,7 @@ class PageTest {
         for (String hash : List.of(
                 "",
                 "#/tests",
-                "#/tests?group=cause&find=%3Cscript",
+                "#/tests?group=reason&find=%3Cscript",
                 "#/test/hostile",
                 "#/test/run",
                 "#/test/%3Cimg%20src=x%20onerror=%22window.ran=1%22%3E")) {
@@ -272,8 +272,8 @@ class PageTest {
             assertThat(chromium.script("return window.ran")).as("at " + hash).isNull();
         }
         chromium.open(index, "#/test/hostile");
-        for (int slip = 0; slip < 4; slip++) {
-            chromium.find(".slips .thumbnail:nth-child(" + (slip + 1) + ")").click();
+        for (int number = 1; number <= 4; number++) {
+            chromium.find(".thumbnails .thumbnail:nth-child(" + number + ")").click();
             chromium.find(".viewer .attachment-text, .viewer .image-viewer, .viewer .large, .viewer .reason");
             chromium.escape();
         }
@@ -368,7 +368,7 @@ class PageTest {
                 target.resolve("data/files.txt"),
                 Files.readString(target.resolve("data/files.txt")) + "data/tests/99.js\n");
         Files.writeString(target.resolve("CNAME"), "tests.orto.example");
-        Path foreign = Files.createDirectory(root.resolve("holiday-pictures"));
+        Path foreign = Files.createDirectory(root.resolve("holiday-images"));
         Files.writeString(foreign.resolve("beach.txt"), "sun");
 
         writtenTo("site");
@@ -403,7 +403,7 @@ class PageTest {
                 .containsExactly("flaky: passed on attempt 3.", "last step that ended: Open the gate");
         chromium.find(".row-line").click();
         assertThat(chromium.find(".test .reason").getText())
-                .isEqualTo("Flaky. attempt 1: failed, attempt 2: failed, attempt 3 of 3: passed");
+                .isEqualTo("Flaky: passed on attempt 3. Attempt 1 failed, 2 failed, 3 passed");
         chromium.find(".test .reason a").click();
         assertThat(chromium.find(".failure .message").getText()).isEqualTo("wind 1");
         assertThat(chromium.complaints()).isEmpty();
@@ -444,7 +444,7 @@ class PageTest {
 
         Files.delete(index.resolveSibling("data/run.js"));
         chromium.open(index, "");
-        assertThat(chromium.find("h1").getText()).isEqualTo("The minutes are not here");
+        assertThat(chromium.find("h1").getText()).isEqualTo("The data of this page is missing");
         chromium.complaints(); // the browser says that the files are missing, and is right
     }
 

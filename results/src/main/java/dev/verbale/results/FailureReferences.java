@@ -14,27 +14,33 @@ final class FailureReferences {
     private final Map<Integer, Failure> written = new HashMap<>();
 
     /**
-     * {@code told}, or what it refers to.
+     * {@code failure}, or what it refers to.
      *
      * @param problem told where it refers to nothing
      */
     @Nullable
-    Failure whole(@Nullable Failure told, Consumer<String> problem) {
-        if (told == null) return null;
-        if (told.isReference()) {
-            Failure known = written.get(told.id());
+    Failure whole(@Nullable Failure failure, Consumer<String> problem) {
+        if (failure == null) return null;
+        if (failure.isReference()) {
+            Failure known = written.get(failure.id());
             if (known != null) return known;
-            problem.accept("refers to the failure " + told.id() + ", which is not in this journal");
+            problem.accept("refers to the failure " + failure.id() + ", which is not in this journal");
             return new Failure("unknown", "It was to be recorded earlier, and is missing", "", null, null, List.of());
         }
         List<Failure> gathered = new ArrayList<>();
-        for (Failure one : told.gathered()) {
+        for (Failure one : failure.gathered()) {
             Failure inner = whole(one, problem);
             if (inner != null) gathered.add(inner);
         }
         var whole = new Failure(
-                told.id(), told.type(), told.message(), told.stack(), told.expected(), told.actual(), gathered);
-        if (told.id() != 0) written.put(told.id(), whole);
+                failure.id(),
+                failure.type(),
+                failure.message(),
+                failure.stack(),
+                failure.expected(),
+                failure.actual(),
+                gathered);
+        if (failure.id() != 0) written.put(failure.id(), whole);
         return whole;
     }
 }

@@ -212,8 +212,8 @@ final class JournalNodes implements JournalReader.Listener {
         early.put(e.id(), new EarlyAbout(about.and(e.about()), line));
     }
 
-    private @Nullable Failure whole(@Nullable Failure told, int line) {
-        return failures.whole(told, what -> problems.add(line, what));
+    private @Nullable Failure whole(@Nullable Failure failure, int line) {
+        return failures.whole(failure, what -> problems.add(line, what));
     }
 
     private OpenNode outer(Event event, int in, int line) {

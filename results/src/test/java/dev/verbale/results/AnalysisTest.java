@@ -24,12 +24,12 @@ class AnalysisTest {
     @Test
     void failures_of_one_reason_are_told_once_whatever_numbers_and_values_they_name() throws Exception {
         Run run = SampleRun.in(root, "run")
-                .test("a", Outcome.ERRORED, SampleRun.failure("Timeout", "no answer on port 40123 from 'shed'", OWN))
+                .test("a", Outcome.ERRORED, SampleRun.failure("Timeout", "no response on port 40123 from 'shed'", OWN))
                 .test("b", Outcome.FAILED, SampleRun.failure("Assertion", "expected: <1> but was: <2>", OWN))
                 .test(
                         "c",
                         Outcome.ERRORED,
-                        SampleRun.failure("Timeout", "no answer on port 8080 from 'gate'", "sample.B.b(B.java:2)"))
+                        SampleRun.failure("Timeout", "no response on port 8080 from 'gate'", "sample.B.b(B.java:2)"))
                 .test(
                         "d",
                         Outcome.FAILED,
@@ -40,7 +40,7 @@ class AnalysisTest {
         assertThat(FailureReason.of(run))
                 .extracting(FailureReason::title, reason -> reason.tests().size())
                 .containsExactly(
-                        tuple("no answer on port 40123 from 'shed'", 2),
+                        tuple("no response on port 40123 from 'shed'", 2),
                         tuple("expected: <1> but was: <2>", 1),
                         tuple("expected: <3> but was: <4>", 1));
         assertThat(FailureReason.of(run).get(1).frame()).isEqualTo(OWN);

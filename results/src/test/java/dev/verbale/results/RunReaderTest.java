@@ -250,7 +250,7 @@ class RunReaderTest {
         assertThat(step.entries()).hasSize(1);
         assertThat(read.problems())
                 .extracting(Problem::what)
-                .satisfies(told -> assertThat(told)
+                .satisfies(whats -> assertThat(whats)
                         .anyMatch(what -> what.startsWith("the event wave-started is of a later version"))
                         .anyMatch(what -> what.startsWith("the field log.mood is of a later version")
                                 && what.contains("(2 times)"))
@@ -402,10 +402,10 @@ class RunReaderTest {
                         new TestEnded(4, 1, Outcome.ERRORED, null, all))
                 .read();
 
-        Failure told = read.tests().get(0).failure();
-        assertThat(told).isNotNull();
-        assertThat(told.gathered()).hasSize(2).first().isEqualTo(inner);
-        assertThat(told.gathered().get(1).message()).contains("is missing");
+        Failure failure = read.tests().get(0).failure();
+        assertThat(failure).isNotNull();
+        assertThat(failure.gathered()).hasSize(2).first().isEqualTo(inner);
+        assertThat(failure.gathered().get(1).message()).contains("is missing");
         assertThat(read.problems())
                 .singleElement()
                 .extracting(Problem::what)

@@ -9,7 +9,7 @@ public final class VerbaleAssertJ {
     private VerbaleAssertJ() {}
 
     /**
-     * From now on each failure that {@code softly} collects is a failed check in the minutes, at its moment and with its
+     * From now on each failure that {@code softly} collects is a failed check in the journal, at its moment and with its
      * evidence. They still fail the test where AssertJ throws them, and there only.
      *
      * @return {@code softly}

@@ -15,7 +15,7 @@ import java.util.List;
 import org.assertj.core.api.SoftAssertions;
 import org.junit.jupiter.api.Test;
 
-/** Each collected failure is in the minutes where it happened. */
+/** Each collected failure is in the journal where it happened. */
 class VerbaleAssertJTest {
 
     @Test

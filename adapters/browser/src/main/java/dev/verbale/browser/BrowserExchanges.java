@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class BrowserExchanges {
 
-    /** The most bytes of an answer's body that a browser is asked for. */
+    /** The most bytes of a response's body that a browser is asked for. */
     public static final long MAX_ASKED_FOR = 4_000_000;
 
     private static final int MAX_UNDER_WAY = 1_000;

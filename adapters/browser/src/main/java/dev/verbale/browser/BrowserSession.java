@@ -40,8 +40,8 @@ public abstract class BrowserSession implements EvidenceSource {
         limit = Duration.ofSeconds(Long.parseLong(recorder.setting(BrowserAdapter.TIME_LIMIT)));
     }
 
-    /** What can be had within {@code most}; it says itself what cannot. */
-    protected abstract BrowserSnapshot snapshot(Duration most, boolean wholePage);
+    /** What can be had within {@code limit}; it says itself what cannot. */
+    protected abstract BrowserSnapshot snapshot(Duration limit, boolean wholePage);
 
     /** What it asks of its server from now on belongs to {@code scope}; to nobody where that is null. */
     protected abstract void belongTo(@Nullable Scope scope);

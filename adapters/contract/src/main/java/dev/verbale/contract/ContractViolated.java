@@ -2,7 +2,7 @@ package dev.verbale.contract;
 
 import java.util.List;
 
-/** An answer is not what its contract says. */
+/** A response is not what its contract says. */
 public final class ContractViolated extends AssertionError {
 
     private static final long serialVersionUID = 1;

@@ -43,7 +43,7 @@ public final class JsonSchemaContract {
         try {
             Schema schema = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
                     .getSchema(location, document);
-            schema.initializeValidators(); // or what it refers to in vain would be found by an answer
+            schema.initializeValidators(); // or what it refers to in vain would be found by a response
             return new JsonSchemaContract(schema);
         } catch (RuntimeException broken) {
             throw new IOException(file + " is no JSON Schema: " + broken.getMessage(), broken);

@@ -41,7 +41,7 @@ final class OpenApiCheck {
 
     /**
      * @param document its schemas in plain JSON Schema
-     * @throws IOException where an answer's part of it leads nowhere, to another file, or is no schema; the message says where
+     * @throws IOException where a response's part of it leads nowhere, to another file, or is no schema; the message says where
      */
     static void of(JsonNode document) throws IOException {
         var check = new OpenApiCheck(document);

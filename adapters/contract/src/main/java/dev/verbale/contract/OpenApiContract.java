@@ -58,7 +58,7 @@ public final class OpenApiContract {
     /**
      * The document in {@code file}, JSON or YAML by its name. References inside it are followed.
      *
-     * @throws IOException where it cannot be read, is no OpenAPI document, or has something for answers that cannot be checked,
+     * @throws IOException where it cannot be read, is no OpenAPI document, or has something for responses that cannot be checked,
      *     such as a reference to another file; the message says which file, and where in it
      */
     public static OpenApiContract of(Path file) throws IOException {
@@ -91,7 +91,7 @@ public final class OpenApiContract {
         return new OpenApiContract(document, base.replaceFirst("/$", ""));
     }
 
-    /** The same for an answer of the JDK's client. */
+    /** The same for a response of the JDK's client. */
     public void holds(HttpResponse<String> response) {
         holds(
                 response.request().method(),
@@ -102,10 +102,10 @@ public final class OpenApiContract {
     }
 
     /**
-     * Checks an answer.
+     * Checks a response.
      *
      * @param url or its path alone, which begins as the servers' do
-     * @param mediaType of the answer, with its parameters or without; empty where it said none
+     * @param mediaType of the response, with its parameters or without; empty where it said none
      * @throws ContractViolated where it does not hold and nobody gathers failed checks
      */
     public void holds(String method, String url, int status, String mediaType, String body) {

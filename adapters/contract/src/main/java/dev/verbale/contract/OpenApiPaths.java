@@ -98,7 +98,7 @@ final class OpenApiPaths {
         return template.chars().filter(c -> c == '{').count();
     }
 
-    /** Where the answer with {@code status} is: its own, that of its hundred such as {@code 4XX}, or the default. */
+    /** Where the response with {@code status} is: its own, that of its hundred such as {@code 4XX}, or the default. */
     @Nullable
     String response(Operation operation, int status) {
         String responses = resolved(operation.pointer() + "/responses");

@@ -11,7 +11,7 @@ import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
 /**
- * Makes the schemas of an OpenAPI document plain JSON Schemas (2020-12) of what an answer may be. What OpenAPI adds to the
+ * Makes the schemas of an OpenAPI document plain JSON Schemas (2020-12) of what a response may be. What OpenAPI adds to the
  * language is put into its words: {@code writeOnly}, {@code discriminator}, {@code nullable} and the formats of numbers.
  *
  * @see <a href="https://spec.openapis.org/oas/v3.0.3#schema-object">OpenAPI 3.0.3, Schema Object</a>

@@ -1,9 +1,9 @@
 package dev.verbale.contract;
 
 /**
- * A place where an answer is not what its contract says.
+ * A place where a response is not what its contract says.
  *
- * @param at a JSON pointer into the answer, such as {@code /beds/1/metres}; empty where it is about the answer as a whole
+ * @param at a JSON pointer into the response, such as {@code /beds/1/metres}; empty where it is about the response as a whole
  * @param what such as {@code string found, number expected}
  */
 record Violation(String at, String what) {

@@ -40,7 +40,7 @@ class ContractTest {
     }
 
     @Test
-    void an_answer_that_is_as_the_document_says_passes_whatever_path_its_server_has() throws Exception {
+    void a_response_that_is_as_the_document_says_passes_whatever_path_its_server_has() throws Exception {
         garden.holds(
                 "GET", "https://orto.example/garden/api/plots/7?year=2026", 200, JSON, "{\"number\":7,\"crop\":null}");
         garden.holds("GET", "/garden/api/plots/free", 200, JSON, "3");
@@ -103,7 +103,7 @@ class ContractTest {
     }
 
     @Test
-    void an_answer_of_the_jdks_client_is_taken_as_it_is_and_counts_for_its_exchange() throws Exception {
+    void a_response_of_the_jdks_client_is_taken_as_it_is_and_counts_for_its_exchange() throws Exception {
         HttpClient client = VerbaleHttp.watch(HttpClient.newHttpClient());
         var answer = client.send(
                 HttpRequest.newBuilder(URI.create(GARDEN.address("/json"))).build(), BodyHandlers.ofString());

@@ -167,7 +167,7 @@ class VerdictTest {
             {type: object, required: number}          | is no schema
             {type: array, items: {minimum: 'seven'}}  | is no schema
             """)
-    void a_document_that_cannot_be_checked_is_an_error(String schema, String said, @TempDir Path folder)
+    void a_document_that_cannot_be_checked_is_an_error(String schema, String message, @TempDir Path folder)
             throws IOException {
         Path file = Files.writeString(folder.resolve("orto.yaml"), """
                 openapi: 3.0.3
@@ -177,7 +177,7 @@ class VerdictTest {
         assertThatThrownBy(() -> OpenApiContract.of(file))
                 .isInstanceOf(IOException.class)
                 .hasMessageContaining("orto.yaml cannot be checked against: /paths/~1plots/get/responses/200")
-                .hasMessageContaining(said);
+                .hasMessageContaining(message);
     }
 
     /** Names of the document's own that are words of the language elsewhere. */

@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.Flow;
 
-/** Hands an answer's body on to the test as it comes, and says when it is complete. */
+/** Hands a response's body on to the test as it comes, and says when it is complete. */
 final class CapturedResponseBody<T> implements BodyHandler<T> {
 
     private final BodyHandler<T> handler;
@@ -73,7 +73,7 @@ final class CapturedResponseBody<T> implements BodyHandler<T> {
 
         @Override
         public void onComplete() {
-            call.isComplete(); // before the test goes on, which may end with this answer
+            call.isComplete(); // before the test goes on, which may end with this response
             test.onComplete();
         }
     }

@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * A call of the client: one request, or several where the client follows redirects or answers a challenge. Of these it
- * tells with its last answer only, so what came is held until that is known.
+ * tells with its last response only, so what came is held until that is known.
  */
 final class SentCall {
 

@@ -10,9 +10,9 @@ import java.net.http.HttpClient;
  * HttpClient client = VerbaleHttp.watch(HttpClient.newHttpClient());
  * }</pre>
  *
- * <p>Each request is written down with its answer, at the step that sent it, when the answer's body is complete or the
+ * <p>Each request is written down with its response, at the step that sent it, when the response's body is complete or the
  * waiting for it is over. Redirects, and requests sent again with credentials, are lines of their own: the client tells of
- * them only with its last answer, so these have no times. The test reads the body as before, a stream is not held up, and of a
+ * them only with its last response, so these have no times. The test reads the body as before, a stream is not held up, and of a
  * body that is longer than a megabyte the beginning is kept.
  *
  * <p>Not seen are headers that the client adds by itself, such as {@code User-Agent}, those that a {@link

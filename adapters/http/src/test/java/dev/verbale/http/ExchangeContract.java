@@ -23,7 +23,7 @@ public abstract class ExchangeContract {
     @RegisterExtension
     protected static final Garden GARDEN = Garden.open();
 
-    /** With {@code headers} and, where it is not empty, {@code body}; gives what the test reads of the answer. */
+    /** With {@code headers} and, where it is not empty, {@code body}; gives what the test reads of the response. */
     protected abstract byte[] send(String method, String url, Map<String, String> headers, byte[] body)
             throws Exception;
 
@@ -61,10 +61,10 @@ public abstract class ExchangeContract {
 
     @Test
     void a_trace_can_be_found_by_what_was_sent() throws Exception {
-        get("/picture");
+        get("/image");
 
         ExchangeMade made = GARDEN.exchanges().get(0);
-        assertThat(GARDEN.traceParent("/picture"))
+        assertThat(GARDEN.traceParent("/image"))
                 .isNotNull()
                 .contains(made.trace().id());
         assertThat(made.trace().address())
@@ -73,7 +73,7 @@ public abstract class ExchangeContract {
 
     @Test
     void what_is_packed_is_read_and_what_is_no_text_is_a_file() throws Exception {
-        assertThat(get("/picture")).hasSize(4);
+        assertThat(get("/image")).hasSize(4);
         send("GET", GARDEN.address("/packed"), Map.of("Accept-Encoding", "gzip"), new byte[0]);
 
         List<ExchangeMade> made = GARDEN.exchanges();
@@ -108,7 +108,7 @@ public abstract class ExchangeContract {
     }
 
     @Test
-    void no_answer_and_half_an_answer_are_told_and_thrown_as_they_were() throws Exception {
+    void no_response_and_half_an_answer_are_told_and_thrown_as_they_were() throws Exception {
         assertThatThrownBy(() -> get("/cut")).isInstanceOf(Exception.class);
         assertThatThrownBy(() -> send("GET", "http://127.0.0.1:1/", Map.of(), new byte[0]))
                 .satisfiesAnyOf(

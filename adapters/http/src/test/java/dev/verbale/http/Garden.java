@@ -27,10 +27,10 @@ import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.BeforeEachCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 
-/** For tests of adapters: a server with answers of all kinds, a test in the minutes for each test, and what it recorded. */
+/** For tests of adapters: a server with answers of all kinds, a recorded test for each test, and what it recorded. */
 public final class Garden implements BeforeEachCallback, BeforeAllCallback {
 
-    /** In what is answered and asked; it must be nowhere in the minutes. */
+    /** In what is answered and asked; it must be nowhere in the journal. */
     public static final String SECRET = "t0ps3cret-of-Ada";
 
     private final HttpServer server;
@@ -58,7 +58,7 @@ public final class Garden implements BeforeEachCallback, BeforeAllCallback {
             e.getResponseHeaders().add("Content-Encoding", "gzip");
             answer(e, 200, "text/plain", packed.toByteArray());
         });
-        on("/picture", e -> answer(e, 200, "image/png", new byte[] {(byte) 0x89, 'P', 'N', 'G'}));
+        on("/image", e -> answer(e, 200, "image/png", new byte[] {(byte) 0x89, 'P', 'N', 'G'}));
         on("/cut", e -> {
             e.getResponseHeaders().add("Content-Type", "text/plain");
             e.sendResponseHeaders(200, 1_000);
@@ -125,7 +125,7 @@ public final class Garden implements BeforeEachCallback, BeforeAllCallback {
         return lastTrace.get(path);
     }
 
-    /** Ends the test in the minutes, and reads it. */
+    /** Ends the test in the journal, and reads it. */
     public TestResult test() throws IOException {
         recorder.endTest(test, TestEnd.passed());
         return RunReader.read(Path.of(System.getProperty("verbale.root"))).tests().stream()
@@ -134,7 +134,7 @@ public final class Garden implements BeforeEachCallback, BeforeAllCallback {
                 .orElseThrow();
     }
 
-    /** Ends the test in the minutes, and reads its exchanges, those in its steps too. */
+    /** Ends the test in the journal, and reads its exchanges, those in its steps too. */
     public List<ExchangeMade> exchanges() throws IOException {
         List<ExchangeMade> found = new ArrayList<>();
         gather(test().entries(), found);

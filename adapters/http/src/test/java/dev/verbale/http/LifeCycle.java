@@ -11,12 +11,12 @@ public final class LifeCycle {
 
     /** Prints the same for both, or says where they differ. */
     public static void main(String[] arguments) throws Exception {
-        String bare = told(HttpClient.newHttpClient());
-        String watched = told(VerbaleHttp.watch(HttpClient.newHttpClient()));
+        String bare = behaviour(HttpClient.newHttpClient());
+        String watched = behaviour(VerbaleHttp.watch(HttpClient.newHttpClient()));
         System.out.println(bare.equals(watched) ? "same: " + bare : "bare " + bare + " and watched " + watched);
     }
 
-    private static String told(HttpClient client) throws Exception {
+    private static String behaviour(HttpClient client) throws Exception {
         Method isTerminated = HttpClient.class.getMethod("isTerminated");
         Method await = HttpClient.class.getMethod("awaitTermination", Duration.class);
         Object before = isTerminated.invoke(client);

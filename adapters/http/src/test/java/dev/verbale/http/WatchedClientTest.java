@@ -60,7 +60,7 @@ class WatchedClientTest extends ExchangeContract {
                 client.send(asks, BodyHandlers.ofInputStream()).body()) {
             assertThat(stream.readNBytes(10)).hasSize(10);
         }
-        client.sendAsync(request("GET", GARDEN.address("/picture"), Map.of(), new byte[0]), BodyHandlers.ofByteArray())
+        client.sendAsync(request("GET", GARDEN.address("/image"), Map.of(), new byte[0]), BodyHandlers.ofByteArray())
                 .join();
 
         List<ExchangeMade> made = GARDEN.exchanges();
@@ -90,7 +90,7 @@ class WatchedClientTest extends ExchangeContract {
         assertThat(stream.read()).isPositive();
         stream.close();
         var never = client.sendAsync(
-                request("GET", GARDEN.address("/picture"), Map.of(), new byte[0]), BodyHandlers.ofByteArray());
+                request("GET", GARDEN.address("/image"), Map.of(), new byte[0]), BodyHandlers.ofByteArray());
         boolean cancelled = never.cancel(true);
 
         assertThat(never.isCancelled()).isEqualTo(cancelled);

@@ -8,7 +8,7 @@ import org.apache.hc.core5.http.HttpEntity;
 import org.apache.hc.core5.http.io.entity.HttpEntityWrapper;
 import org.jspecify.annotations.Nullable;
 
-/** An answer's body that the test reads, captured; the exchange ends with it. */
+/** A response's body that the test reads, captured; the exchange ends with it. */
 final class CapturedResponseEntity extends HttpEntityWrapper {
 
     private final Exchange exchange;

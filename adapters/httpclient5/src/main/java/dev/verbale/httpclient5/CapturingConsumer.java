@@ -11,7 +11,7 @@ import org.apache.hc.core5.http.nio.AsyncDataConsumer;
 import org.apache.hc.core5.http.nio.CapacityChannel;
 import org.jspecify.annotations.Nullable;
 
-/** Hands an answer's body on as it comes, captured; the exchange ends with it. */
+/** Hands a response's body on as it comes, captured; the exchange ends with it. */
 final class CapturingConsumer implements AsyncDataConsumer {
 
     private final AsyncDataConsumer consumer;
@@ -37,7 +37,7 @@ final class CapturingConsumer implements AsyncDataConsumer {
 
     @Override
     public void streamEnd(@Nullable List<? extends Header> trailers) throws HttpException, IOException {
-        exchange.ended(); // before the test goes on, which may end with this answer
+        exchange.ended(); // before the test goes on, which may end with this response
         consumer.streamEnd(trailers);
     }
 

@@ -13,8 +13,8 @@ import org.apache.hc.client5.http.impl.classic.HttpClientBuilder;
  * CloseableHttpAsyncClient async = VerbaleHttpClient5.watch(HttpAsyncClients.custom()).build();
  * }</pre>
  *
- * <p>Each request that goes over the wire is a line with its answer: redirects, retries and authentication too. It is written
- * when the answer's body was read or closed.
+ * <p>Each request that goes over the wire is a line with its response: redirects, retries and authentication too. It is written
+ * when the response's body was read or closed.
  */
 public final class VerbaleHttpClient5 {
 

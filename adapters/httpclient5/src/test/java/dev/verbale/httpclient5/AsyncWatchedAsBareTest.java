@@ -56,7 +56,7 @@ class AsyncWatchedAsBareTest extends WatchedAsBareContract {
             @Override
             public Answer send(Scenario scenario, String url, Reader reader) throws Throwable {
                 if (scenario.address().equals("/endless"))
-                    return new Answer(0, "it gives an answer when it is whole", "");
+                    return new Answer(0, "it gives a response when it is whole", "");
                 reader.readsWhole();
                 try {
                     SimpleHttpResponse response = client.execute(

@@ -33,10 +33,9 @@ class VerbaleHttpClient5Test extends ExchangeContract {
     }
 
     @Test
-    void an_answer_that_nobody_reads_is_told_when_it_is_closed() throws Exception {
-        client.execute(
-                new HttpUriRequestBase("GET", java.net.URI.create(GARDEN.address("/picture"))), response -> null);
+    void a_response_that_nobody_reads_is_told_when_it_is_closed() throws Exception {
+        client.execute(new HttpUriRequestBase("GET", java.net.URI.create(GARDEN.address("/image"))), response -> null);
 
-        assertThat(GARDEN.exchanges()).extracting(GARDEN::line).containsExactly("GET /picture 200");
+        assertThat(GARDEN.exchanges()).extracting(GARDEN::line).containsExactly("GET /image 200");
     }
 }

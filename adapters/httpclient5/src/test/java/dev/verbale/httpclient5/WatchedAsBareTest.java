@@ -49,7 +49,7 @@ class WatchedAsBareTest extends WatchedAsBareContract {
                 .build();
         return new Client() {
             @Override
-            @SuppressWarnings("deprecation") // the way in which a suite can leave an answer unread
+            @SuppressWarnings("deprecation") // the way in which a suite can leave a response unread
             public Answer send(Scenario scenario, String url, Reader reader) throws Throwable {
                 HttpUriRequestBase request = request(scenario, url);
                 CloseableHttpResponse response = client.execute(request);

@@ -29,7 +29,7 @@ import sample.OutcomesSample;
 import sample.ParallelSample;
 import sample.SkippedTemplatesSample;
 
-/** What the platform runs is in the minutes: with the dependency alone, and more with the extension. */
+/** What the platform runs is in the journal: with the dependency alone, and more with the extension. */
 class ListenerTest {
 
     @TempDir
@@ -138,12 +138,12 @@ class ListenerTest {
         assertThat(inner.about().text()).isEqualTo("The inner gate");
         assertThat(inner.about().owner()).isEqualTo("Ada");
 
-        TestResult expected = launched.test("failsAsAnnounced");
+        TestResult expected = launched.test("failsAsExpected");
         assertThat(expected.outcome()).isEqualTo(Outcome.EXPECTED_FAILURE);
         assertThat(expected.reason()).isEqualTo("the hinge is rusty");
         assertThat(failure(expected).message()).isEqualTo("it squeaks");
         assertThat(expected.entries()).as("no evidence is taken").isEmpty();
-        assertThat(launched.test("passesAllTheSame").reason()).contains("was rusty once", "the announcement can go");
+        assertThat(launched.test("passesAllTheSame").reason()).contains("was rusty once", "the annotation can go");
         assertThat(launched.counts()).as("green but for the checks").startsWith(6, 5, 1);
     }
 
@@ -356,7 +356,7 @@ class ListenerTest {
                 lines.add(indent
                         + (kind + " " + step.name() + " " + step.outcome().word()).strip());
                 outline(step.entries(), indent + "  ", lines);
-            } else if (entry instanceof Entry.LogEntry note) lines.add(indent + note.text());
+            } else if (entry instanceof Entry.LogEntry log) lines.add(indent + log.text());
             else if (entry instanceof Entry.DataEntry data) lines.add(indent + data.name() + "=" + data.value());
             else if (entry instanceof Entry.AttachmentEntry attachment) lines.add(indent + attachment.name());
         }

@@ -11,7 +11,7 @@ import okio.ForwardingSource;
 import okio.Okio;
 import org.jspecify.annotations.Nullable;
 
-/** An answer's body that the test reads, captured; the exchange ends with it. */
+/** A response's body that the test reads, captured; the exchange ends with it. */
 final class CapturedResponseBody extends ResponseBody {
 
     private final ResponseBody body;

@@ -10,7 +10,7 @@ import okhttp3.Response;
 import okhttp3.ResponseBody;
 import org.jspecify.annotations.Nullable;
 
-/** Stands at the wire: each request that is sent, with all its headers, and each answer as it comes. */
+/** Stands at the wire: each request that is sent, with all its headers, and each response as it comes. */
 final class HopInterceptor implements Interceptor {
 
     private static final String TRACE_PARENT = "traceparent";
@@ -40,7 +40,7 @@ final class HopInterceptor implements Interceptor {
         if (body == null && traceParent == null) return request;
         Request.Builder changed = request.newBuilder();
         if (traceParent != null) changed.header(TRACE_PARENT, traceParent);
-        // of a body that is still sent while its answer comes there is no moment at which it is complete
+        // of a body that is still sent while its response comes there is no moment at which it is complete
         if (body != null && !body.isDuplex()) changed.method(request.method(), new CapturedRequestBody(body, exchange));
         return changed.build();
     }

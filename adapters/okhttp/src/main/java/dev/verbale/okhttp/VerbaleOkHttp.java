@@ -11,8 +11,8 @@ import okhttp3.OkHttpClient;
  * OkHttpClient client = VerbaleOkHttp.watch(new OkHttpClient());
  * }</pre>
  *
- * <p>Each request that goes over the wire is a line with its answer, redirects and authentication too, at the step that made
- * the call, also where it is executed on another thread. It is written when the answer's body was read or closed.
+ * <p>Each request that goes over the wire is a line with its response, redirects and authentication too, at the step that made
+ * the call, also where it is executed on another thread. It is written when the response's body was read or closed.
  */
 public final class VerbaleOkHttp {
 

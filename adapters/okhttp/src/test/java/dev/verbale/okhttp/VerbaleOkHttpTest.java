@@ -47,7 +47,7 @@ class VerbaleOkHttpTest extends ExchangeContract {
     }
 
     @Test
-    void an_answer_that_is_still_read_when_its_test_ends_is_told_by_then() throws Exception {
+    void a_response_that_is_still_read_when_its_test_ends_is_told_by_then() throws Exception {
         Response response = client.newCall(request("GET", GARDEN.address("/long"), Map.of(), new byte[0]))
                 .execute();
         response.body().source().skip(10);
@@ -55,14 +55,14 @@ class VerbaleOkHttpTest extends ExchangeContract {
         ExchangeMade made = GARDEN.exchanges().get(0);
         response.close();
         assertThat(GARDEN.line(made)).isEqualTo("GET /long 200");
-        assertThat(made.attributes()).containsEntry("ended", "by the end of the test, before the answer");
+        assertThat(made.attributes()).containsEntry("ended", "by the end of the test, before the response");
     }
 
     @Test
     void a_call_that_another_thread_executes_is_on_the_step_that_made_it() throws Exception {
         var answered = new CompletableFuture<String>();
         Verbale.step("Look at the beds", () -> client.newCall(
-                        request("GET", GARDEN.address("/picture"), Map.of(), new byte[0]))
+                        request("GET", GARDEN.address("/image"), Map.of(), new byte[0]))
                 .enqueue(new Callback() {
                     @Override
                     public void onFailure(Call call, IOException failure) {

@@ -205,7 +205,7 @@ final class PageSession extends BrowserSession {
     }
 
     @Override
-    protected BrowserSnapshot snapshot(Duration most, boolean wholePage) {
+    protected BrowserSnapshot snapshot(Duration limit, boolean wholePage) {
         var snapshot = new BrowserSnapshot.Builder();
         if (Thread.currentThread() != thread) {
             snapshot.log("The page belongs to thread " + thread.getName() + ", and this is another: it is not asked.");
@@ -213,7 +213,7 @@ final class PageSession extends BrowserSession {
         }
         try {
             if (page.isClosed()) snapshot.log("The page is closed.");
-            else fill(snapshot, most, wholePage);
+            else fill(snapshot, limit, wholePage);
         } catch (PlaywrightException none) {
             snapshot.log("The page did not answer in time, or no more: "
                     + String.valueOf(none.getMessage()).lines().findFirst().orElse(""));
@@ -223,9 +223,9 @@ final class PageSession extends BrowserSession {
         return snapshot.build();
     }
 
-    private void fill(BrowserSnapshot.Builder snapshot, Duration most, boolean wholePage) {
+    private void fill(BrowserSnapshot.Builder snapshot, Duration limit, boolean wholePage) {
         byte[] image = page.screenshot(
-                new Page.ScreenshotOptions().setTimeout(most.toMillis()).setFullPage(wholePage));
+                new Page.ScreenshotOptions().setTimeout(limit.toMillis()).setFullPage(wholePage));
         snapshot.log("The browser was at " + page.url() + ", titled \"" + page.title() + "\"");
         snapshot.attach("screenshot", AttachmentStored.SCREENSHOT, image, "image/png");
         for (Frame frame : page.frames()) {

@@ -20,7 +20,7 @@ import org.jspecify.annotations.Nullable;
 /** Stands before a page or a locator, and tells what is done with it. */
 final class RecordingProxy implements InvocationHandler {
 
-    private static final int SHORTEST_ANNOUNCED = 6;
+    private static final int SHORTEST_SECRET = 6;
     private static final String FIELD =
             "all => all.length ? all.map(e => [e.type, e.name, e.id, e.autocomplete].join(' ')).join(' ') : 'password'";
 
@@ -104,7 +104,7 @@ final class RecordingProxy implements InvocationHandler {
     }
 
     private void register(Object typed) {
-        if (typed instanceof String text && text.length() >= SHORTEST_ANNOUNCED) recorder.secret(text);
+        if (typed instanceof String text && text.length() >= SHORTEST_SECRET) recorder.secret(text);
     }
 
     /** A field that is not there yet may be a password's: what is typed matters more than what is told. */

@@ -1,5 +1,5 @@
 /**
- * Steps, evidence and films of browsers that Playwright drives.
+ * Steps, evidence and videos of browsers that Playwright drives.
  *
  * <p>No parameter or result is null unless marked.
  */

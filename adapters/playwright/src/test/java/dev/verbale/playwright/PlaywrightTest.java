@@ -86,7 +86,7 @@ class PlaywrightTest {
                         .setBody("{\"seed\":\"Basil\"}")));
         page.navigate("https://orto.example/");
         page.waitForFunction("document.title.includes('Basil')");
-        page.title(); // whatever the browser has to tell comes before its answer
+        page.title(); // whatever the browser has to tell comes before its response
 
         ExchangeMade made = end(TestEnd.passed()).stream()
                 .filter(Entry.ExchangeEntry.class::isInstance)
@@ -154,7 +154,7 @@ class PlaywrightTest {
     }
 
     @Test
-    void a_failure_has_picture_sources_console_network_and_film() throws Exception {
+    void a_failure_has_screenshot_sources_console_network_and_video() throws Exception {
         page.route(
                 "**/rota",
                 route -> route.fulfill(
@@ -196,7 +196,7 @@ class PlaywrightTest {
         long until = System.nanoTime() + Duration.ofSeconds(30).toNanos();
         while (!attachments(result().entries()).stream()
                 .anyMatch(attachment -> attachment.kind().equals(AttachmentStored.VIDEO))) {
-            assertThat(System.nanoTime()).as("the film comes").isLessThan(until);
+            assertThat(System.nanoTime()).as("the video comes").isLessThan(until);
             Thread.onSpinWait();
         }
     }

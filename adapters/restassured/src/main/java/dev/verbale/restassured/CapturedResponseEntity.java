@@ -10,7 +10,7 @@ import org.apache.http.HttpEntity;
 import org.apache.http.entity.HttpEntityWrapper;
 import org.jspecify.annotations.Nullable;
 
-/** Hands an answer's body on as the test reads it, before anybody unpacks it. */
+/** Hands a response's body on as the test reads it, before anybody unpacks it. */
 final class CapturedResponseEntity extends HttpEntityWrapper {
 
     private final Exchange exchange;
@@ -50,7 +50,7 @@ final class CapturedResponseEntity extends HttpEntityWrapper {
         return new CapturedStream(wrappedEntity.getContent(), exchange, beginning, drains);
     }
 
-    /** Nobody read it, as of an answer whose status was not what the test expected: what has come by now is what it said. */
+    /** Nobody read it, as of a response whose status was not what the test expected: what has come by now is what it said. */
     private void look() {
         try {
             if (connection != null) content().readWhatCame(connection);

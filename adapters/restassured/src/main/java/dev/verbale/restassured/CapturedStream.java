@@ -12,7 +12,7 @@ import java.util.concurrent.locks.ReentrantLock;
 import org.apache.http.HttpConnection;
 
 /**
- * An answer's body that the test reads, captured; the exchange ends with it. It behaves as the stream that it stands before,
+ * A response's body that the test reads, captured; the exchange ends with it. It behaves as the stream that it stands before,
  * also where that breaks off.
  */
 final class CapturedStream extends FilterInputStream {

@@ -6,21 +6,21 @@ import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 
-/** What an assertion on an answer is called: {@code statusCode(is(201))} is <i>status code: is &lt;201&gt;</i>. */
+/** What an assertion on a response is called: {@code statusCode(is(201))} is <i>status code: is &lt;201&gt;</i>. */
 final class CheckNames {
 
     private CheckNames() {}
 
     static String of(String method, Object @Nullable [] arguments) {
         try {
-            return told(method, arguments);
+            return described(method, arguments);
         } catch (RuntimeException odd) { // a matcher of the suite's own may throw when it is asked for its text
             return method;
         }
     }
 
     /** With a colon before a value, which is how the masking of secrets by their names knows one. */
-    private static String told(String method, Object @Nullable [] arguments) {
+    private static String described(String method, Object @Nullable [] arguments) {
         String words = method.replaceAll("(?<=[a-z])(?=[A-Z])", " ").toLowerCase(Locale.ROOT);
         List<Object> flat = new ArrayList<>();
         if (arguments != null) for (Object argument : arguments) flatten(argument, flat);

@@ -11,7 +11,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Makes the assertions on an answer tell themselves as checks of its exchange. They throw what they threw: REST Assured's
+ * Makes the assertions on a response tell themselves as checks of its exchange. They throw what they threw: REST Assured's
  * own contract is that the first that fails ends the test.
  */
 final class RecordingChecks {

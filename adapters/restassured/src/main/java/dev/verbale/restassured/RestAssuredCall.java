@@ -71,7 +71,7 @@ final class RestAssuredCall {
         String address = address(request, context);
         if (sent == null) exchange.url(address);
         else {
-            exchange.ended(); // whatever of its answer nobody wanted
+            exchange.ended(); // whatever of its response nobody wanted
             exchange = begin(request.getRequestLine().getMethod(), address);
         }
         sent = request;
@@ -98,7 +98,7 @@ final class RestAssuredCall {
         answer = body;
     }
 
-    /** From now on whoever reads the answer is the test. */
+    /** From now on whoever reads the response is the test. */
     void handOver() {
         if (answer != null) answer.handOver();
     }

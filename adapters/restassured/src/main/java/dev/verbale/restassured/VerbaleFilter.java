@@ -38,7 +38,7 @@ public final class VerbaleFilter implements OrderedFilter {
     }
 
     /**
-     * One that also records what {@code then()} asserts of an answer, as checks of the exchange, one by one.
+     * One that also records what {@code then()} asserts of a response, as checks of the exchange, one by one.
      *
      * <p>The response is a proxy then, which is a {@link Response} and of no other class; what reading it throws that is neither
      * a {@code RuntimeException} nor an {@code Error} comes as the cause of an {@link

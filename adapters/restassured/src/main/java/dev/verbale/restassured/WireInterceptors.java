@@ -45,7 +45,7 @@ final class WireInterceptors implements HttpRequestInterceptor, HttpResponseInte
             HttpEntity body = enclosing.getEntity();
             if (body != null) enclosing.setEntity(new CapturedRequestEntity(body, exchange));
         } catch (RuntimeException odd) { // the request goes its way, whatever we make of it
-            call.last().attribute("request", "could not be told whole: " + odd);
+            call.last().attribute("request", "could not be read whole: " + odd);
         }
     }
 
@@ -63,7 +63,7 @@ final class WireInterceptors implements HttpRequestInterceptor, HttpResponseInte
             HttpConnection connection = HttpCoreContext.adapt(context).getConnection();
             response.setEntity(new CapturedResponseEntity(body, exchange, call, connection));
         } catch (RuntimeException odd) {
-            call.last().attribute("answer", "could not be told whole: " + odd);
+            call.last().attribute("response", "could not be read whole: " + odd);
         }
     }
 }

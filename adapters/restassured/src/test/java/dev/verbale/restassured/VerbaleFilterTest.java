@@ -46,7 +46,7 @@ class VerbaleFilterTest extends ExchangeContract {
     @Test
     void what_is_asserted_is_told_as_checks_of_the_exchange() throws Exception {
         Response first = given().filter(new VerbaleFilter().recordingChecks()).get(GARDEN.address("/json"));
-        Response second = given().filter(new VerbaleFilter().recordingChecks()).get(GARDEN.address("/picture"));
+        Response second = given().filter(new VerbaleFilter().recordingChecks()).get(GARDEN.address("/image"));
         first.then()
                 .assertThat()
                 .statusCode(201)
@@ -84,13 +84,13 @@ class VerbaleFilterTest extends ExchangeContract {
     private static List<List<String>> checks() throws Exception {
         TestResult test = GARDEN.test();
         Map<Integer, List<CheckEntry>> byExchange = ExchangeChecks.of(test);
-        List<List<String>> told = new ArrayList<>();
+        List<List<String>> checks = new ArrayList<>();
         byExchange.keySet().stream()
                 .sorted()
-                .forEach(id -> told.add(byExchange.get(id).stream()
+                .forEach(id -> checks.add(byExchange.get(id).stream()
                         .map(check -> (check.outcome() == Outcome.PASSED ? "passed " : "failed ") + check.name())
                         .toList()));
-        return told;
+        return checks;
     }
 
     @Test

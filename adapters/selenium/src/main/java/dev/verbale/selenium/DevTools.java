@@ -61,7 +61,7 @@ final class DevTools implements WebSocket.Listener {
         return closed;
     }
 
-    /** Asks; the answer is the result, or an {@link IllegalStateException} with what the browser said. */
+    /** Asks; the response is the result, or an {@link IllegalStateException} with what the browser said. */
     CompletableFuture<Map<String, ?>> ask(String session, String method, Map<String, ?> parameters) {
         long id = ids.incrementAndGet();
         var answer = new CompletableFuture<Map<String, ?>>();

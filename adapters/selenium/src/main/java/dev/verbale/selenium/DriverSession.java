@@ -79,8 +79,8 @@ final class DriverSession extends BrowserSession {
     }
 
     @Override
-    protected BrowserSnapshot snapshot(Duration most, boolean wholePage) {
-        return inspector.snapshot(most, wholePage);
+    protected BrowserSnapshot snapshot(Duration limit, boolean wholePage) {
+        return inspector.snapshot(limit, wholePage);
     }
 
     @Override

@@ -118,12 +118,12 @@ final class ElementNames {
         boolean maySpeak = chromium != null && !chromium.showsDialog();
         if (maySpeak && driver instanceof JavascriptExecutor browser) {
             try {
-                if (browser.executeScript(NAME, element) instanceof Map<?, ?> said) {
-                    String name = given.isEmpty() ? String.valueOf(said.get("name")) : given;
-                    boolean secret =
-                            "password".equals(said.get("type")) || isSecret(name, locator, said.get("field") + "");
-                    if (name.isEmpty()) name = locator.isEmpty() ? String.valueOf(said.get("tag")) : locator;
-                    return new Known(name, said.get("tag") + "", said.get("list") + "", secret, locator);
+                if (browser.executeScript(NAME, element) instanceof Map<?, ?> properties) {
+                    String name = given.isEmpty() ? String.valueOf(properties.get("name")) : given;
+                    boolean secret = "password".equals(properties.get("type"))
+                            || isSecret(name, locator, properties.get("field") + "");
+                    if (name.isEmpty()) name = locator.isEmpty() ? String.valueOf(properties.get("tag")) : locator;
+                    return new Known(name, properties.get("tag") + "", properties.get("list") + "", secret, locator);
                 }
             } catch (WebDriverException gone) {
                 // the call that this is asked for will say so

@@ -7,7 +7,7 @@ import org.openqa.selenium.Keys;
 final class Keystrokes {
 
     /** A shorter secret would mask ordinary words all over the run. */
-    private static final int SHORTEST_ANNOUNCED = 6;
+    private static final int SHORTEST_SECRET = 6;
 
     private Keystrokes() {}
 
@@ -24,7 +24,7 @@ final class Keystrokes {
                 else keys.append(keys.isEmpty() ? "" : " ").append(named(key));
             }
         }
-        if (secret && text.length() >= SHORTEST_ANNOUNCED) recorder.secret(text.toString());
+        if (secret && text.length() >= SHORTEST_SECRET) recorder.secret(text.toString());
         String typed = text.isEmpty() ? "" : "type " + (secret ? AdapterRecorder.MASK : "'" + text + "'");
         if (keys.isEmpty()) return typed.isEmpty() ? "type nothing" : typed;
         return (typed.isEmpty() ? "press " : typed + " and press ") + keys;

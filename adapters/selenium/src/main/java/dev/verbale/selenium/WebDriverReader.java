@@ -21,9 +21,9 @@ public final class WebDriverReader implements ThrowableReader {
     @Override
     public Optional<Reading> read(Throwable thrown) {
         if (!(thrown instanceof WebDriverException failed)) return Optional.empty();
-        String said = failed.getRawMessage();
-        if (said == null) return Optional.empty();
-        String plain = LAMBDA.matcher(ADDED.matcher(said).replaceFirst("")).replaceAll(" (a lambda)");
+        String message = failed.getRawMessage();
+        if (message == null) return Optional.empty();
+        String plain = LAMBDA.matcher(ADDED.matcher(message).replaceFirst("")).replaceAll(" (a lambda)");
         return Optional.of(new Reading(Outcome.ERRORED, null, null, List.of(), plain));
     }
 }

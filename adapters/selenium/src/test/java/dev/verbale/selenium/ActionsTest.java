@@ -125,7 +125,7 @@ class ActionsTest extends Recorded {
     }
 
     @Test
-    void pictures_are_kept_where_somebody_asks() throws Exception {
+    void images_are_kept_where_somebody_asks() throws Exception {
         driver.get(garden.page("/beds", "<h1>Beds</h1><p id=bed style='width:40px;height:30px;background:#a63'></p>"));
         VerbaleSelenium.screenshot("the beds", driver);
         VerbaleSelenium.screenshot("one bed", driver.findElement(By.id("bed")));

@@ -302,7 +302,7 @@ class BrowserEvidenceTest extends Recorded {
     }
 
     @Test
-    void another_browser_is_filmed_by_a_picture_after_each_action_and_its_passwords_are_masked() throws Exception {
+    void another_browser_has_a_video_of_a_screenshot_after_each_action_and_its_passwords_are_masked() throws Exception {
         ChromeDriver real = Garden.browser();
         WebDriver other = VerbaleSelenium.watch(ofAnotherBrowser(real));
         other.get(garden.page(
@@ -323,7 +323,7 @@ class BrowserEvidenceTest extends Recorded {
     }
 
     @Test
-    void a_test_that_did_not_use_the_browser_has_no_picture_of_it() throws Exception {
+    void a_test_that_did_not_use_the_browser_has_no_screenshot_of_it() throws Exception {
         driver.getTitle();
         recorder.endTest(test, TestEnd.passed());
         key = key + " without";

@@ -82,7 +82,7 @@ abstract class Recorded {
     static List<String> texts(List<Entry> entries) {
         List<String> texts = new ArrayList<>();
         for (Entry entry : entries) {
-            if (entry instanceof Entry.LogEntry note) texts.add(note.text());
+            if (entry instanceof Entry.LogEntry log) texts.add(log.text());
             if (entry instanceof Entry.StepEntry step) texts.addAll(texts(step.entries()));
         }
         return texts;

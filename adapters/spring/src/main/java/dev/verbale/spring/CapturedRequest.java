@@ -82,7 +82,7 @@ class CapturedRequest implements ClientHttpRequest {
         return new CapturedResponse(response, sent);
     }
 
-    /** An answer that is too odd to be looked at is the caller's to meet. */
+    /** A response that is too odd to be looked at is the caller's to meet. */
     private static void tell(ClientHttpResponse response, Exchange sent) {
         try {
             sent.status(response.getStatusCode().value());

@@ -8,7 +8,7 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatusCode;
 import org.springframework.http.client.ClientHttpResponse;
 
-/** An answer that the test reads, captured; the exchange ends with it. */
+/** A response that the test reads, captured; the exchange ends with it. */
 final class CapturedResponse implements ClientHttpResponse {
 
     private final ClientHttpResponse response;

@@ -18,7 +18,7 @@ import org.springframework.web.client.RestTemplate;
  * }</pre>
  *
  * <p>It stands behind all interceptors, where requests are as Spring hands them to the client underneath, and makes no stream a
- * buffer, as an interceptor would. An exchange is written when its answer's body was read or closed. What the client underneath
+ * buffer, as an interceptor would. An exchange is written when its response's body was read or closed. What the client underneath
  * adds or follows by itself, such as redirects and headers of its own, is not seen from here: watch that client instead.
  */
 public final class VerbaleSpring {

@@ -20,7 +20,7 @@ class WatchedAsBareOldestTest extends RestClientContract {
 
     /** It wraps what it remembers of a broken connection in the same once more where it was asked before. */
     @Override
-    protected String withoutChance(String thrown) {
+    protected String withoutRandomness(String thrown) {
         return thrown.replaceAll("( java\\.net\\.SocketException: Unexpected end of file from server)\\1", "$1");
     }
 

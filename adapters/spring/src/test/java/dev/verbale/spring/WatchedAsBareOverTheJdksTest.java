@@ -20,7 +20,7 @@ class WatchedAsBareOverTheJdksTest extends RestClientContract {
 
     /** What is cancelled after a time says so, or nothing, as its threads come. */
     @Override
-    protected String withoutChance(String thrown) {
+    protected String withoutRandomness(String thrown) {
         return thrown.replace("Request cancelled", "null");
     }
 

@@ -21,7 +21,7 @@ import org.jspecify.annotations.Nullable;
  * <pre>java -javaagent:verbale-steps.jar=dev.orto.pages,dev.orto.clients:public ...</pre>
  *
  * <p>The argument names packages; those below count with them. Their {@link StepMethod} methods become steps, and behind
- * {@code :public} every other public method too, called by its name in plain words. Whatever cannot be narrated works as it
+ * {@code :public} every other public method too, called by its name in plain words. Whatever cannot be a step method works as it
  * did, and a warning says why.
  */
 public final class StepAgent {
@@ -33,11 +33,11 @@ public final class StepAgent {
         try {
             Optional<StepPackages> packages = StepPackages.parsed(argument);
             if (packages.isEmpty())
-                warn("it was given no package, and narrates nothing. Write "
+                warn("it was given no package, and records no steps. Write "
                         + "-javaagent:verbale-steps.jar=PACKAGE, or PACKAGE:public for all public methods");
             else install(packages.get(), jvm);
         } catch (RuntimeException | LinkageError broken) {
-            warn("it could not start, and narrates nothing: " + broken);
+            warn("it could not start, and records no steps: " + broken);
         }
     }
 
@@ -70,7 +70,7 @@ public final class StepAgent {
                     .make()
                     .getBytes();
         } catch (RuntimeException | LinkageError impossible) {
-            warn(name + " is not narrated: " + impossible);
+            warn(name + " has no steps of its methods: " + impossible);
             return null;
         }
     }
@@ -89,11 +89,10 @@ public final class StepAgent {
     }
 
     private static void warn(String text) {
-        System.getLogger("dev.verbale")
-                .log(System.Logger.Level.WARNING, "Verbale's agent for narration: " + text + ".");
+        System.getLogger("dev.verbale").log(System.Logger.Level.WARNING, "Verbale's step agent: " + text + ".");
     }
 
-    /** Copied into the narrated methods: what it names must be public, and what it throws must not get out. */
+    /** Copied into the step methods: what it names must be public, and what it throws must not get out. */
     public static final class Around {
 
         private Around() {}

@@ -18,13 +18,13 @@ import org.jspecify.annotations.Nullable;
 public final class StepMethodRecorder {
 
     /** A shorter secret would mask ordinary words all over the run. */
-    private static final int SHORTEST_ANNOUNCED = 4;
+    private static final int SHORTEST_SECRET = 4;
 
     private static volatile StepPackages byAgent = new StepPackages(Map.of());
 
     private StepMethodRecorder() {}
 
-    /** Every call on a narrating object comes here. */
+    /** Every call of a step method comes here. */
     @RuntimeType
     public static @Nullable Object call(
             @Origin(cache = true) Method method,
@@ -50,7 +50,7 @@ public final class StepMethodRecorder {
             boolean[] secret = secret(method, arguments.length);
             for (int i = 0; i < arguments.length; i++) {
                 String text = secret[i] ? shown(arguments[i]) : "";
-                if (text.length() >= SHORTEST_ANNOUNCED) Verbale.secret(text);
+                if (text.length() >= SHORTEST_SECRET) Verbale.secret(text);
             }
             StepMethod stepMethod = method.getAnnotation(StepMethod.class);
             String template = stepMethod == null || stepMethod.value().isEmpty()

@@ -16,7 +16,7 @@ import org.objenesis.ObjenesisStd;
  * Makes objects tell what is called on them.
  *
  * <pre>{@code
- * RotaPage page = StepMethods.of(new RotaPage(driver)); // its @Narrated methods are steps now
+ * RotaPage page = StepMethods.of(new RotaPage(driver)); // its @StepMethod methods are steps now
  * }</pre>
  */
 public final class StepMethods {
@@ -31,8 +31,8 @@ public final class StepMethods {
      * An object of a subclass of {@code original}'s class that does what {@code original} does, and whose {@link StepMethod}
      * methods are steps. Calls that {@code original} makes on itself are its own affair and no steps.
      *
-     * <p>Where there can be no subclass, since the class or one of its narrated methods is final or private, it gives
-     * {@code original} back and says so in a note: a test must not fail because it is not narrated.
+     * <p>Where there can be no subclass, since the class or one of its step methods is final or private, it gives
+     * {@code original} back and says so in a log line: a test must not fail because its steps cannot be recorded.
      */
     @SuppressWarnings("unchecked") // the class that is made is a subclass of the original's
     public static <T> T of(T original) {
@@ -52,7 +52,7 @@ public final class StepMethods {
     }
 
     private static <T> T silent(T original, String why) {
-        Verbale.log("{} is not narrated: {}", original.getClass().getName(), why);
+        Verbale.log("{} has no steps of its methods: {}", original.getClass().getName(), why);
         return original;
     }
 

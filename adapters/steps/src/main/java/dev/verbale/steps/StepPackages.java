@@ -6,9 +6,9 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The packages that the agent narrates.
+ * The packages whose methods the agent makes steps.
  *
- * @param packages by name, each with whether its public methods are narrated without an annotation
+ * @param packages by name, each with whether its public methods are steps without an annotation
  */
 record StepPackages(Map<String, Boolean> packages) {
 

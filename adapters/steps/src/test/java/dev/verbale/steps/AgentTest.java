@@ -53,7 +53,7 @@ class AgentTest {
     @Test
     void without_a_package_it_says_what_to_write_and_the_program_runs() throws Exception {
         assertThat(output(""))
-                .contains("Verbale's agent for narration: it was given no package")
+                .contains("Verbale's step agent: it was given no package")
                 .contains("-javaagent:verbale-steps.jar=PACKAGE")
                 .contains("sown 3 basil, drought");
     }
@@ -69,7 +69,7 @@ class AgentTest {
         Process jvm = new ProcessBuilder(
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                         "-javaagent:" + agent + argument,
-                        "-Dverbale.root=" + folder.resolve("minutes"),
+                        "-Dverbale.root=" + folder.resolve("root"),
                         "-Dverbale.summary-line=false",
                         "-cp",
                         System.getProperty("java.class.path"),
@@ -82,12 +82,12 @@ class AgentTest {
     }
 
     private String journal() throws Exception {
-        return Files.readString(RunReader.find(folder.resolve("minutes")).path().resolve("journals/worker-1.jsonl"));
+        return Files.readString(RunReader.find(folder.resolve("root")).path().resolve("journals/worker-1.jsonl"));
     }
 
     private List<String> steps() throws Exception {
         List<String> lines = new ArrayList<>();
-        add(RunReader.read(folder.resolve("minutes")).entries(), "", lines);
+        add(RunReader.read(folder.resolve("root")).entries(), "", lines);
         return lines;
     }
 

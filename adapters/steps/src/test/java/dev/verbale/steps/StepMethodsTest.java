@@ -105,13 +105,13 @@ class StepMethodsTest {
     }
 
     @Test
-    void what_cannot_be_narrated_works_as_before_and_says_why() throws Exception {
+    void what_cannot_be_recorded_as_steps_works_as_before_and_says_why() throws Exception {
         Closed closed = new Closed();
 
         assertThat(StepMethods.of(closed)).isSameAs(closed);
 
         assertThat(entries()).singleElement().satisfies(entry -> assertThat(((Entry.LogEntry) entry).text())
-                .contains("Closed is not narrated: the class is final"));
+                .contains("Closed has no steps of its methods: the class is final"));
     }
 
     private static Path root() {

@@ -6,7 +6,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 
 /**
- * Pieces of a Matroska file (RFC 9559) of JPEG pictures: a head, and a cluster for each picture. It has no end that must be
+ * Pieces of a Matroska file (RFC 9559) of JPEG frames: a head, and a cluster for each frame. It has no end that must be
  * written, so that what is there can be played whenever the writing stops.
  */
 final class Matroska {
@@ -20,7 +20,7 @@ final class Matroska {
 
     private Matroska() {}
 
-    /** The beginning of a film of pictures of this size in pixels. */
+    /** The beginning of a video of frames of this size in pixels. */
     static byte[] head(int width, int height) throws IOException {
         var file = new Element();
         file.master(
@@ -59,7 +59,7 @@ final class Matroska {
         return file.bytes();
     }
 
-    /** A picture that is shown from {@code millis} on. */
+    /** A frame that is shown from {@code millis} on. */
     static byte[] frame(long millis, byte[] jpeg) throws IOException {
         var block = new ByteArrayOutputStream(jpeg.length + 4);
         block.write(0x81); // track 1

@@ -1,5 +1,5 @@
 /**
- * Films of what a browser or a screen shows: pictures with their times, kept where a test fails and thrown away otherwise.
+ * Videos of what a browser or a screen shows: frames with their times, kept where a test fails and thrown away where it passes.
  *
  * <p>No parameter or result is null unless marked.
  */

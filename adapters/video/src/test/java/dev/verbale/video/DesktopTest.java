@@ -22,7 +22,7 @@ import javax.swing.JComponent;
 import javax.swing.JLabel;
 import org.junit.jupiter.api.Test;
 
-/** A window of a desktop application gives evidence and is filmed by the same means as a browser, without a display. */
+/** A window of a desktop application gives evidence and has its video by the same means as a browser, without a display. */
 class DesktopTest {
 
     /** As the guide shows it. */
@@ -65,7 +65,7 @@ class DesktopTest {
     }
 
     @Test
-    void a_failing_test_has_the_window_and_its_film() throws Exception {
+    void a_failing_test_has_the_window_and_its_video() throws Exception {
         AdapterRecorder recorder = AdapterRecorder.current();
         Scope test = recorder.startTest(recorder.run(), new TestDescriptor("scale", "scale", null, null, List.of()));
         var scale = new JLabel("0 g");

@@ -29,7 +29,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Films of tests, with the real encoder. */
+/** Videos of tests, with the real encoder. */
 class ScreenRecorderTest {
 
     @TempDir
@@ -42,7 +42,7 @@ class ScreenRecorderTest {
 
     @ParameterizedTest
     @CsvSource({"failures, fails, true", "failures, passes, false", "all, passes, true", "none, fails, false"})
-    void a_film_is_kept_as_the_setting_says(String policy, String how, boolean kept) throws Exception {
+    void a_video_is_kept_as_the_setting_says(String policy, String how, boolean kept) throws Exception {
         AdapterRecorder recorder = recorder(Map.of("verbale.video", policy));
         video(recorder, how.equals("fails"), 0);
 
@@ -61,7 +61,7 @@ class ScreenRecorderTest {
     }
 
     @Test
-    void a_failure_after_the_browser_closed_still_finds_its_film() throws Exception {
+    void a_failure_after_the_browser_closed_still_finds_its_video() throws Exception {
         AdapterRecorder recorder = recorder(Map.of());
         video(recorder, true, 1);
 
@@ -69,7 +69,7 @@ class ScreenRecorderTest {
     }
 
     @Test
-    void tests_that_share_what_is_filmed_have_films_of_their_own() throws Exception {
+    void tests_that_share_what_is_on_video_have_videos_of_their_own() throws Exception {
         AdapterRecorder recorder = recorder(Map.of("verbale.video", "all"));
         var screenRecorder = new ScreenRecorder(recorder);
         for (String name : List.of("first", "second")) {
@@ -86,7 +86,7 @@ class ScreenRecorderTest {
     }
 
     @Test
-    void a_test_that_uses_two_browsers_has_two_films() throws Exception {
+    void a_test_that_uses_two_browsers_has_two_videos() throws Exception {
         AdapterRecorder recorder = recorder(Map.of("verbale.video", "all"));
         List<ScreenRecorder> screenRecorders = List.of(new ScreenRecorder(recorder), new ScreenRecorder(recorder));
         Scope test = recorder.startTest(recorder.run(), new TestDescriptor("both", "both", null, null, List.of()));

@@ -26,7 +26,7 @@ class VisualCheckTest {
     Path folder;
 
     @Test
-    void pictures_that_are_alike_within_the_limits_pass() throws Exception {
+    void images_that_are_alike_within_the_limits_pass() throws Exception {
         Path expected = Files.write(folder.resolve("plan.png"), image(100, Color.GREEN, 0));
 
         VisualCheck.that("plan", image(100, new Color(0, 240, 10), 0), expected).holds();
@@ -37,11 +37,11 @@ class VisualCheckTest {
                         .within(0, 0.03)
                         .holds())
                 .isInstanceOf(AssertionError.class)
-                .hasMessageContaining("400 of 10000 pixels differ, 4.00 %; at most 3.00 % may");
+                .hasMessageContaining("400 of 10000 pixels differ (4.00 %), and 3.00 % are allowed");
     }
 
     @Test
-    void what_only_one_picture_has_differs_and_is_red_in_their_difference() throws Exception {
+    void what_only_one_image_has_differs_and_is_red_in_their_difference() throws Exception {
         ImageComparison comparison =
                 ImageComparison.of(image(image(100, Color.WHITE, 0)), image(image(90, Color.WHITE, 10)), 0);
 
@@ -52,7 +52,7 @@ class VisualCheckTest {
     }
 
     @Test
-    void a_failing_check_keeps_both_pictures_and_their_difference() throws Exception {
+    void a_failing_check_keeps_both_images_and_their_difference() throws Exception {
         Path expected = Files.write(folder.resolve("plan.png"), image(100, Color.GREEN, 0));
         AdapterRecorder recorder = AdapterRecorder.current();
         Scope test = recorder.startTest(

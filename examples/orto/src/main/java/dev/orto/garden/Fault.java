@@ -19,7 +19,7 @@ public enum Fault {
     SHED_SCRIPT_BROKEN,
     /** The plan of the plots draws plot 7 where the path is. */
     PLAN_DRAWN_WRONG,
-    /** The weather's first answer of the day comes before its measurements do. */
+    /** The weather's first response of the day comes before its measurements do. */
     WEATHER_COLD_CACHE,
     /** A weighing that is written down answers with another status than it did. */
     WEIGHING_STATUS_CHANGED,

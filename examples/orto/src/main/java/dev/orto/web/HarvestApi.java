@@ -37,12 +37,12 @@ final class HarvestApi {
         app.post("/api/harvest", this::weigh);
         app.post("/api/harvest/photos", this::photo);
         app.exception(ArithmeticException.class, (broken, ctx) -> {
-            Map<String, Object> told = new LinkedHashMap<>();
-            told.put("error", "The harvest could not be reckoned");
-            told.put("because", broken.getMessage());
-            told.put("in", "kilograms a day of rain");
-            told.put("ask", Map.of("who", "Dario", "about", "the rain gauge of that year"));
-            ctx.status(500).json(told);
+            Map<String, Object> error = new LinkedHashMap<>();
+            error.put("error", "The harvest could not be reckoned");
+            error.put("because", broken.getMessage());
+            error.put("in", "kilograms a day of rain");
+            error.put("ask", Map.of("who", "Dario", "about", "the rain gauge of that year"));
+            ctx.status(500).json(error);
         });
     }
 

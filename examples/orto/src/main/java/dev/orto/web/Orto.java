@@ -56,7 +56,7 @@ public final class Orto implements AutoCloseable {
 
     private void addApiTo(Javalin app) {
         app.get("/api/plots", ctx -> ctx.json(garden.plots()));
-        app.get("/api/plots/{number}", ctx -> ctx.json(told(garden.plot(number(ctx)))));
+        app.get("/api/plots/{number}", ctx -> ctx.json(shown(garden.plot(number(ctx)))));
 
         app.get("/api/rota", ctx -> ctx.json(garden.rota().days()));
         app.post("/api/rota/swaps", ctx -> {
@@ -98,7 +98,7 @@ public final class Orto implements AutoCloseable {
                 ctx -> ctx.json(Map.of("holder", String.valueOf(garden.shed().keyHolder()))));
     }
 
-    private Object told(Plot plot) {
+    private Object shown(Plot plot) {
         if (!areaAsText) return plot;
         return Map.of(
                 "number",

@@ -45,22 +45,22 @@ class CompostApiTest {
 
     @Test
     void a_reading_is_kept() throws Exception {
-        var answer = client.post("/api/compost", Map.of("day", 13, "celsius", 36.5));
+        var response = client.post("/api/compost", Map.of("day", 13, "celsius", 36.5));
         Verbale.step("Ask again at once", Duration.ofMillis(1), () -> {
             client.get("/api/compost/state");
         });
         Verbale.skip("Compare with the thermometer in the shed", "nobody is in the shed");
 
-        assertThat(answer.status()).isEqualTo(201);
-        assertThat(answer.body().path("celsius").asDouble()).isEqualTo(36.5);
+        assertThat(response.status()).isEqualTo(201);
+        assertThat(response.body().path("celsius").asDouble()).isEqualTo(36.5);
     }
 
     @ParameterizedTest(name = "{0} °C")
     @ValueSource(doubles = {-40, 90.5, 451})
     void an_impossible_temperature_is_refused(double celsius) throws Exception {
-        var answer = client.post("/api/compost", Map.of("day", 13, "celsius", celsius));
+        var response = client.post("/api/compost", Map.of("day", 13, "celsius", celsius));
 
-        assertThat(answer.status()).isEqualTo(422);
+        assertThat(response.status()).isEqualTo(422);
     }
 
     @Test

@@ -27,26 +27,26 @@ final class GardenClient {
     }
 
     /** What came back. */
-    record Answer(int status, JsonNode body) {
+    record Reply(int status, JsonNode body) {
         String error() {
             return body.path("error").asText();
         }
     }
 
-    Answer get(String path) throws Exception {
+    Reply get(String path) throws Exception {
         return send("GET", path, HttpRequest.BodyPublishers.noBody());
     }
 
-    Answer delete(String path) throws Exception {
+    Reply delete(String path) throws Exception {
         return send("DELETE", path, HttpRequest.BodyPublishers.noBody());
     }
 
-    Answer post(String path, Map<String, ?> body) throws Exception {
+    Reply post(String path, Map<String, ?> body) throws Exception {
         String json = JSON.writeValueAsString(body);
         return send("POST", path, HttpRequest.BodyPublishers.ofString(json));
     }
 
-    private Answer send(String method, String path, HttpRequest.BodyPublisher body) throws Exception {
+    private Reply send(String method, String path, HttpRequest.BodyPublisher body) throws Exception {
         var request = HttpRequest.newBuilder(garden.resolve(path))
                 .timeout(PATIENCE)
                 .header("Authorization", "Bearer garden-gate-7")
@@ -59,6 +59,6 @@ final class GardenClient {
                 path,
                 response.statusCode(),
                 response.body().length());
-        return new Answer(response.statusCode(), JSON.readTree(response.body()));
+        return new Reply(response.statusCode(), JSON.readTree(response.body()));
     }
 }

@@ -91,16 +91,16 @@ class HarvestApiTest {
 
     @Test
     void the_scale_is_asked_again_until_it_is_awake() {
-        Response answer = Verbale.step("Wake the scale", this::awake);
+        Response response = Verbale.step("Wake the scale", this::awake);
 
-        answer.then().body("scale", equalTo("ready"));
+        response.then().body("scale", equalTo("ready"));
     }
 
     private Response awake() {
-        Response answer = scale().get("/api/harvest/scale");
-        for (int attempt = 2; answer.statusCode() == 503 && attempt <= 3; attempt++)
-            answer = scale().get("/api/harvest/scale");
-        return answer;
+        Response response = scale().get("/api/harvest/scale");
+        for (int attempt = 2; response.statusCode() == 503 && attempt <= 3; attempt++)
+            response = scale().get("/api/harvest/scale");
+        return response;
     }
 
     @Test

@@ -70,10 +70,10 @@ class PlotsApiTest {
 
     @Test
     void an_unknown_plot_is_not_found() throws Exception {
-        var answer = client.get("/api/plots/4");
+        var response = client.get("/api/plots/4");
 
-        assertThat(answer.status()).isEqualTo(404);
-        assertThat(answer.error()).isEqualTo("There is no plot 4");
+        assertThat(response.status()).isEqualTo(404);
+        assertThat(response.error()).isEqualTo("There is no plot 4");
     }
 
     @ParameterizedTest(name = "\"{0}\" is no number")

@@ -25,7 +25,7 @@ class PlotsContractTest {
     }
 
     @Test
-    void so_is_the_answer_for_a_plot_that_is_none() throws Exception {
+    void so_is_the_response_for_a_plot_that_is_none() throws Exception {
         check("/api/plots/4");
     }
 

@@ -64,16 +64,16 @@ class RotaApiTest {
 
         @Test
         void refuses_a_day_with_itself() throws Exception {
-            var answer = client.post("/api/rota/swaps", Map.of("first", "Friday", "second", "Friday"));
+            var response = client.post("/api/rota/swaps", Map.of("first", "Friday", "second", "Friday"));
 
-            assertThat(answer.status()).isEqualTo(422);
+            assertThat(response.status()).isEqualTo(422);
         }
 
         @Test
         void refuses_a_day_that_is_none() throws Exception {
-            var answer = client.post("/api/rota/swaps", Map.of("first", "Friday", "second", "Someday"));
+            var response = client.post("/api/rota/swaps", Map.of("first", "Friday", "second", "Someday"));
 
-            assertThat(answer.error()).isEqualTo("No such day: Someday");
+            assertThat(response.error()).isEqualTo("No such day: Someday");
         }
 
         @Test

@@ -43,11 +43,11 @@ class SeedsApiTest {
 
     @Test
     void nothing_is_lent_when_nothing_is_left(TestReporter reporter) throws Exception {
-        var answer = lend("Marigold", "Dario");
-        reporter.publishEntry("status", String.valueOf(answer.status()));
+        var response = lend("Marigold", "Dario");
+        reporter.publishEntry("status", String.valueOf(response.status()));
 
-        assertThat(answer.status()).isEqualTo(409);
-        assertThat(answer.error()).isEqualTo("No sachet of Marigold is left");
+        assertThat(response.status()).isEqualTo(409);
+        assertThat(response.error()).isEqualTo("No sachet of Marigold is left");
     }
 
     @Test
@@ -87,7 +87,7 @@ class SeedsApiTest {
                         .isEqualTo(seed)));
     }
 
-    private GardenClient.Answer lend(String seed, String neighbour) throws Exception {
+    private GardenClient.Reply lend(String seed, String neighbour) throws Exception {
         return client.post("/api/seeds/" + seed + "/loans", Map.of("neighbour", neighbour));
     }
 

@@ -40,13 +40,13 @@ class ShedApiTest {
     void the_code_of_the_lock_is_nobodys_business() {
         Verbale.secret("beetroot-42");
 
-        Verbale.log("Bruno turns the lock to beetroot-42"); // masked in the minutes, from here on
+        Verbale.log("Bruno turns the lock to beetroot-42"); // masked, from here on
     }
 
     @BeforeEach
     void bruno_takes_the_key() throws Exception {
-        var answer = client.post("/api/shed/key", Map.of("neighbour", "Bruno"));
-        assertThat(answer.status()).as("taking the key: %s", answer.error()).isEqualTo(201);
+        var response = client.post("/api/shed/key", Map.of("neighbour", "Bruno"));
+        assertThat(response.status()).as("taking the key: %s", response.error()).isEqualTo(201);
     }
 
     @AfterEach

@@ -15,7 +15,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 @DisplayName("Plots page")
 class PlotsPageTest extends BrowserTest {
 
-    private static final Path PICTURES = Path.of(System.getProperty("orto.pictures", "src/test/pictures"));
+    private static final Path IMAGES = Path.of(System.getProperty("orto.images", "src/test/images"));
 
     private PlotsPage page;
 
@@ -33,7 +33,7 @@ class PlotsPageTest extends BrowserTest {
 
     @Test
     void the_plan_looks_as_it_did() {
-        VisualCheck.that("plan of the plots", page.plan(), PICTURES.resolve("plan.png"))
+        VisualCheck.that("plan of the plots", page.plan(), IMAGES.resolve("plan.png"))
                 .holds();
     }
 

@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
 
-/** The fields of one JSON object, asked for by name and type; what is asked for and not there is said by name. */
+/** The fields of one JSON object, asked for by name and type; what is asked for and not there is expected by name. */
 final class Fields {
 
     private final String what;
@@ -133,10 +133,10 @@ final class Fields {
         return objects;
     }
 
-    private @Nullable Object typed(String name, Class<?> type, String said) {
+    private @Nullable Object typed(String name, Class<?> type, String expected) {
         Object value = values.get(name);
         if (value != null && !type.isInstance(value))
-            throw new MalformedLine(what + " has '" + name + "' that is not " + said);
+            throw new MalformedLine(what + " has '" + name + "' that is not " + expected);
         return value;
     }
 }

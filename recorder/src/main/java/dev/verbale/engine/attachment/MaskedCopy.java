@@ -15,7 +15,7 @@ import java.nio.charset.StandardCharsets;
  * Copies text and masks its secrets, with constant memory.
  *
  * <p>The bytes are read as Latin-1, which gives every byte back as it was, whatever the text's charset; values that were
- * announced are known in that form too. Only UTF-16, in which each letter has two bytes, is read as what it is.
+ * known are known in that form too. Only UTF-16, in which each letter has two bytes, is read as what it is.
  */
 final class MaskedCopy {
 

@@ -78,9 +78,9 @@ public final class CheckRecorder {
         if (failure != null) evidence.capture(scope, failure);
         guard.run(Task.CHECK, context -> {
             Outcome outcome = failure == null ? Outcome.PASSED : failures.outcome(failure);
-            Failure told = failures.ofOrNull(scope, failure);
-            var event = new CheckMade(journal.now(), scope.id(), texts.name(name), outcome, told, exchange);
-            failures.append(scope, event, failure, told);
+            Failure written = failures.ofOrNull(scope, failure);
+            var event = new CheckMade(journal.now(), scope.id(), texts.name(name), outcome, written, exchange);
+            failures.append(scope, event, failure, written);
         });
     }
 }

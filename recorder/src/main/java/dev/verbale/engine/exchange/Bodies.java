@@ -58,7 +58,7 @@ final class Bodies {
         if (bytes == null)
             return leftOut(
                     raw,
-                    "packed as " + ContentCoding.said(headers) + ", which cannot be read here, and so not be masked");
+                    "packed as " + ContentCoding.stated(headers) + ", which cannot be read here, and so not be masked");
         boolean here = raw.size() <= raw.bytes().length;
         boolean whole = here && undone.isWhole() && bytes.length <= limit;
         long decoded = bytes == raw.bytes() || !(here && undone.isWhole()) ? raw.size() : bytes.length;

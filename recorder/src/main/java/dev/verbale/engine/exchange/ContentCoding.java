@@ -33,9 +33,9 @@ final class ContentCoding {
     /** Several codings were applied in the order they stand in, and are undone from the last. */
     public static Undone undo(byte[] bytes, List<Header> headers) {
         var undone = new Undone(bytes, true);
-        String said = said(headers);
-        if (said.isEmpty()) return undone;
-        String[] codings = said.split("\\s*,\\s*");
+        String stated = stated(headers);
+        if (stated.isEmpty()) return undone;
+        String[] codings = stated.split("\\s*,\\s*");
         for (int i = codings.length - 1; i >= 0; i--) {
             byte[] before = undone.bytes();
             if (before == null) break;
@@ -45,7 +45,7 @@ final class ContentCoding {
         return undone;
     }
 
-    public static String said(List<Header> headers) {
+    public static String stated(List<Header> headers) {
         for (Header header : headers)
             if (header.name().equalsIgnoreCase("content-encoding"))
                 return header.value().strip().toLowerCase(Locale.ROOT);

@@ -48,7 +48,7 @@ final class OpenExchange implements Exchange, OpenUntilScopeEnds {
     private @Nullable String protocol;
     private int status;
     private boolean answered;
-    /** When its answer began to come. */
+    /** When its response began to come. */
     private long answeredAt;
     /** Whether it is one of several of a call, of which only the whole was timed. */
     private boolean isUntimed;

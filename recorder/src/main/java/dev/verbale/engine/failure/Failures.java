@@ -51,9 +51,9 @@ public final class Failures {
      *
      * @return whether it was written
      */
-    public boolean append(ScopeNode scope, Event event, @Nullable Throwable thrown, @Nullable Failure told) {
+    public boolean append(ScopeNode scope, Event event, @Nullable Throwable thrown, @Nullable Failure written) {
         if (!journal.append(scope, event)) return false;
-        if (thrown != null && told != null) scope.state.wrote(thrown, told.id());
+        if (thrown != null && written != null) scope.state.wrote(thrown, written.id());
         return true;
     }
 

@@ -43,7 +43,7 @@ public final class Guard {
     /** What was lost where not even a method could be called. Plain: two threads at once may count one for two. */
     public int lost;
 
-    private int lostAndTold;
+    private int lostReported;
 
     public Guard(RunJournal journal) {
         this.journal = journal;
@@ -97,7 +97,7 @@ public final class Guard {
             long from = timed ? System.nanoTime() : 0;
             recording.run(self, context, first, second);
             if (timed) timed(task, System.nanoTime() - from);
-            if (lost != lostAndTold) tellWhatWasLost();
+            if (lost != lostReported) tellWhatWasLost();
         } catch (Throwable problem) {
             if (problem instanceof VirtualMachineError fatal
                     && !(fatal instanceof StackOverflowError)
@@ -135,9 +135,9 @@ public final class Guard {
     /** Later, on whatever thread: the one that lost it may be over. */
     public void tellWhatWasLost() {
         int now = lost;
-        if (now == lostAndTold) return;
-        journal.missed("stack", now - lostAndTold);
-        lostAndTold = now;
+        if (now == lostReported) return;
+        journal.missed("stack", now - lostReported);
+        lostReported = now;
         journal.problems().add("a call came where a thread's stack, or the memory, was at its end");
     }
 

@@ -18,7 +18,7 @@ public enum Task {
     ABOUT("about", "telling what a test is about", true),
     EXCHANGE("exchange", "recording an exchange", true),
     ATTACHMENT("attachment", "attaching", true),
-    PENDING("attachment-pending", "announcing an attachment", true),
+    PENDING("attachment-pending", "starting a pending attachment", true),
     EVIDENCE("evidence", "capturing evidence", true),
     SECRET("secret", "keeping a secret", true),
     TOTALS("totals", "printing the totals", true),

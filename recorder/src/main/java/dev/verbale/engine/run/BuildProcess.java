@@ -55,10 +55,10 @@ record BuildProcess(long pid, Instant started, String commandLine) {
      * not below it, or where it holds no project.
      */
     public Optional<Path> root() {
-        Matcher said = ROOT.matcher(commandLine);
-        if (!said.find()) return Optional.empty();
+        Matcher match = ROOT.matcher(commandLine);
+        if (!match.find()) return Optional.empty();
         try {
-            Path root = Path.of(said.group(1));
+            Path root = Path.of(match.group(1));
             boolean ours =
                     Path.of("").toAbsolutePath().startsWith(root) && Files.isRegularFile(root.resolve("pom.xml"));
             return ours ? Optional.of(root) : Optional.empty();

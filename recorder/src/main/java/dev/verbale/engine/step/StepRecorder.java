@@ -138,8 +138,8 @@ public final class StepRecorder {
 
     void failWithoutEvidence(OpenStep step, Throwable thrown) {
         guard.run(Task.STEP_FAILED, context -> {
-            Failure told = failures.of(step, thrown);
-            if (ends(step, context, failures.outcome(thrown), null, told)) step.state.wrote(thrown, told.id());
+            Failure written = failures.of(step, thrown);
+            if (ends(step, context, failures.outcome(thrown), null, written)) step.state.wrote(thrown, written.id());
         });
     }
 }

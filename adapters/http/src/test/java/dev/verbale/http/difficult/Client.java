@@ -8,7 +8,7 @@ public interface Client extends AutoCloseable {
 
     /**
      * @param url the scenario's, whole
-     * @param reader reads the answer's body
+     * @param reader reads the response's body
      */
     Answer send(Scenario scenario, String url, Reader reader) throws Throwable;
 
@@ -22,7 +22,7 @@ public interface Client extends AutoCloseable {
     interface Reader {
         String read(InputStream body) throws IOException;
 
-        /** Called before sending by a client that gives an answer when all of it is there. */
+        /** Called before sending by a client that gives a response when all of it is there. */
         void readsWhole();
 
         String whole(byte[] body);

@@ -16,7 +16,7 @@ import java.util.Map;
 public record Scenario(
         String method, String address, Map<String, String> headers, byte[] body, int streamed, Reading reading) {
 
-    /** How the test reads the answer. */
+    /** How the test reads the response. */
     public enum Reading {
         WHOLE,
         /** A part, and the rest when the server was told so. */

@@ -39,8 +39,8 @@ final class SelfSigned implements AutoCloseable {
                         "PKCS12")
                 .redirectErrorStream(true)
                 .start();
-        String said = new String(making.getInputStream().readAllBytes());
-        if (making.waitFor() != 0) throw new IOException(said);
+        String output = new String(making.getInputStream().readAllBytes());
+        if (making.waitFor() != 0) throw new IOException(output);
         KeyStore keys = KeyStore.getInstance("PKCS12");
         try (InputStream in = Files.newInputStream(file)) {
             keys.load(in, WORD.toCharArray());

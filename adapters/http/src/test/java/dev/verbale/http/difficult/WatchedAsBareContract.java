@@ -67,17 +67,17 @@ public abstract class WatchedAsBareContract {
         return true;
     }
 
-    /** Whether it gives all that came of an answer before it says that this breaks off, each time. */
+    /** Whether it gives all that came of a response before it says that this breaks off, each time. */
     protected boolean givesWhatCame() {
         return true;
     }
 
     /** {@code thrown}, without what it says now so and now so. */
-    protected String withoutChance(String thrown) {
+    protected String withoutRandomness(String thrown) {
         return thrown;
     }
 
-    /** Whether a connection is back in its pool before the test has the answer, each time. */
+    /** Whether a connection is back in its pool before the test has the response, each time. */
     protected boolean isReadyOnceItAnswered() {
         return true;
     }
@@ -164,15 +164,15 @@ public abstract class WatchedAsBareContract {
     /** What a scenario did to the test and to the server. */
     private record Seen(List<String> answers, List<Received> received, int connections) {
         String wire() {
-            var told = new StringBuilder();
+            var seen = new StringBuilder();
             for (Received one : received) {
-                told.append("\n> ").append(one.line()).append('\n');
+                seen.append("\n> ").append(one.line()).append('\n');
                 one.headers()
                         .forEach(header ->
-                                told.append("> ").append(normal(header)).append('\n'));
-                told.append("> ").append(normal(one.body())).append('\n');
+                                seen.append("> ").append(normal(header)).append('\n'));
+                seen.append("> ").append(normal(one.body())).append('\n');
             }
-            return told + "\nconnections: " + connections;
+            return seen + "\nconnections: " + connections;
         }
     }
 
@@ -189,11 +189,11 @@ public abstract class WatchedAsBareContract {
             if (scenario.streamed() == 0) answers.add(sent(client, scenario));
         }
         List<Received> received = scenario.address().startsWith("http") ? List.of() : withoutTrace(server.received());
-        boolean isChance = !isReadyOnceItAnswered()
+        boolean isRandom = !isReadyOnceItAnswered()
                 || (!givesWhatCame()
                         && Set.of(Scenario.Reading.LEFT, Scenario.Reading.UNREAD)
                                 .contains(scenario.reading())); // whether the rest has come by then
-        return new Seen(answers, received, isChance ? 0 : server.connections());
+        return new Seen(answers, received, isRandom ? 0 : server.connections());
     }
 
     private static List<Received> withoutTrace(List<Received> received) {
@@ -215,7 +215,7 @@ public abstract class WatchedAsBareContract {
             if (!givesWhatCame()) read = read.replaceFirst(".* and then threw", "something and then threw");
             return answer.status() + " " + answer.type() + " " + read;
         } catch (Throwable thrown) {
-            return withoutChance(told(thrown));
+            return withoutRandomness(described(thrown));
         }
     }
 
@@ -225,14 +225,14 @@ public abstract class WatchedAsBareContract {
         return address.startsWith("http") ? address : server.address(address);
     }
 
-    private static String told(Throwable thrown) {
-        var told = new StringBuilder("threw");
+    private static String described(Throwable thrown) {
+        var seen = new StringBuilder("threw");
         for (Throwable one = thrown; one != null; one = one.getCause())
-            told.append(' ')
+            seen.append(' ')
                     .append(one.getClass().getName())
                     .append(": ")
                     .append(normal(String.valueOf(one.getMessage())));
-        return told.toString();
+        return seen.toString();
     }
 
     /** Without what the client itself makes up. */
@@ -263,18 +263,18 @@ public abstract class WatchedAsBareContract {
     }
 
     private void sameHeaders(ExchangeMade made, Received received) {
-        List<String> told = new ArrayList<>();
-        for (Header one : made.request().headers()) if (isCompared(one.name())) told.add(line(one.name(), one.value()));
+        List<String> seen = new ArrayList<>();
+        for (Header one : made.request().headers()) if (isCompared(one.name())) seen.add(line(one.name(), one.value()));
         List<String> sent = new ArrayList<>();
         for (String one : received.headers()) {
             String name = one.substring(0, one.indexOf(':'));
             if (isCompared(name) && !unseen().contains(name.toLowerCase(Locale.ROOT)))
                 sent.add(line(name, one.substring(one.indexOf(':') + 1)));
         }
-        told.removeIf(one -> unseen().contains(one.replaceFirst(":.*", ""))
+        seen.removeIf(one -> unseen().contains(one.replaceFirst(":.*", ""))
                 && received.headers().stream()
                         .anyMatch(header -> header.toLowerCase(Locale.ROOT).startsWith(one.replaceFirst(":.*", ":"))));
-        assertThat(told).as(received.line()).containsExactlyInAnyOrderElementsOf(sent);
+        assertThat(seen).as(received.line()).containsExactlyInAnyOrderElementsOf(sent);
     }
 
     private static boolean isCompared(String name) {
@@ -344,7 +344,7 @@ public abstract class WatchedAsBareContract {
                     if (length <= LONG) kept.append(new String(piece, 0, read, StandardCharsets.ISO_8859_1));
                 }
             } catch (IOException | RuntimeException broken) {
-                return kept + " and then " + told(broken);
+                return kept + " and then " + described(broken);
             }
             return length > LONG ? length + " bytes, sum " + sum.getValue() : kept.toString();
         }
