@@ -1,6 +1,7 @@
 /** The language that recording and reading share: events, journal files, the run folder. It knows nobody else. */
 module dev.verbale.format {
     requires transitive tools.jackson.core;
+    requires static transitive org.apiguardian.api;
     requires static transitive org.jspecify;
 
     exports dev.verbale.event;

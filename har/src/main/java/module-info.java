@@ -2,6 +2,7 @@
 module dev.verbale.har {
     requires transitive dev.verbale.results;
     requires tools.jackson.databind;
+    requires static transitive org.apiguardian.api;
     requires static transitive org.jspecify;
 
     exports dev.verbale.har;

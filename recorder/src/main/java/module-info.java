@@ -9,6 +9,7 @@ module dev.verbale.recorder {
     requires transitive dev.verbale.format;
     requires static transitive java.desktop; // only who attaches an image in memory
     requires static transitive java.logging; // only who records it
+    requires static transitive org.apiguardian.api;
     requires static transitive org.jspecify;
 
     exports dev.verbale;

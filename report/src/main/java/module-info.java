@@ -2,6 +2,7 @@
 module dev.verbale.report {
     requires transitive dev.verbale.results;
     requires dev.verbale.har;
+    requires static transitive org.apiguardian.api;
     requires static transitive org.jspecify;
 
     exports dev.verbale.report;

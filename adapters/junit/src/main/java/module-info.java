@@ -1,6 +1,7 @@
 /** Tells the recorder what the JUnit Platform runs. */
 module dev.verbale.junit {
     requires transitive dev.verbale.recorder;
+    requires static transitive org.apiguardian.api;
     requires static transitive org.jspecify;
     // At run time whoever runs tests has them; the recorder must not drag a second version in.
     requires static transitive org.junit.jupiter.api;

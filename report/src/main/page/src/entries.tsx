@@ -146,7 +146,9 @@ function LogLine({ log }: { log: Log }) {
     <div class={`log-line ${log.logger === undefined ? 'own' : 'log'} ${log.level ?? ''}`} title={log.context}>
       {log.level && <span class="level">{log.level}</span>}
       {log.thread && <span class="thread">{log.thread}</span>}
-      {log.logger && <span class="logger">{log.logger}</span>} {log.text}
+      {log.logger && <span class="logger">{log.logger}</span>}
+      {(log.level || log.thread || log.logger) && ' '}
+      {log.text}
       {log.failure && (
         <details>
           <summary>{log.failure.type}</summary>

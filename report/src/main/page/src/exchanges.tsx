@@ -106,10 +106,10 @@ export function Exchanges({ data }: { data: RunData }) {
 function Totals({ rows }: { rows: ExchangeRow[] }) {
   const size = rows.reduce((all, row) => all + Math.max(0, row[COLUMN.size]), 0);
   const failed = rows.filter((row) => row[COLUMN.failedChecks] > 0).length;
-  const responses = RESPONSES.map((one) => `${whole(rows.filter((row) => responseOf(row) === one).length)} ${one}`).join(', ');
+  const responses = RESPONSES.map((one) => `${one}: ${whole(rows.filter((row) => responseOf(row) === one).length)}`).join(', ');
   return (
     <p class="dim totals">
-      {bytes(size)} received; {responses}; {count(failed, 'exchange')} with failed checks
+      {bytes(size)} received; {responses}, failed checks: {whole(failed)}
     </p>
   );
 }

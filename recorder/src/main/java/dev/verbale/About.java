@@ -9,6 +9,8 @@ import java.lang.annotation.Target;
 /**
  * Says what tests are about. On a method, a class or a package; what is said nearer to the test replaces what is said
  * farther from it, and links are added up. Subclasses inherit it.
+ *
+ * @since 0.2.0
  */
 @Inherited
 @Retention(RetentionPolicy.RUNTIME)

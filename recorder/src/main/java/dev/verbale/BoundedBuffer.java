@@ -9,7 +9,11 @@ import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
 
-/** The beginning of a body that passes by, and how much of it there was. From any thread. */
+/**
+ * The beginning of a body that passes by, and how much of it there was. From any thread.
+ *
+ * @since 0.2.0
+ */
 public final class BoundedBuffer {
 
     private final ByteArrayOutputStream bytes = new ByteArrayOutputStream();

@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
  * {@link Supplier}.
  *
  * @param <T> the value
+ * @since 0.2.0
  */
 public interface CarriedTask<T extends @Nullable Object> extends Callable<T>, Supplier<T> {
 

@@ -5,7 +5,11 @@ import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
-/** Checks of a test that did not hold. The test went on after each, and fails with all of them at its end. */
+/**
+ * Checks of a test that did not hold. The test went on after each, and fails with all of them at its end.
+ *
+ * @since 0.2.0
+ */
 public final class ChecksFailed extends AssertionError {
 
     private static final long serialVersionUID = 1;

@@ -3,7 +3,11 @@ package dev.verbale;
 import java.io.InputStream;
 import org.jspecify.annotations.Nullable;
 
-/** Gives the content of an attachment when it is asked. What it throws costs the attachment, and the run says so. */
+/**
+ * Gives the content of an attachment when it is asked. What it throws costs the attachment, and the run says so.
+ *
+ * @since 0.2.0
+ */
 @FunctionalInterface
 public interface ContentSource {
 

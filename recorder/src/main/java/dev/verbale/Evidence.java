@@ -2,7 +2,11 @@ package dev.verbale;
 
 import dev.verbale.event.AttachmentStored;
 
-/** Where a source puts what it captures. Valid until {@link EvidenceSource#capture} returns; on that thread only. */
+/**
+ * Where a source puts what it captures. Valid until {@link EvidenceSource#capture} returns; on that thread only.
+ *
+ * @since 0.2.0
+ */
 public interface Evidence {
 
     /** What failed: the throwable that is about to leave a step or a test. */

@@ -6,6 +6,8 @@ package dev.verbale;
  *
  * <p>What it throws is logged in the test, and the other sources are still asked. It should be quick: the failing test
  * waits for it. It may be asked from several threads at once where several tests share it.
+ *
+ * @since 0.2.0
  */
 public interface EvidenceSource {
 

@@ -16,6 +16,8 @@ import org.jspecify.annotations.Nullable;
  *
  * <p>Bodies are what went over the wire, or what a client made of it; a content coding is told by its header, and so is the
  * media type where it is given as empty. Arrays are not copied before the exchange ends. Of each body the settings say how much is kept.
+ *
+ * @since 0.2.0
  */
 public interface Exchange {
 

@@ -10,6 +10,8 @@ import java.lang.annotation.Target;
  * suite stays green, and no screenshots are taken. When it passes, the page says that the annotation can go.
  *
  * <p>The suite stays green where the adapter can stand around the test, as the Jupiter extension does.
+ *
+ * @since 0.2.0
  */
 @Retention(RetentionPolicy.RUNTIME)
 @Target(ElementType.METHOD)

@@ -6,6 +6,8 @@ import java.nio.file.Path;
 /**
  * An attachment that comes later, perhaps after its test has ended, and still belongs to it. Completed once; a second call
  * does nothing but leave a problem in the run. From any thread. Where it is never completed, the run says so.
+ *
+ * @since 0.2.0
  */
 public interface PendingAttachment {
 

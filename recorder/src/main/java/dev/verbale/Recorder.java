@@ -15,6 +15,8 @@ import org.jspecify.annotations.Nullable;
  *
  * <p>What is current is a scope of the calling thread: the innermost test, container or step that was started on it and
  * has not ended. No call throws.
+ *
+ * @since 0.2.0
  */
 public interface Recorder {
 

@@ -24,6 +24,7 @@ import org.jspecify.annotations.Nullable;
  * @param linkPatterns what turns the name of a link into its address
  * @param logging how much of what loggers write is kept
  * @param settings what else was set, by the setting's whole name; adapters ask for it
+ * @since 0.2.0
  */
 public record RecorderOptions(
         boolean enabled,

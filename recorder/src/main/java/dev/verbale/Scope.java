@@ -2,6 +2,8 @@ package dev.verbale;
 
 /** The run, a container, a test or a step: what lines can belong to. Made by the recorder; to everybody else only a token to
  * hand back.
+ *
+ * @since 0.2.0
  */
 public interface Scope {
 

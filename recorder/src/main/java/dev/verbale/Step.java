@@ -15,6 +15,8 @@ import java.time.Duration;
  *
  * <p>A step that is closed without an end before is marked as unfinished: Java does not tell {@code close} whether an
  * exception is passing through, and calling it passed could be a lie.
+ *
+ * @since 0.2.0
  */
 public interface Step extends AutoCloseable {
 

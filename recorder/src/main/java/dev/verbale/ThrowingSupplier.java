@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param <T> the value
  * @param <X> what it may throw; inferred from the lambda
+ * @since 0.2.0
  */
 @FunctionalInterface
 public interface ThrowingSupplier<T extends @Nullable Object, X extends Throwable> {

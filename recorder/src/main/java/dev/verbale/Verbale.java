@@ -32,6 +32,8 @@ import org.jspecify.annotations.Nullable;
  * throws, except that {@link #step} passes on what its body throws, the same instance. What went wrong in recording
  * itself is a problem of the run and is shown with it. Where recording is switched off, calls do nothing else than run
  * the bodies they are given.
+ *
+ * @since 0.2.0
  */
 public final class Verbale {
 

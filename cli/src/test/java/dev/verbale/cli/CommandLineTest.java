@@ -48,7 +48,7 @@ class CommandLineTest {
         assertThat(output.err()).isEmpty();
         assertThat(output.out().lines())
                 .containsExactly(
-                        "1 of 2 tests did not pass: 1 errored. They have one cause. The run is incomplete: the journal of "
+                        "1 of 2 tests did not pass: 1 errored, for one reason. The run is incomplete: the journal of "
                                 + "worker-1 was never closed, as when a JVM is killed or still runs.",
                         "Page: target/verbale/2026-11-25_080000_00aa/page/index.html");
         assertThat(work.resolve("target/verbale/2026-11-25_080000_00aa/page/index.html"))
@@ -56,7 +56,7 @@ class CommandLineTest {
     }
 
     @Test
-    void page_takes_a_run_by_its_name_and_a_place_to_write_to() throws Exception {
+    void page_takes_a_run_by_its_name_and_a_folder_to_write_to() throws Exception {
         record("2026-11-25_080000_00aa");
 
         Output output = verbale("page", "2026-11-24_103107_k3f9", "--output", "site/tonight");
@@ -78,13 +78,13 @@ class CommandLineTest {
         assertThat(some.out().strip()).isEqualTo("1 exchange: out/roses.har");
         assertThat(Files.readString(work.resolve("out/roses.har"))).doesNotContain("orto.example/gate");
         assertThat(none.code()).isEqualTo(2);
-        assertThat(none.err()).contains("has 'RosesTest' in its address");
+        assertThat(none.err()).contains("has 'RosesTest' in its id");
         assertThat(nowhere.code()).isEqualTo(4);
         assertThat(nowhere.err()).contains("the archive was not written to target/verbale");
     }
 
     @Test
-    void page_takes_an_earlier_run_to_compare_with() throws Exception {
+    void page_takes_a_baseline_to_compare_with() throws Exception {
         record("2026-11-25_080000_00aa");
 
         Output output = verbale("page", "--baseline", "2026-11-24_103107_k3f9");
@@ -92,7 +92,7 @@ class CommandLineTest {
 
         assertThat(output.code()).isZero();
         Path page = work.resolve("target/verbale/2026-11-25_080000_00aa/page");
-        assertThat(Files.readString(page.resolve("data/run.js"))).contains("\"earlier\":\"2026-11-24_103107_k3f9\"");
+        assertThat(Files.readString(page.resolve("data/run.js"))).contains("\"baseline\":\"2026-11-24_103107_k3f9\"");
         assertThat(Files.readString(page.resolve("data/baseline/0.js"))).contains("https://orto.example/gate");
         assertThat(lost.code()).isEqualTo(3);
     }

@@ -11,6 +11,7 @@ import org.jspecify.annotations.Nullable;
  * @param severity how grave a failure of it is, in the suite's own words
  * @param owner who cares for it
  * @param links what belongs to it elsewhere, in the order in which it was said
+ * @since 0.2.0
  */
 public record About(
         @Nullable String text,

@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param pending the id of the {@link AttachmentPending} that this completes, or 0
  * @param begins for an attachment that has a time of its own, such as a video, when that begins: in microseconds of this
  *     journal, or 0
+ * @since 0.2.0
  */
 public record AttachmentStored(long at, int in, String name, String kind, StoredFile file, int pending, long begins)
         implements Event {

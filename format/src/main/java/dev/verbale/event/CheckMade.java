@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param in the step, test or container it belongs to, or 0 for the run
  * @param exchange the id of the exchange whose answer was checked, or 0 where nobody said one
+ * @since 0.2.0
  */
 public record CheckMade(
         long at,

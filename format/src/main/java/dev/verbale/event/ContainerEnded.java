@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
  * @param reason why it was skipped, where it was
  * @param failure why its set-up or tear-down failed, where it did
  * @param notRun how many of its tests were never started because of that
+ * @since 0.2.0
  */
 public record ContainerEnded(
         long at,

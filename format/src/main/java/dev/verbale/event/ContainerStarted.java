@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  * @param name what a reader sees
  * @param className the class it comes from, where there is one
  * @param methodName the method it comes from, where it is a method's and not a class's
+ * @since 0.2.0
  */
 public record ContainerStarted(
         long at,

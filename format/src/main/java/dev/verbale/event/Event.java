@@ -1,6 +1,10 @@
 package dev.verbale.event;
 
-/** One line of a journal. */
+/**
+ * One line of a journal.
+ *
+ * @since 0.2.0
+ */
 public sealed interface Event
         permits JournalOpened,
                 ContainerStarted,

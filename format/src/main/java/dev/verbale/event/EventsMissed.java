@@ -10,6 +10,7 @@ import java.util.TreeMap;
  *
  * @param byKind how much is missing of what, by the events' own words, such as {@code note}; {@code deleted} counts the
  *     events of a journal that somebody deleted during the run, and {@code stack} what a stack overflow cost
+ * @since 0.2.0
  */
 public record EventsMissed(long at, Map<String, Long> byKind) implements Event {
 

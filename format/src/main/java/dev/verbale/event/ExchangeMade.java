@@ -21,6 +21,7 @@ import org.jspecify.annotations.Nullable;
  * @param failure why there is no response, or no whole one; null otherwise
  * @param trace where the far end's own account of it is to be found; null where nobody knows
  * @param attributes whatever else is known, by name
+ * @since 0.2.0
  */
 public record ExchangeMade(
         long at,

@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param expected the expected value as text, where the assertion told it
  * @param actual the actual value as text, where the assertion told it
  * @param gathered the failures that this one reports together; empty for most
+ * @since 0.2.0
  */
 public record Failure(
         int id,

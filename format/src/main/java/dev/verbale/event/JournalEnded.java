@@ -11,6 +11,7 @@ import java.util.TreeMap;
  * @param missingByKind the same by what they were, as in {@link EventsMissed}; empty where none is missing
  * @param overhead microseconds that recording took of the recording threads' time, estimated: what is slow is timed,
  *     what is quick from a sample of the calls
+ * @since 0.2.0
  */
 public record JournalEnded(long at, long missing, Map<String, Long> missingByKind, long overhead) implements Event {
 

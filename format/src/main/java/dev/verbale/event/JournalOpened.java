@@ -13,6 +13,7 @@ import java.util.List;
  * @param verbale the version of the recorder
  * @param libraries how the names of classes begin that are not the suite's own, besides the JDK's and Verbale's: whoever reads
  *     a stack trace passes them over
+ * @since 0.2.0
  */
 public record JournalOpened(int format, String worker, Instant wall, long pid, String verbale, List<String> libraries)
         implements Event {

@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @param thread the thread's name where it is not the test's own, else null
  * @param context what the logger knew of its surroundings, such as a mapped diagnostic context; empty for most
  * @param failure the throwable that was logged with it
+ * @since 0.2.0
  */
 public record LogWritten(
         long at,

@@ -6,6 +6,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * How a test, a step or a container ended. The known ones are ordered from the calmest to the gravest, see {@link #worse}.
  * A journal of a later version may have others: they keep their word, and somebody has to look at them.
+ *
+ * @since 0.2.0
  */
 public final class Outcome implements Comparable<Outcome> {
 

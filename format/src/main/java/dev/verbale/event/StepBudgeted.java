@@ -5,5 +5,6 @@ package dev.verbale.event;
  *
  * @param id of the step, which has begun
  * @param micros microseconds; positive
+ * @since 0.2.0
  */
 public record StepBudgeted(long at, int id, long micros) implements Event {}

@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param reason why it was skipped, where it was
  * @param failure why it failed, on the innermost step that saw it; the steps around it carry only the outcome
+ * @since 0.2.0
  */
 public record StepEnded(
         long at,

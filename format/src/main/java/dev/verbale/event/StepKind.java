@@ -4,6 +4,7 @@ package dev.verbale.event;
  * What a step is for. A journal of a later version may have kinds that are not among these.
  *
  * @param word the word for it in journals
+ * @since 0.2.0
  */
 public record StepKind(String word) {
     /** Part of what the test does. */

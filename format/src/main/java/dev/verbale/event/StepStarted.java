@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param in the step, test or container around it, or 0
  * @param thread the thread's name where the step belongs to no test, else null
+ * @since 0.2.0
  */
 public record StepStarted(
         long at,

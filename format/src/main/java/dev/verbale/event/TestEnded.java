@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param reason why it was skipped or aborted, where it was
  * @param failure why it failed, where it did
+ * @since 0.2.0
  */
 public record TestEnded(
         long at,

@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param methodName the method it comes from, where there is one
  * @param thread the name of the thread it runs on
  * @param tags in the order of the alphabet
+ * @since 0.2.0
  */
 public record TestStarted(
         long at,

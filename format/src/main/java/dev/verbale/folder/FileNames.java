@@ -8,6 +8,8 @@ import java.util.Set;
  * Makes file names that a person understands out of any text: letters and digits of any language stay, everything else
  * becomes a hyphen. The result is a valid name on Linux, macOS and Windows, never hidden, never empty, and has at most
  * {@value #LONGEST} characters.
+ *
+ * @since 0.2.0
  */
 public final class FileNames {
 

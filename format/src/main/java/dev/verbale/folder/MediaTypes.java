@@ -10,7 +10,11 @@ import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** The media types that attachments usually have, and the file extensions that say so. */
+/**
+ * The media types that attachments usually have, and the file extensions that say so.
+ *
+ * @since 0.2.0
+ */
 public final class MediaTypes {
 
     /** For content of which nothing is known. */

@@ -15,6 +15,7 @@ import java.util.stream.Stream;
  * The folder that holds runs, such as {@code target/verbale}.
  *
  * @param path the folder itself; need not be there yet
+ * @since 0.2.0
  */
 public record ResultsRoot(Path path) {
 

@@ -30,6 +30,7 @@ import tools.jackson.core.JsonToken;
  * @param name the run's name
  * @param started by the wall clock
  * @param facts such as {@code os} or {@code java}, in the order in which they are shown
+ * @since 0.2.0
  */
 public record RunDescription(int format, String name, Instant started, Map<String, String> facts) {
 

@@ -23,6 +23,7 @@ import org.jspecify.annotations.Nullable;
  * </pre>
  *
  * @param path the folder itself
+ * @since 0.2.0
  */
 public record RunFolder(Path path) {
 

@@ -8,6 +8,8 @@ import java.util.random.RandomGenerator;
  * What run folders are called: {@code 2026-11-24_103107_k3f9}. Date and time are in UTC, so that no change to summer
  * time bends the order; of the four last characters two count the milliseconds and two are drawn by chance. So names in
  * plain text order are runs in the order of time.
+ *
+ * @since 0.2.0
  */
 public final class RunName {
 

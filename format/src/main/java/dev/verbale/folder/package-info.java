@@ -4,7 +4,9 @@
  *
  * <p>No parameter or result is null unless marked; every type may be shared between threads.
  */
+@API(status = API.Status.EXPERIMENTAL, since = "0.2.0")
 @NullMarked
 package dev.verbale.folder;
 
+import org.apiguardian.api.API;
 import org.jspecify.annotations.NullMarked;

@@ -3,7 +3,11 @@ package dev.verbale.journal;
 import dev.verbale.event.Event;
 import dev.verbale.journal.line.EventCodecs;
 
-/** What every journal has in common. */
+/**
+ * What every journal has in common.
+ *
+ * @since 0.2.0
+ */
 public final class JournalFormat {
 
     /** The version that this code writes. Readers of version 1 also read later ones, and show what they do not know as it is. */

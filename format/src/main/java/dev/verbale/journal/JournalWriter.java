@@ -25,6 +25,8 @@ import java.nio.file.StandardOpenOption;
  *
  * <p>Safe from any thread; lines are in the order in which they were written. An interrupt neither stops a write nor
  * is swallowed. A stack overflow at whatever call costs its own line at the most: see {@link AppendLock}.
+ *
+ * @since 0.2.0
  */
 public final class JournalWriter {
 

@@ -8,7 +8,11 @@ import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 
-/** Files that are nothing but files. A folder of a run may come from a stranger, who can put links and pipes in there. */
+/**
+ * Files that are nothing but files. A folder of a run may come from a stranger, who can put links and pipes in there.
+ *
+ * @since 0.2.0
+ */
 public final class PlainFile {
 
     private PlainFile() {}

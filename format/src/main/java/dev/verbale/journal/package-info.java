@@ -6,7 +6,9 @@
  *
  * <p>No parameter or result is null unless marked.
  */
+@API(status = API.Status.EXPERIMENTAL, since = "0.2.0")
 @NullMarked
 package dev.verbale.journal;
 
+import org.apiguardian.api.API;
 import org.jspecify.annotations.NullMarked;

@@ -6,7 +6,11 @@ import tools.jackson.core.ObjectReadContext;
 import tools.jackson.core.StreamReadConstraints;
 import tools.jackson.core.json.JsonFactory;
 
-/** Makes parsers of JSON that Verbale wrote. */
+/**
+ * Makes parsers of JSON that Verbale wrote.
+ *
+ * @since 0.2.0
+ */
 public final class JsonIn {
 
     // A long log line is no attack, and cutting it at Jackson's limit would lose it.

@@ -17,6 +17,8 @@ import tools.jackson.core.util.BufferRecycler;
 /**
  * Makes generators of JSON without Jackson's factory: that one brings its parsers with it, sixty classes that a JVM which
  * only records never uses, and waits for at its start.
+ *
+ * @since 0.2.0
  */
 public final class JsonOut {
 

@@ -8,6 +8,8 @@ import java.time.ZoneOffset;
 /**
  * Moments as journals and names of runs write them: ISO 8601 in UTC, to the microsecond. By hand, for the JDK's formatter
  * loads a hundred classes, and a JVM with one test would wait for them.
+ *
+ * @since 0.2.0
  */
 public final class WallClockText {
 

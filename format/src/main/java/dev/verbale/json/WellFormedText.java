@@ -1,6 +1,10 @@
 package dev.verbale.json;
 
-/** Texts in which every surrogate has its other half. Others are no Unicode, and neither UTF-8 nor a URL can hold them. */
+/**
+ * Texts in which every surrogate has its other half. Others are no Unicode, and neither UTF-8 nor a URL can hold them.
+ *
+ * @since 0.2.0
+ */
 public final class WellFormedText {
 
     private static final char REPLACEMENT = '\uFFFD';

@@ -27,7 +27,11 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Reads the exchanges of an archive, whoever wrote it. */
+/**
+ * Reads the exchanges of an archive, whoever wrote it.
+ *
+ * @since 0.2.0
+ */
 public final class HarReader {
 
     private static final JsonMapper JSON = new JsonMapper();

@@ -17,6 +17,8 @@ import tools.jackson.core.util.DefaultPrettyPrinter;
 /**
  * Writes the HTTP exchanges of a run as one archive. Each test that has some is a page of it, and those outside tests belong
  * to none. Exchanges that are no HTTP are left out: the format has no place for them.
+ *
+ * @since 0.2.0
  */
 public final class HarWriter {
 

@@ -5,7 +5,9 @@
  *
  * @see <a href="http://www.softwareishard.com/blog/har-12-spec/">HAR 1.2</a>
  */
+@API(status = API.Status.EXPERIMENTAL, since = "0.2.0")
 @NullMarked
 package dev.verbale.har;
 
+import org.apiguardian.api.API;
 import org.jspecify.annotations.NullMarked;

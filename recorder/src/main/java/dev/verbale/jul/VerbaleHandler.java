@@ -18,6 +18,8 @@ import java.util.logging.SimpleFormatter;
  *
  * <p>or {@link #install()} in code. Its threshold is {@code dev.verbale.jul.VerbaleHandler.level}, and everything where
  * that is not set.
+ *
+ * @since 0.2.0
  */
 public final class VerbaleHandler extends Handler {
 

@@ -5,6 +5,8 @@ import java.util.List;
 /**
  * What an adapter brings besides its calls. Found by {@link java.util.ServiceLoader} when recording starts, once in a JVM; what it
  * throws then is a problem of the run. Whatever an adapter of Verbale's can do, another can do by this.
+ *
+ * @since 0.2.0
  */
 public interface Adapter {
 

@@ -9,6 +9,8 @@ import java.util.Optional;
 /**
  * All that a recorder does. An adapter asks for the part that it needs: {@link TestLifecycle}, {@link Capture} or
  * {@link Context}; this is for whoever needs several.
+ *
+ * @since 0.2.0
  */
 public interface AdapterRecorder extends Recorder, TestLifecycle, Capture, Context {
 

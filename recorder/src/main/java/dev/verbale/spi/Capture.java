@@ -13,6 +13,8 @@ import java.util.function.Supplier;
  *
  * <p>Order: none is asked for; what is recorded stands where and when it was recorded. Threads: from any; what names no scope
  * belongs to the scope of the calling thread. Failure: no call throws, and what could not be recorded is counted in the run.
+ *
+ * @since 0.2.0
  */
 public interface Capture {
 

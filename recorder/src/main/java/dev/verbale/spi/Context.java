@@ -8,6 +8,8 @@ import org.jspecify.annotations.Nullable;
  * What adapters ask: where they are, when it is, what was set.
  *
  * <p>Threads: from any; what is current is that of the calling thread. Failure: no call throws.
+ *
+ * @since 0.2.0
  */
 public interface Context {
 

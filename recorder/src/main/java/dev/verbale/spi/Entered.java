@@ -1,6 +1,10 @@
 package dev.verbale.spi;
 
-/** A scope that a thread entered. */
+/**
+ * A scope that a thread entered.
+ *
+ * @since 0.2.0
+ */
 public interface Entered extends AutoCloseable {
 
     /** Of a thread that stayed where it was. */

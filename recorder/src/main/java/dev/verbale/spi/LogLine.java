@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param thread the name of the thread that wrote it, which is not the recording one where a logger works asynchronously
  * @param context what it knew of its surroundings, such as a mapped diagnostic context
  * @param thrown what was logged with it
+ * @since 0.2.0
  */
 public record LogLine(
         String level,

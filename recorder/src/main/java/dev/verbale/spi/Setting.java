@@ -16,6 +16,7 @@ import java.util.regex.PatternSyntaxException;
  * @param form a regular expression of the values that it allows; empty where {@code allowed} says it, or where all are
  * @param shownFallback what the documentation says holds where nothing is set, such as {@code looked for}
  * @param meaning one row of documentation, in Markdown
+ * @since 0.2.0
  */
 public record Setting(
         String key, String fallback, List<String> allowed, String form, String shownFallback, String meaning) {

@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param className the class it comes from, where there is one
  * @param methodName the method it comes from, where there is one
  * @param tags in the order of the alphabet, whatever order they are given in
+ * @since 0.2.0
  */
 public record TestDescriptor(
         String key,

@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
  * @param outcome or null: then it follows from {@code failure}
  * @param reason why it was skipped or aborted, where that is known; else an assumption's own message
  * @param failure what was thrown, where something was
+ * @since 0.2.0
  */
 public record TestEnd(
         @Nullable Outcome outcome,

@@ -11,6 +11,8 @@ import org.jspecify.annotations.Nullable;
  * harm and is a problem of the run. Threads: a beginning makes its scope current on the calling thread, and the end puts back
  * what was current before, so both belong on the thread that runs the test; an end from elsewhere only ends. Failure: no call
  * throws.
+ *
+ * @since 0.2.0
  */
 public interface TestLifecycle {
 

@@ -8,6 +8,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * Reads out of a throwable what the JDK's types do not tell. Implementations are found by {@link java.util.ServiceLoader}
  * when recording starts; the first that knows a throwable is believed.
+ *
+ * @since 0.2.0
  */
 public interface ThrowableReader {
 

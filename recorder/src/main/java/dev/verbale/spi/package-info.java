@@ -7,7 +7,9 @@
  *
  * <p>No parameter or result is null unless marked. Everything here is safe from any thread and never throws.
  */
+@API(status = API.Status.STABLE, since = "0.2.0")
 @NullMarked
 package dev.verbale.spi;
 
+import org.apiguardian.api.API;
 import org.jspecify.annotations.NullMarked;

@@ -10,7 +10,11 @@ import java.nio.file.Path;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
-/** Writes pages. The same run gives the same bytes. */
+/**
+ * Writes pages. The same run gives the same bytes.
+ *
+ * @since 0.2.0
+ */
 public final class Page {
 
     private static final List<String> OWN_FILES = List.of("index.html", "verbale.css", "verbale.js");

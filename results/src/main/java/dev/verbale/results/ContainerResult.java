@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param outcome of the container itself, whatever its tests did
  * @param notRun how many of its tests were never started because of that
  * @param entries what happened in it outside its tests, such as the set-up of a class
+ * @since 0.2.0
  */
 public record ContainerResult(
         String key,

@@ -10,6 +10,7 @@ import java.util.TreeMap;
  * How many tests ended how.
  *
  * @param byOutcome only the outcomes that occur, from the calmest to the gravest
+ * @since 0.2.0
  */
 public record Counts(Map<Outcome, Integer> byOutcome) {
 

@@ -3,7 +3,11 @@ package dev.verbale.results;
 import java.time.Duration;
 import java.util.Locale;
 
-/** Durations as a person reads them. */
+/**
+ * Durations as a person reads them.
+ *
+ * @since 0.2.0
+ */
 public final class DurationText {
 
     private DurationText() {}

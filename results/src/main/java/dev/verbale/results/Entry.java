@@ -13,7 +13,11 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
-/** One thing that happened in a test, a container or the run. */
+/**
+ * One thing that happened in a test, a container or the run.
+ *
+ * @since 0.2.0
+ */
 public sealed interface Entry {
 
     /** When it was recorded, by the wall clock that its journal began with and a monotonic clock from there. */

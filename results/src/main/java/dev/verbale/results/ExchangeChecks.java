@@ -22,6 +22,8 @@ import org.jspecify.annotations.Nullable;
  * <p>A check that names its exchange is about that one. Any other is about the exchange of the test that was over last, unless
  * a browser was asked to do something since: then it is about what that shows. The assertion that ended the test counts as
  * one of them, where no check has told it already.
+ *
+ * @since 0.2.0
  */
 public final class ExchangeChecks {
 

@@ -16,6 +16,7 @@ import java.util.Map;
  * @param type the throwable's class name
  * @param frame the nearest one of the suite's own code, or nothing where there is none
  * @param tests in order; never empty
+ * @since 0.2.0
  */
 public record FailureReason(String title, String type, String frame, List<TestResult> tests) {
 

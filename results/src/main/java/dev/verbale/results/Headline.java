@@ -6,7 +6,11 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 
-/** Says what a run came to, in sentences that need no knowledge of testing. */
+/**
+ * Says what a run came to, in sentences that need no knowledge of testing.
+ *
+ * @since 0.2.0
+ */
 public final class Headline {
 
     private static final int MAX_NAMED = 2;

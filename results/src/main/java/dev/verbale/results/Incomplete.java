@@ -13,6 +13,7 @@ import java.util.TreeMap;
  * @param missing how many events could not be recorded
  * @param byKind the same by what they were, as in {@link dev.verbale.event.EventsMissed}
  * @param notClosed the workers whose journals were not closed: their JVM was killed, or still runs
+ * @since 0.2.0
  */
 public record Incomplete(long missing, Map<String, Long> byKind, List<String> notClosed) {
 

@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param open the steps that were open, the outermost first; empty where it was between two steps
  * @param finished the step in there that ended last; null where none did
+ * @since 0.2.0
  */
 public record LastMoment(List<String> open, @Nullable String finished) {
 

@@ -8,6 +8,8 @@ import java.util.regex.Pattern;
 /**
  * Tells the suite's own frames from those of libraries, in stack traces as the JVM prints them. What the adapters said when
  * the run was recorded counts, besides the JDK, the languages of the JVM and Verbale itself.
+ *
+ * @since 0.2.0
  */
 public final class OwnFrames {
 

@@ -5,6 +5,7 @@ package dev.verbale.results;
  *
  * @param file below the run folder
  * @param line counted from 1, or 0 where it is about the whole file
+ * @since 0.2.0
  */
 public record Problem(String file, int line, String what) {
 

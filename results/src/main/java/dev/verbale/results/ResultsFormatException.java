@@ -3,7 +3,11 @@ package dev.verbale.results;
 import java.io.IOException;
 import java.nio.file.Path;
 
-/** A folder or a file is not what a reader can make a run of. Says where, what is wrong, why, and what to do. */
+/**
+ * A folder or a file is not what a reader can make a run of. Says where, what is wrong, why, and what to do.
+ *
+ * @since 0.2.0
+ */
 public final class ResultsFormatException extends IOException {
     private static final long serialVersionUID = 1;
 

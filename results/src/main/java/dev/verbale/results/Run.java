@@ -19,6 +19,7 @@ import java.util.Map;
  * @param tests in the order in which they started, which no thread's speed changes between two readings
  * @param containers in the order in which they started
  * @param entries what belongs to no test and no container
+ * @since 0.2.0
  */
 public record Run(
         String name,

@@ -23,6 +23,8 @@ import java.util.function.Function;
 /**
  * Reads a run folder, finished or not. What cannot be read is a {@link Problem} of the run, and everything else is there:
  * only a folder that holds no run at all is refused.
+ *
+ * @since 0.2.0
  */
 public final class RunReader {
 

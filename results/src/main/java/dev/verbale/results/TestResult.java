@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param end how it ended
  * @param course when and where it ran
  * @param entries what happened in it, in order
+ * @since 0.2.0
  */
 public record TestResult(Identity identity, Attempt attempt, End end, Course course, List<Entry> entries) {
 

@@ -1,6 +1,10 @@
 package dev.verbale.results;
 
-/** Texts for places where there is little room. */
+/**
+ * Texts for places where there is little room.
+ *
+ * @since 0.2.0
+ */
 public final class Texts {
 
     private Texts() {}

@@ -13,6 +13,7 @@ import java.util.Map;
  * @param missingByKind the same by what it was
  * @param overhead how much of its threads' time recording took; zero where its journal was not closed
  * @param libraries how the names of classes begin that its adapters say are not the suite's own
+ * @since 0.2.0
  */
 public record Worker(
         String name,

@@ -3,7 +3,11 @@ package dev.verbale.assertj;
 import dev.verbale.spi.Capture;
 import org.assertj.core.api.AbstractSoftAssertions;
 
-/** Makes soft assertions be heard: one call for each object of theirs. */
+/**
+ * Makes soft assertions be heard: one call for each object of theirs.
+ *
+ * @since 0.2.0
+ */
 public final class VerbaleAssertJ {
 
     private VerbaleAssertJ() {}

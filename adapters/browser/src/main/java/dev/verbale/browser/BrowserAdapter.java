@@ -4,7 +4,11 @@ import dev.verbale.spi.Adapter;
 import dev.verbale.spi.Setting;
 import java.util.List;
 
-/** What this adapter brings: the settings that all adapters of browsers go by. */
+/**
+ * What this adapter brings: the settings that all adapters of browsers go by.
+ *
+ * @since 0.2.0
+ */
 public final class BrowserAdapter implements Adapter {
 
     /** Which of the things done to a browser are steps. */

@@ -13,6 +13,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * What a page asks of its server, as exchanges of the test that uses it: what its scripts fetch, or everything, as the
  * setting {@code verbale.browser.exchanges} says. From any thread.
+ *
+ * @since 0.2.0
  */
 public final class BrowserExchanges {
 

@@ -17,6 +17,8 @@ import tools.jackson.core.JsonGenerator;
 /**
  * The last lines that a browser's console said, and the last requests that it made, as attachments in the form of
  * {@code docs/format.md}. From any thread.
+ *
+ * @since 0.2.0
  */
 public final class BrowserLog {
 

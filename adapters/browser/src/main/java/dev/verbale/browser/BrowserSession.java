@@ -14,6 +14,8 @@ import org.jspecify.annotations.Nullable;
  *
  * <p>One for each browser or page, see {@link BrowserSessions}. {@link #used} and {@link #closes} are called in the thread of the
  * test; evidence is asked for there too.
+ *
+ * @since 0.2.0
  */
 public abstract class BrowserSession implements EvidenceSource {
 

@@ -12,6 +12,7 @@ import java.util.function.Function;
  *
  * @param <D> the drivers or pages, told apart as objects
  * @param <S> their sessions
+ * @since 0.2.0
  */
 public final class BrowserSessions<D, S extends BrowserSession> {
 

@@ -4,7 +4,11 @@ import dev.verbale.Evidence;
 import java.util.ArrayList;
 import java.util.List;
 
-/** What was seen of a browser at one moment, in memory: to be attached, or forgotten where nobody needs it. Immutable. */
+/**
+ * What was seen of a browser at one moment, in memory: to be attached, or forgotten where nobody needs it. Immutable.
+ *
+ * @since 0.2.0
+ */
 public final class BrowserSnapshot {
 
     private record Attached(String name, String kind, byte[] content, String mediaType) {}

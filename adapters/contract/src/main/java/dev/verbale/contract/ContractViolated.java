@@ -2,7 +2,11 @@ package dev.verbale.contract;
 
 import java.util.List;
 
-/** A response is not what its contract says. */
+/**
+ * A response is not what its contract says.
+ *
+ * @since 0.2.0
+ */
 public final class ContractViolated extends AssertionError {
 
     private static final long serialVersionUID = 1;

@@ -18,6 +18,8 @@ import tools.jackson.databind.JsonNode;
  * }</pre>
  *
  * <p>Draft 2020-12 where the schema names no other. From any thread.
+ *
+ * @since 0.2.0
  */
 public final class JsonSchemaContract {
 

@@ -31,6 +31,8 @@ import tools.jackson.databind.json.JsonMapper;
  *
  * <p>A path is looked for behind what the document's servers put before it. Bodies of JSON and of plain text are checked; of any
  * other only the media type is, and the check's name says so. From any thread.
+ *
+ * @since 0.2.0
  */
 public final class OpenApiContract {
 

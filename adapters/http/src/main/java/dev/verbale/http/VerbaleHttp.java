@@ -17,6 +17,8 @@ import java.net.http.HttpClient;
  *
  * <p>Not seen are headers that the client adds by itself, such as {@code User-Agent}, those that a {@link
  * java.net.CookieHandler} of the suite's own adds, and credentials that it sends without having been asked for them.
+ *
+ * @since 0.2.0
  */
 public final class VerbaleHttp {
 

@@ -15,6 +15,8 @@ import org.apache.hc.client5.http.impl.classic.HttpClientBuilder;
  *
  * <p>Each request that goes over the wire is a line with its response: redirects, retries and authentication too. It is written
  * when the response's body was read or closed.
+ *
+ * @since 0.2.0
  */
 public final class VerbaleHttpClient5 {
 

@@ -4,7 +4,11 @@ import dev.verbale.spi.Adapter;
 import dev.verbale.spi.Setting;
 import java.util.List;
 
-/** What this adapter brings: its setting, and the libraries that tests on the JUnit Platform are written and run with. */
+/**
+ * What this adapter brings: its setting, and the libraries that tests on the JUnit Platform are written and run with.
+ *
+ * @since 0.2.0
+ */
 public final class JUnitAdapter implements Adapter {
 
     static final Setting INNER_LAUNCHES = Setting.onOff(

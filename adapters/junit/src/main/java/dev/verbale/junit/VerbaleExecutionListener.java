@@ -27,6 +27,8 @@ import org.junit.platform.launcher.TestPlan;
  * name it.
  *
  * <p>Engines are left out unless one fails: they hold everything and say nothing.
+ *
+ * @since 0.2.0
  */
 public final class VerbaleExecutionListener implements TestExecutionListener {
 

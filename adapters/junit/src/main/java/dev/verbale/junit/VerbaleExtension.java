@@ -31,6 +31,8 @@ import org.opentest4j.TestAbortedException;
  *
  * <p>or one annotation for a class: {@code @ExtendWith(VerbaleExtension.class)}. Registered in both ways it still records
  * once.
+ *
+ * @since 0.2.0
  */
 public final class VerbaleExtension implements InvocationInterceptor {
 

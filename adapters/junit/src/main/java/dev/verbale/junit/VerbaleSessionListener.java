@@ -5,7 +5,11 @@ import dev.verbale.spi.TestLifecycle;
 import org.junit.platform.launcher.LauncherSession;
 import org.junit.platform.launcher.LauncherSessionListener;
 
-/** Says the totals when the launcher has done its work. Found by {@link java.util.ServiceLoader}. */
+/**
+ * Says the totals when the launcher has done its work. Found by {@link java.util.ServiceLoader}.
+ *
+ * @since 0.2.0
+ */
 public final class VerbaleSessionListener implements LauncherSessionListener {
 
     @Override

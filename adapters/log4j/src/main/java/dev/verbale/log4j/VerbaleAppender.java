@@ -20,6 +20,8 @@ import org.apache.logging.log4j.core.config.plugins.PluginFactory;
  * <pre>{@code <Verbale name="VERBALE"/>}</pre>
  *
  * <p>or {@link #install} in code. A threshold is set on the reference, or with Log4j's own filters.
+ *
+ * @since 0.2.0
  */
 @Plugin(name = "Verbale", category = Core.CATEGORY_NAME, elementType = Appender.ELEMENT_TYPE)
 public final class VerbaleAppender extends AbstractAppender {

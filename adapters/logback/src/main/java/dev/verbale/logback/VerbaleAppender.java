@@ -18,6 +18,8 @@ import org.jspecify.annotations.Nullable;
  * <pre>{@code <appender name="VERBALE" class="dev.verbale.logback.VerbaleAppender"/>}</pre>
  *
  * <p>or {@link #install} in code. A threshold is set with Logback's own filters.
+ *
+ * @since 0.2.0
  */
 public final class VerbaleAppender extends UnsynchronizedAppenderBase<ILoggingEvent> {
 

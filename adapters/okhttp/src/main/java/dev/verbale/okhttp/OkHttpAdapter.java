@@ -3,7 +3,11 @@ package dev.verbale.okhttp;
 import dev.verbale.spi.Adapter;
 import java.util.List;
 
-/** What this adapter brings: the libraries that stand between the suite's own code and what it calls. */
+/**
+ * What this adapter brings: the libraries that stand between the suite's own code and what it calls.
+ *
+ * @since 0.2.0
+ */
 public final class OkHttpAdapter implements Adapter {
 
     /** As {@link java.util.ServiceLoader} makes it. */

@@ -13,6 +13,8 @@ import okhttp3.OkHttpClient;
  *
  * <p>Each request that goes over the wire is a line with its response, redirects and authentication too, at the step that made
  * the call, also where it is executed on another thread. It is written when the response's body was read or closed.
+ *
+ * @since 0.2.0
  */
 public final class VerbaleOkHttp {
 

@@ -20,6 +20,8 @@ import dev.verbale.spi.AdapterRecorder;
  * insist on. So their {@code assertThat} is imported from here instead, and each assertion is a recorded check too.
  *
  * <p>As everything of Playwright, all of this belongs to the thread that made the page.
+ *
+ * @since 0.2.0
  */
 public final class VerbalePlaywright {
 

@@ -20,6 +20,8 @@ import io.restassured.specification.FilterableResponseSpecification;
  * <p>It looks on where the client underneath sends and receives: each request is an exchange as it goes over the wire, with the
  * headers that are added on the way, redirects and answers to a challenge too. A body is captured as the test reads it. Of an
  * answer that the test never reads, what has come by the end of the test is kept. Registered twice, it records once.
+ *
+ * @since 0.2.0
  */
 public final class VerbaleFilter implements OrderedFilter {
 

@@ -13,6 +13,8 @@ import org.openqa.selenium.WebElement;
  * }</pre>
  *
  * <p>Steps call what it finds by that name.
+ *
+ * @since 0.2.0
  */
 public final class NamedLocator extends By {
 

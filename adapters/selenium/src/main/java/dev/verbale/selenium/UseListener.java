@@ -6,7 +6,11 @@ import org.jspecify.annotations.Nullable;
 import org.openqa.selenium.WebDriver;
 import org.openqa.selenium.support.events.WebDriverListener;
 
-/** Hears every call of a watched driver. Public because Selenium calls it by reflection, and for nobody else. */
+/**
+ * Hears every call of a watched driver. Public because Selenium calls it by reflection, and for nobody else.
+ *
+ * @since 0.2.0
+ */
 public final class UseListener implements WebDriverListener {
 
     private final WebDriver driver;

@@ -25,6 +25,8 @@ import org.openqa.selenium.support.events.EventFiringDecorator;
  * <p>All of that needs a Chromium's own debugging address; of other browsers there are the steps, the screenshot, the
  * source, the address and the title. Nothing is ever asked that would dismiss an open dialog: that would change what the
  * test does next.
+ *
+ * @since 0.2.0
  */
 public final class VerbaleSelenium {
 

@@ -10,6 +10,8 @@ import org.openqa.selenium.WebDriverException;
 /**
  * Reads what Selenium throws without what it adds to each message: versions, capabilities, the session. A run's failures
  * could not be grouped by their cause otherwise, since a session's id is another one each time.
+ *
+ * @since 0.2.0
  */
 public final class WebDriverReader implements ThrowableReader {
 

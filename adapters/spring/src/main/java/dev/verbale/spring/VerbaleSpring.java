@@ -20,6 +20,8 @@ import org.springframework.web.client.RestTemplate;
  * <p>It stands behind all interceptors, where requests are as Spring hands them to the client underneath, and makes no stream a
  * buffer, as an interceptor would. An exchange is written when its response's body was read or closed. What the client underneath
  * adds or follows by itself, such as redirects and headers of its own, is not seen from here: watch that client instead.
+ *
+ * @since 0.2.0
  */
 public final class VerbaleSpring {
 

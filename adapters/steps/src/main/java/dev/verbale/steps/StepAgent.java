@@ -23,6 +23,8 @@ import org.jspecify.annotations.Nullable;
  * <p>The argument names packages; those below count with them. Their {@link StepMethod} methods become steps, and behind
  * {@code :public} every other public method too, called by its name in plain words. Whatever cannot be a step method works as it
  * did, and a warning says why.
+ *
+ * @since 0.2.0
  */
 public final class StepAgent {
 

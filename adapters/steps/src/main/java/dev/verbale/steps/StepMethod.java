@@ -5,7 +5,11 @@ import java.lang.annotation.Retention;
 import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 
-/** A method whose calls are steps: on objects that {@link StepMethods#of} gave, or on all where {@link StepAgent} is. */
+/**
+ * A method whose calls are steps: on objects that {@link StepMethods#of} gave, or on all where {@link StepAgent} is.
+ *
+ * @since 0.2.0
+ */
 @Retention(RetentionPolicy.RUNTIME)
 @Target(ElementType.METHOD)
 public @interface StepMethod {

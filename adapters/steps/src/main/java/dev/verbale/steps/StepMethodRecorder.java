@@ -14,7 +14,11 @@ import net.bytebuddy.implementation.bind.annotation.Origin;
 import net.bytebuddy.implementation.bind.annotation.RuntimeType;
 import org.jspecify.annotations.Nullable;
 
-/** Makes steps of calls. Public for the classes that are made or changed, and for no others. */
+/**
+ * Makes steps of calls. Public for the classes that are made or changed, and for no others.
+ *
+ * @since 0.2.0
+ */
 public final class StepMethodRecorder {
 
     /** A shorter secret would mask ordinary words all over the run. */

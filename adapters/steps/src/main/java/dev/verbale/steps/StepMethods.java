@@ -18,6 +18,8 @@ import org.objenesis.ObjenesisStd;
  * <pre>{@code
  * RotaPage page = StepMethods.of(new RotaPage(driver)); // its @StepMethod methods are steps now
  * }</pre>
+ *
+ * @since 0.2.0
  */
 public final class StepMethods {
 

@@ -21,6 +21,8 @@ import org.jspecify.annotations.Nullable;
  *
  * <p>The setting {@code verbale.video} says which videos are kept: {@code failures}, {@code all} or {@code none}. They become
  * attachments of their tests when they are ready, perhaps after those ended. No call throws; from any thread.
+ *
+ * @since 0.2.0
  */
 public final class ScreenRecorder {
 

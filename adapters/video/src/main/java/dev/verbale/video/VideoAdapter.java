@@ -4,7 +4,11 @@ import dev.verbale.spi.Adapter;
 import dev.verbale.spi.Setting;
 import java.util.List;
 
-/** What this adapter brings: its settings. */
+/**
+ * What this adapter brings: its settings.
+ *
+ * @since 0.2.0
+ */
 public final class VideoAdapter implements Adapter {
 
     static final Setting VIDEO = Setting.oneOf(

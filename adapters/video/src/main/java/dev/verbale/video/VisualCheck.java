@@ -26,6 +26,7 @@ import javax.imageio.ImageIO;
  * @param expected the file with the image that it should look like
  * @param tolerance how far off each of a pixel's colours may be, from 0 to 255
  * @param share how many of the pixels may be further off, from 0 to 1
+ * @since 0.2.0
  */
 public record VisualCheck(String name, byte[] shown, Path expected, int tolerance, double share) {
 
