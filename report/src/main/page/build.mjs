@@ -1,11 +1,13 @@
 // Checks the types and bundles the page into the folder that the first argument names. Installs what package-lock.json
-// names first, when that has changed since the last time.
+// names first, when that has changed since the last time. With --watch it bundles into a page that is there, as it can be
+// debugged, and anew whenever a source changes; types are the editor's to check then.
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { copyFileSync, existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 const out = process.argv[2];
+const watching = process.argv[3] === '--watch';
 const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
 const LARGEST_BUNDLE = 150_000;
 
@@ -17,15 +19,16 @@ if (!existsSync(installed) || readFileSync(installed, 'utf8') !== lock) {
   writeFileSync(installed, lock);
 }
 
-execFileSync(process.execPath, ['node_modules/typescript/bin/tsc'], { stdio: 'inherit' });
+if (!watching) execFileSync(process.execPath, ['node_modules/typescript/bin/tsc'], { stdio: 'inherit' });
 
-const { build } = await import('esbuild');
+const { build, context } = await import('esbuild');
 mkdirSync(out, { recursive: true });
-await build({
+const options = {
   entryPoints: { verbale: 'src/main.tsx' },
   outdir: out,
   bundle: true,
-  minify: true,
+  minify: !watching,
+  sourcemap: watching && 'inline',
   format: 'iife', // a page that was opened from disk may not load modules
   target: ['chrome110', 'firefox110', 'safari16'],
   jsx: 'automatic',
@@ -36,9 +39,17 @@ await build({
     js: '/*! With Preact and @preact/signals (MIT) jsonc-parser (MIT) and diff (BSD-3-Clause) */',
     css: '/*! With Source Serif 4 (SIL Open Font License 1.1) */',
   },
-  logLevel: 'warning',
-});
+  logLevel: watching ? 'info' : 'warning',
+};
 copyFileSync('index.html', join(out, 'index.html'));
+if (watching) {
+  await (await context(options)).watch();
+} else {
+  await build(options);
+  checkSize();
+}
 
-const size = statSync(join(out, 'verbale.js')).size;
-if (size > LARGEST_BUNDLE) throw new Error(`verbale.js has ${size} bytes, and ${LARGEST_BUNDLE} are the most`);
+function checkSize() {
+  const size = statSync(join(out, 'verbale.js')).size;
+  if (size > LARGEST_BUNDLE) throw new Error(`verbale.js has ${size} bytes, and ${LARGEST_BUNDLE} are allowed`);
+}

@@ -128,7 +128,7 @@ export interface Exchange {
   at: number;
   /** Unique among those of its worker; missing in an HTTP archive. */
   id?: number;
-  /** Missing where nobody knows, as of redirects that a client tells of only afterwards. */
+  /** Missing where nobody knows, as of redirects that a client reports only afterwards. */
   duration?: number;
   client: string;
   method: string;

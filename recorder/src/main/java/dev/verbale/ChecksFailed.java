@@ -14,7 +14,7 @@ public final class ChecksFailed extends AssertionError {
 
     private static final long serialVersionUID = 1;
 
-    /** Of each: this one tells which failed, and the failures themselves have the rest. */
+    /** Of each: this one says which failed, and the failures themselves have the rest. */
     private static final int LONGEST_MESSAGE = 2_000;
 
     private final transient List<Throwable> failures;

@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
 public interface ContentSource {
 
     /**
-     * The content; null where there is none, which is told as a problem. Read to its end, and not closed.
+     * The content; null where there is none, which is a problem of the run. Read to its end, and not closed.
      *
      * @throws Exception where it cannot be had
      */

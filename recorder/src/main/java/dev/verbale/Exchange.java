@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
  * exchange.responseBody(response, "text/plain").ended();
  * }</pre>
  *
- * <p>Bodies are what went over the wire, or what a client made of it; a content coding is told by its header, and so is the
+ * <p>Bodies are what went over the wire, or what a client made of it; a content coding is known by its header, and so is the
  * media type where it is given as empty. Arrays are not copied before the exchange ends. Of each body the settings say how much is kept.
  *
  * @since 0.2.0
@@ -35,7 +35,7 @@ public interface Exchange {
 
     /**
      * What to send as the header {@code traceparent} (W3C Trace Context), so that the far end's own account can be found;
-     * null where the settings want none. Whoever sends it tells it as a header too.
+     * null where the settings want none. Whoever sends it records it as a header too.
      */
     @Nullable
     String traceParent();
@@ -43,7 +43,7 @@ public interface Exchange {
     /** A header of the request; once more for the same name is another one. */
     Exchange requestHeader(String name, String value);
 
-    /** Forgets the headers told so far. For a client that lets see them as they are sent only when more were added. */
+    /** Forgets the headers recorded so far. For a client that shows them as they are sent only after some were recorded. */
     Exchange clearRequestHeaders();
 
     /** What is sent. */
@@ -90,7 +90,7 @@ public interface Exchange {
     Exchange attribute(String name, String value);
 
     /**
-     * The next request of the same call: a redirect that was followed, or one that was sent again. For a client that tells
+     * The next request of the same call: a redirect that was followed, or one that was sent again. For a client that reports
      * of these only when all is over: of how long each of them took nothing is said then.
      */
     Exchange next(String method, String url);

@@ -61,7 +61,7 @@ public interface Step extends AutoCloseable {
     void skipped(String reason);
 
     /**
-     * Its end, which is told next, was at {@code micros} of the recorder's clock, and is only known now. An adapter notices
+     * Its end, which is recorded next, was at {@code micros} of the recorder's clock, and is only known now. An adapter notices
      * that a wait is over when the next thing begins. Only of a step that overlaps others; of any other it says nothing.
      */
     Step at(long micros);

@@ -597,7 +597,11 @@ class RecorderTest {
         recorder.endTest(test, TestEnd.threw(new AssertionError(secret)));
         recorder.endContainer(container, new TestEnd(Outcome.ERRORED, secret, null), 0);
 
-        Path folder = read().folder();
+        Run run = read();
+        Path folder = run.folder();
+        assertThat(Files.readString(folder.resolve("journals/worker-1.jsonl")).split("\\[masked]", -1))
+                .as("what came in by the doors is there")
+                .hasSizeGreaterThan(30);
 
         List<String> forms = List.of(
                 "correct horse",

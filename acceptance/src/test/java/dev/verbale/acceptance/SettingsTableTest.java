@@ -43,17 +43,24 @@ class SettingsTableTest {
 
     private static String table() {
         var text = new StringBuilder("| setting | environment | default | meaning |\n|---|---|---|---|\n");
-        for (Setting setting : all())
+        for (Setting setting : rows())
             text.append("| `")
                     .append(setting.key())
-                    .append("` | `")
-                    .append(Setting.inEnvironment(setting.key()))
                     .append("` | ")
+                    .append(
+                            CoreSettings.NAMED.contains(setting)
+                                    ? "no"
+                                    : "`" + Setting.inEnvironment(setting.key()) + "`")
+                    .append(" | ")
                     .append(setting.shownFallback())
                     .append(" | ")
                     .append(setting.meaning())
                     .append(" |\n");
         return text.toString();
+    }
+
+    private static List<Setting> rows() {
+        return Stream.concat(all().stream(), CoreSettings.NAMED.stream()).toList();
     }
 
     private static List<Setting> all() {

@@ -29,7 +29,7 @@ class UnrecordedTest {
         assertThat(jvm.code()).as(jvm.output()).isZero();
         assertThat(jvm.output())
                 .contains(
-                        "Verbale: no test was recorded. Tests of JUnit 4 ran unheard, for its adapter is not on the class path");
+                        "Verbale: no test was recorded. Tests of JUnit 4 ran and were not recorded, for its adapter is not on the class path");
         assertThat(Headline.of(RunReader.read(root)))
                 .isEqualTo(
                         "No test was recorded. There were tests of JUnit 4, for its adapter is not on the class path.");

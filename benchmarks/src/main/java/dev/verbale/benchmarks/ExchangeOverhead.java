@@ -34,7 +34,7 @@ import org.apache.hc.client5.http.impl.classic.HttpClients;
 import org.apache.hc.core5.http.io.entity.EntityUtils;
 
 /**
- * What telling exchanges costs a request on the loopback address: a bare client and a watched one take turns, a hundred
+ * What recording exchanges costs a request on the loopback address: a bare client and a watched one take turns, a hundred
  * requests each, with a response of 2 kB of JSON. Argument: the number of turns.
  */
 public final class ExchangeOverhead {

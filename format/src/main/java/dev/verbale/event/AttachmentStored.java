@@ -32,13 +32,13 @@ public record AttachmentStored(long at, int in, String name, String kind, Stored
     /** Names and times of the steps that a video shows, as WebVTT. */
     public static final String CAPTIONS = "captions";
 
-    /** Frames of a video that nobody encoded, with their times, as {@code docs/format.md} tells. */
+    /** Frames of a video that nobody encoded, with their times, as {@code docs/format.md} says. */
     public static final String FRAMES = "frames";
 
-    /** What a browser's console said, as {@code docs/format.md} tells. */
+    /** What a browser's console said, as {@code docs/format.md} says. */
     public static final String CONSOLE = "console";
 
-    /** What a browser asked of the network, as {@code docs/format.md} tells. */
+    /** What a browser asked of the network, as {@code docs/format.md} says. */
     public static final String NETWORK = "network";
 
     /**

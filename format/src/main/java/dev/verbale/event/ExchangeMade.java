@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param at when it was sent
  * @param id by which checks name it; 0 where none can
  * @param in the step, test or container that sent it, or 0 for the run
- * @param thread the thread's name, where it is not told by the test that it belongs to
+ * @param thread the thread's name, where it is not that of the test it belongs to
  * @param client what sent it, such as {@code JDK HttpClient}
  * @param protocol such as {@code HTTP/1.1}, or null where it is not known
  * @param request what was sent
@@ -83,8 +83,8 @@ public record ExchangeMade(
      * How long it took.
      *
      * @param micros from sending to the end of the response, or of the waiting for it; null where nobody knows, as of a
-     *     redirect that a client followed and told of only afterwards
-     * @param parts of that in microseconds, by name, as far as the client tells them
+     *     redirect that a client followed and reported only afterwards
+     * @param parts of that in microseconds, by name, as far as the client reports them
      */
     public record Timing(@Nullable Long micros, Map<String, Long> parts) {
 

@@ -7,6 +7,6 @@ package dev.verbale.event;
  */
 public record FactStated(long at, String name, String value) implements Event {
 
-    /** The name of the fact that tests ran of which nobody told the recorder. */
+    /** The name of the fact that tests ran which no adapter reported. */
     public static final String NOT_RECORDED = "not recorded";
 }

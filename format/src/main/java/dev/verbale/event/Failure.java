@@ -11,8 +11,8 @@ import org.jspecify.annotations.Nullable;
  * @param type the throwable's class name, such as {@code java.lang.IllegalStateException}; empty in a reference
  * @param message what it said, or null where it said nothing
  * @param stack its stack trace with its causes, as the JVM prints it
- * @param expected the expected value as text, where the assertion told it
- * @param actual the actual value as text, where the assertion told it
+ * @param expected the expected value as text, where the assertion has it
+ * @param actual the actual value as text, where the assertion has it
  * @param gathered the failures that this one reports together; empty for most
  * @since 0.2.0
  */

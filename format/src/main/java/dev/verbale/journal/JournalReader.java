@@ -10,7 +10,7 @@ import java.io.InputStream;
 import java.nio.file.Path;
 
 /**
- * Reads a journal file, finished or not, in its order. No line is dropped in silence: what cannot be read is told to the
+ * Reads a journal file, finished or not, in its order. No line is dropped in silence: what cannot be read is reported to the
  * listener with its line number and the reason, and the rest is still read.
  *
  * @since 0.2.0

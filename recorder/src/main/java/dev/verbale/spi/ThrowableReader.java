@@ -13,15 +13,15 @@ import org.jspecify.annotations.Nullable;
  */
 public interface ThrowableReader {
 
-    /** What {@code thrown} tells, or empty where this reader does not know its type. */
+    /** What {@code thrown} says, or empty where this reader does not know its type. */
     Optional<Reading> read(Throwable thrown);
 
     /**
-     * What a throwable tells.
+     * What a throwable says.
      *
      * @param outcome what it means for the test that threw it
-     * @param expected the expected value as text, where it tells one
-     * @param actual the actual value as text, where it tells one
+     * @param expected the expected value as text, where it has one
+     * @param actual the actual value as text, where it has one
      * @param gathered the throwables that it reports together
      * @param message what it says without what is the same for all of its kind; null for its own message. The stack trace
      *     holds that in any case

@@ -61,10 +61,15 @@ class DoorsTest {
         String text = "before " + REGISTERED + " after";
         throughEveryDoor(recorder, text, URLEncoder.encode(text, StandardCharsets.UTF_8));
 
-        for (Path file : files())
-            assertThat(Files.readString(file, StandardCharsets.ISO_8859_1) + file)
+        int through = 0;
+        for (Path file : files()) {
+            String content = Files.readString(file, StandardCharsets.ISO_8859_1) + file;
+            assertThat(content)
                     .as(file.toString())
                     .doesNotContain("ann0unced", "secret&gt;", "<secret>", "of two lines-");
+            through += content.split("before \\[masked] after", -1).length - 1;
+        }
+        assertThat(through).as("the texts are there, without it").isGreaterThan(30);
     }
 
     private AdapterRecorder recorder() {

@@ -94,7 +94,7 @@ class PageTest {
         assertThat(chromium.find(".stack").isDisplayed()).as("folded at first").isFalse();
         chromium.find(".failure summary").click();
         assertThat(chromium.find(".stack").getText()).contains("PageTest.java");
-        assertThat(chromium.texts(".step-text")).containsExactly("Thursday after the swap");
+        assertThat(chromium.texts(".step-message")).containsExactly("Thursday after the swap");
     }
 
     @Test
@@ -330,9 +330,10 @@ class PageTest {
     @Test
     void a_hundred_thousand_lines_are_no_more_in_the_document_than_fit() throws Exception {
         Path index = page(() -> {
-            for (int i = 0; i < 5_000; i++) {
+            for (int i = 0; i < 100_000; i++) {
                 Scope test = recorder.startTest(
-                        recorder.run(), new TestDescriptor("k" + i, "test " + i, "sample.C" + i / 50, null, List.of()));
+                        recorder.run(),
+                        new TestDescriptor("k" + i, "test " + i, "sample.C" + i / 500, null, List.of()));
                 recorder.endTest(test, i % 100 == 0 ? TestEnd.threw(new AssertionError("weeds")) : TestEnd.passed());
             }
         });
@@ -341,12 +342,12 @@ class PageTest {
         chromium.find(".row-line");
         assertThat(chromium.texts(".row-line")).hasSizeLessThan(60);
         chromium.script("scrollTo(0, document.body.scrollHeight)");
-        assertThat(chromium.find("a.row-line[href$=k4999]").isDisplayed()).isTrue();
+        assertThat(chromium.find("a.row-line[href$=k99999]").isDisplayed()).isTrue();
         chromium.open(index, "");
         chromium.find(".strip");
         assertThat(chromium.script("return document.querySelectorAll('.strip a').length"))
-                .isEqualTo(834L);
-        chromium.open(index, "#/test/k4999");
+                .isEqualTo(893L);
+        chromium.open(index, "#/test/k99999");
         assertThat(chromium.find(".test .empty").getText()).isEqualTo("Nothing was recorded in between.");
     }
 

@@ -21,7 +21,7 @@ import org.jspecify.annotations.Nullable;
  *
  * <p>A check that names its exchange is about that one. Any other is about the exchange of the test that was over last, unless
  * a browser was asked to do something since: then it is about what that shows. The assertion that ended the test counts as
- * one of them, where no check has told it already.
+ * one of them, where no check has said it already.
  *
  * @since 0.2.0
  */

@@ -16,7 +16,7 @@ final class FailureReferences {
     /**
      * {@code failure}, or what it refers to.
      *
-     * @param problem told where it refers to nothing
+     * @param problem called where it refers to nothing
      */
     @Nullable
     Failure whole(@Nullable Failure failure, Consumer<String> problem) {

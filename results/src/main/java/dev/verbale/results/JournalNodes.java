@@ -76,8 +76,7 @@ final class JournalNodes implements JournalReader.Listener {
         for (int i = tests.size() - 1; i >= 0; i--) tests.get(i).handOnLast();
         for (int i = containers.size() - 1; i >= 0; i--) containers.get(i).handOnLast();
         early.forEach((id, about) -> problems.add(
-                about.line(),
-                "tells what " + id + " is about, whose beginning is not in this journal; it is left out"));
+                about.line(), "says what " + id + " is about, whose beginning is not in this journal; it is left out"));
         unknown.forEach((what, count) -> problems.add(
                 0,
                 what + " is of a later version, and shown as it is" + (count == 1 ? "" : " (" + count + " times)")

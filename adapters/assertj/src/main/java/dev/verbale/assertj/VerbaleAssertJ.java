@@ -4,7 +4,7 @@ import dev.verbale.spi.Capture;
 import org.assertj.core.api.AbstractSoftAssertions;
 
 /**
- * Makes soft assertions be heard: one call for each object of theirs.
+ * Records the failures that soft assertions collect: one call for each object of theirs.
  *
  * @since 0.2.0
  */

@@ -2,7 +2,7 @@ package dev.verbale.browser;
 
 import dev.verbale.event.AttachmentStored;
 import dev.verbale.json.JsonOut;
-import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Context;
 import java.io.ByteArrayOutputStream;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -26,13 +26,13 @@ public final class BrowserLog {
     private static final int LONGEST = 4_000;
     private static final int LONGEST_ODD_URL = 200;
 
-    private final AdapterRecorder recorder;
+    private final Context recorder;
     private final Deque<Map<String, Object>> console = new ArrayDeque<>();
     private final Map<String, Map<String, Object>> requests = new LinkedHashMap<>();
     private final AtomicLong redirects = new AtomicLong();
 
     /** An empty one, whose moments are on the clock of {@code recorder}. */
-    public BrowserLog(AdapterRecorder recorder) {
+    public BrowserLog(Context recorder) {
         this.recorder = recorder;
     }
 

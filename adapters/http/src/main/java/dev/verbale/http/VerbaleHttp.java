@@ -11,7 +11,7 @@ import java.net.http.HttpClient;
  * }</pre>
  *
  * <p>Each request is written down with its response, at the step that sent it, when the response's body is complete or the
- * waiting for it is over. Redirects, and requests sent again with credentials, are lines of their own: the client tells of
+ * waiting for it is over. Redirects, and requests sent again with credentials, are lines of their own: the client reports
  * them only with its last response, so these have no times. The test reads the body as before, a stream is not held up, and of a
  * body that is longer than a megabyte the beginning is kept.
  *

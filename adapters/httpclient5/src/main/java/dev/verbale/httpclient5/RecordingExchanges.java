@@ -1,7 +1,7 @@
 package dev.verbale.httpclient5;
 
 import dev.verbale.Exchange;
-import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Capture;
 import java.io.IOException;
 import java.time.Duration;
 import org.apache.hc.client5.http.classic.ExecChain;
@@ -22,7 +22,7 @@ final class RecordingExchanges implements ExecChainHandler {
     public ClassicHttpResponse execute(ClassicHttpRequest request, ExecChain.Scope scope, ExecChain chain)
             throws IOException, HttpException {
         if (scope.clientContext.getAttribute(UNDER_WAY) != null) return chain.proceed(request, scope); // watched twice
-        Exchange exchange = AdapterRecorder.current().exchange(request.getMethod(), address(request, scope));
+        Exchange exchange = Capture.current().exchange(request.getMethod(), address(request, scope));
         Messages.request(request, exchange);
         HttpEntity body = request.getEntity();
         long begun = System.nanoTime();

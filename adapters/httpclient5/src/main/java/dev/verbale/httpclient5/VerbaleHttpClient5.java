@@ -1,6 +1,6 @@
 package dev.verbale.httpclient5;
 
-import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Context;
 import org.apache.hc.client5.http.impl.ChainElement;
 import org.apache.hc.client5.http.impl.async.HttpAsyncClientBuilder;
 import org.apache.hc.client5.http.impl.classic.HttpClientBuilder;
@@ -22,9 +22,9 @@ public final class VerbaleHttpClient5 {
 
     private VerbaleHttpClient5() {}
 
-    /** {@code builder} itself; what it builds tells its exchanges. */
+    /** {@code builder} itself; what it builds records its exchanges. */
     public static HttpClientBuilder watch(HttpClientBuilder builder) {
-        if (builder == null || !AdapterRecorder.current().isRecording()) return builder;
+        if (builder == null || !Context.current().isRecording()) return builder;
         return builder.addExecInterceptorBefore(ChainElement.CONNECT.name(), "verbale", new RecordingExchanges())
                 .addExecInterceptorBefore(
                         ChainElement.MAIN_TRANSPORT.name(), "verbale-connected", RecordingExchanges::connected);
@@ -32,7 +32,7 @@ public final class VerbaleHttpClient5 {
 
     /** The same for the asynchronous client: what it brings belongs to the step that made the call. */
     public static HttpAsyncClientBuilder watch(HttpAsyncClientBuilder builder) {
-        if (builder == null || !AdapterRecorder.current().isRecording()) return builder;
+        if (builder == null || !Context.current().isRecording()) return builder;
         return builder.addExecInterceptorFirst("verbale-called", RecordingAsyncExchanges::called)
                 .addExecInterceptorBefore(ChainElement.CONNECT.name(), "verbale", new RecordingAsyncExchanges());
     }

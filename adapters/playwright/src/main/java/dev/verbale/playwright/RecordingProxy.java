@@ -17,7 +17,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
-/** Stands before a page or a locator, and tells what is done with it. */
+/** Stands before a page or a locator, and records what is done with it. */
 final class RecordingProxy implements InvocationHandler {
 
     private static final int SHORTEST_SECRET = 6;
@@ -107,7 +107,7 @@ final class RecordingProxy implements InvocationHandler {
         if (typed instanceof String text && text.length() >= SHORTEST_SECRET) recorder.secret(text);
     }
 
-    /** A field that is not there yet may be a password's: what is typed matters more than what is told. */
+    /** A field that is not there yet may be a password's: what is typed matters more than what is recorded. */
     private boolean isSecret(Locator locator) {
         if (recorder.isSecretName(name)) return true;
         try {

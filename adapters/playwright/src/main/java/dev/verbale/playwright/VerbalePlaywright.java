@@ -6,7 +6,7 @@ import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.assertions.PageAssertions;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import dev.verbale.Verbale;
-import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Context;
 
 /**
  * Records what is done to a page, and captures evidence of it. One call, one of two:
@@ -29,13 +29,13 @@ public final class VerbalePlaywright {
 
     /** A page that does what {@code page} does, records it as steps, and belongs to every test that uses it. */
     public static Page watch(Page page) {
-        if (page == null || !AdapterRecorder.current().isRecording()) return page;
+        if (page == null || !Context.current().isRecording()) return page;
         return RecordingProxy.page(page, PageSession.of(page));
     }
 
     /** Makes {@code page} belong to the test that runs on this thread; in the set-up of a class, to all its tests. */
     public static void register(Page page) {
-        if (page == null || !AdapterRecorder.current().isRecording()) return;
+        if (page == null || !Context.current().isRecording()) return;
         PageSession session = PageSession.of(RecordingProxy.real(page));
         Verbale.register(session);
         session.used();

@@ -165,7 +165,9 @@ class PlaywrightTest {
                                                 + "<script>console.warn('it rains'); setTimeout(() => seeds.count(), 0)</script>")));
         page.navigate("http://orto.example/rota");
         page.waitForTimeout(300);
-        List<Entry> entries = end(TestEnd.threw(new AssertionError("weeds")));
+        end(TestEnd.threw(new AssertionError("weeds")));
+        awaitVideo();
+        List<Entry> entries = result().entries();
 
         assertThat(attachments(entries).stream().map(Entry.AttachmentEntry::kind))
                 .containsExactly(
@@ -179,7 +181,6 @@ class PlaywrightTest {
         assertThat(content(entries, 2)).contains("Carrots");
         assertThat(content(entries, 3)).contains("it rains", "seeds is not defined");
         assertThat(content(entries, 4)).contains("http://orto.example/rota", "\"status\":200", "\"failure\":");
-        awaitVideo();
     }
 
     @Test

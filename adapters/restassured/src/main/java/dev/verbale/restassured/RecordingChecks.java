@@ -39,7 +39,7 @@ final class RecordingChecks {
 
     private RecordingChecks() {}
 
-    /** {@code response}, whose {@code then()} tells what it checks. */
+    /** {@code response}, whose {@code then()} records what it checks. */
     static Response of(Response response, Exchange exchange) {
         return proxy(Response.class, (Recording) (proxy, method, arguments) -> {
             Object result = called(response, method, arguments);

@@ -68,7 +68,7 @@ class VerbaleFilterTest extends ExchangeContract {
     }
 
     @Test
-    void expectations_that_were_said_before_hold_as_they_did() {
+    void expectations_that_were_said_before_hold_as_they_did() throws Exception {
         expect().statusCode(201)
                 .body("seed", equalTo("Basil"))
                 .given()
@@ -79,6 +79,7 @@ class VerbaleFilterTest extends ExchangeContract {
                         .filter(new VerbaleFilter())
                         .get(GARDEN.address("/json")))
                 .isInstanceOf(AssertionError.class);
+        assertThat(GARDEN.exchanges()).extracting(GARDEN::line).containsExactly("GET /json 201", "GET /json 201");
     }
 
     private static List<List<String>> checks() throws Exception {

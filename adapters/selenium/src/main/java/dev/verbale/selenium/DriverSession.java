@@ -61,7 +61,7 @@ final class DriverSession extends BrowserSession {
         return inspector.image(IMAGE_LIMIT);
     }
 
-    /** {@code watching} is told in the thread of a test that used the browser when it fails, and before it ends. */
+    /** {@code watching} is called in the thread of a test that used the browser when it fails, and before it ends. */
     void watchedBy(Actions watching) {
         actions = watching;
     }

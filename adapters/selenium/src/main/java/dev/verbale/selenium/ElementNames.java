@@ -1,6 +1,6 @@
 package dev.verbale.selenium;
 
-import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Context;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -50,7 +50,7 @@ final class ElementNames {
      */
     record Known(String name, String tag, String list, boolean isSecret, String locator) {}
 
-    private final AdapterRecorder recorder;
+    private final Context recorder;
     private final WebDriver driver;
     private final DriverSession session;
     private final Map<WebElement, By> found = bounded();
@@ -58,7 +58,7 @@ final class ElementNames {
 
     private volatile int documents;
 
-    ElementNames(AdapterRecorder recorder, WebDriver driver, DriverSession session) {
+    ElementNames(Context recorder, WebDriver driver, DriverSession session) {
         this.recorder = recorder;
         this.driver = driver;
         this.session = session;

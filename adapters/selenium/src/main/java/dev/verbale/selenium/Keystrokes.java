@@ -1,6 +1,6 @@
 package dev.verbale.selenium;
 
-import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.Recorder;
 import org.openqa.selenium.Keys;
 
 /** What was typed, in words. */
@@ -12,7 +12,7 @@ final class Keystrokes {
     private Keystrokes() {}
 
     /** {@code type 'Ada'}, {@code press Enter}; a secret is masked here, and wherever it turns up afterwards. */
-    static String typed(AdapterRecorder recorder, Object[] arguments, boolean secret) {
+    static String typed(Recorder recorder, Object[] arguments, boolean secret) {
         var text = new StringBuilder();
         var keys = new StringBuilder();
         CharSequence[] parts =
@@ -25,7 +25,7 @@ final class Keystrokes {
             }
         }
         if (secret && text.length() >= SHORTEST_SECRET) recorder.secret(text.toString());
-        String typed = text.isEmpty() ? "" : "type " + (secret ? AdapterRecorder.MASK : "'" + text + "'");
+        String typed = text.isEmpty() ? "" : "type " + (secret ? Recorder.MASK : "'" + text + "'");
         if (keys.isEmpty()) return typed.isEmpty() ? "type nothing" : typed;
         return (typed.isEmpty() ? "press " : typed + " and press ") + keys;
     }

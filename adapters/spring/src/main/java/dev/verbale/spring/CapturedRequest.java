@@ -14,7 +14,7 @@ import org.springframework.http.HttpMethod;
 import org.springframework.http.client.ClientHttpRequest;
 import org.springframework.http.client.ClientHttpResponse;
 
-/** A request that hands everything on, and tells its exchange. */
+/** A request that hands everything on, and records its exchange. */
 class CapturedRequest implements ClientHttpRequest {
 
     private static final String TRACE_PARENT = "traceparent";
@@ -88,7 +88,7 @@ class CapturedRequest implements ClientHttpRequest {
             sent.status(response.getStatusCode().value());
             response.getHeaders().forEach((name, values) -> values.forEach(value -> sent.responseHeader(name, value)));
         } catch (IOException | RuntimeException odd) {
-            sent.attribute("answer", "could not be told whole: " + odd);
+            sent.attribute("response", "could not be read whole: " + odd);
         }
     }
 

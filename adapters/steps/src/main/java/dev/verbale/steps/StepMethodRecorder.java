@@ -1,8 +1,9 @@
 package dev.verbale.steps;
 
+import dev.verbale.Recorder;
 import dev.verbale.Step;
 import dev.verbale.Verbale;
-import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Context;
 import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
 import java.lang.reflect.Parameter;
@@ -74,8 +75,7 @@ public final class StepMethodRecorder {
             for (int position : stepMethod.secret()) if (position >= 0 && position < count) secret[position] = true;
         Parameter[] parameters = method.getParameters();
         for (int i = 0; i < Math.min(count, parameters.length); i++)
-            secret[i] |=
-                    parameters[i].isNamePresent() && AdapterRecorder.current().isSecretName(parameters[i].getName());
+            secret[i] |= parameters[i].isNamePresent() && Context.current().isSecretName(parameters[i].getName());
         return secret;
     }
 
@@ -116,8 +116,7 @@ public final class StepMethodRecorder {
         String name = template;
         for (int i = 0; i < arguments.length; i++) {
             String position = "{" + i + "}";
-            if (name.contains(position))
-                name = name.replace(position, secret[i] ? AdapterRecorder.MASK : shown(arguments[i]));
+            if (name.contains(position)) name = name.replace(position, secret[i] ? Recorder.MASK : shown(arguments[i]));
         }
         return name;
     }

@@ -20,7 +20,7 @@ public abstract class Codec<T> {
 
     /**
      * @param word what journals call it
-     * @param meaning what it tells, in a sentence
+     * @param meaning what it means, in a sentence
      */
     Codec(String word, String meaning) {
         this.word = word;
@@ -32,7 +32,7 @@ public abstract class Codec<T> {
         return word;
     }
 
-    /** What it tells. */
+    /** What it means. */
     public final String meaning() {
         return meaning;
     }

@@ -18,14 +18,14 @@ final class ExchangeMadeCodec extends EventCodec<ExchangeMade> {
     private final NumberField id = optionalId("id", "by which checks name it");
     private final NumberField in = optionalId("in", "the step, test or container it belongs to; left out for the run");
     private final TextField thread =
-            optionalText("thread", "the name of the thread, where it is not told by the test it belongs to");
+            optionalText("thread", "the name of the thread, where it is not that of the test it belongs to");
     private final TextField client = text("client", "what sent it");
     private final TextField protocol = optionalText("protocol", "such as `HTTP/1.1`");
     private final ObjectField<Request> request = object("request", "", () -> RequestCodec.CODEC);
     private final ObjectField<Response> response = optionalObject("response", "", () -> ResponseCodec.CODEC);
     private final NumberField micros = optionalMicros(
             "micros",
-            "until the end of the response; left out where nobody knows, as of redirects that a client tells of only afterwards");
+            "until the end of the response; left out where nobody knows, as of redirects that a client reports only afterwards");
     private final NumbersField timings =
             numbers("timings", "parts of that by name, in microseconds", NumberField.LONGEST_MICROS);
     private final TextField failed = optionalText("failed", "why there is no whole response");

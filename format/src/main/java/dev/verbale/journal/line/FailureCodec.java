@@ -25,8 +25,8 @@ final class FailureCodec extends ObjectCodec<Failure> {
     private final TextField type =
             optionalText("type", "the throwable's class; left out where `id` refers to an earlier one");
     private final TextField message = optionalText("message", "");
-    private final TextField expected = optionalText("expected", "the expected value, where the assertion told it");
-    private final TextField actual = optionalText("actual", "the actual value, where the assertion told it");
+    private final TextField expected = optionalText("expected", "the expected value, where the assertion has it");
+    private final TextField actual = optionalText("actual", "the actual value, where the assertion has it");
     private final TextField stack = optionalText("stack", "the stack trace with its causes, as the JVM prints it");
     private final ObjectsField<Failure> gathered =
             objects("gathered", "the failures that this one reports together", () -> FailureCodec.CODEC);

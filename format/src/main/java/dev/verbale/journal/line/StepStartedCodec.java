@@ -14,7 +14,7 @@ final class StepStartedCodec extends EventCodec<StepStarted> {
             optionalWord("kind", "`set-up`, `tear-down` or `browser`; left out for an ordinary step");
     private final TextField name = text("name", "what a reader sees");
     private final TextField thread =
-            optionalText("thread", "the name of the thread, where it is not told by the test it belongs to");
+            optionalText("thread", "the name of the thread, where it is not that of the test it belongs to");
 
     StepStartedCodec() {
         super(

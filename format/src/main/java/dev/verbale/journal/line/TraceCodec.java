@@ -2,7 +2,7 @@ package dev.verbale.journal.line;
 
 import dev.verbale.event.ExchangeMade.Trace;
 
-/** Where the far end tells of an exchange. */
+/** Where the server's own trace of an exchange is. */
 final class TraceCodec extends ObjectCodec<Trace> {
 
     static final TraceCodec CODEC = new TraceCodec();
@@ -11,7 +11,7 @@ final class TraceCodec extends ObjectCodec<Trace> {
     private final TextField address = optionalText("address", "where a person finds the trace");
 
     private TraceCodec() {
-        super("trace", "Where the far end tells of an exchange.");
+        super("trace", "Where the server's own trace of an exchange is.");
     }
 
     @Override

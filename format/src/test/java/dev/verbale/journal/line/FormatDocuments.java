@@ -57,9 +57,9 @@ final class FormatDocuments {
 
     /** The tables of {@code docs/format.md}. */
     static String tables() {
-        var text = new StringBuilder("| event | what it tells, and its fields besides `event` and `at` |\n|---|---|\n");
+        var text = new StringBuilder("| event | what it means, and its fields besides `event` and `at` |\n|---|---|\n");
         for (EventCodec<?> codec : EventCodecs.all()) row(text, codec);
-        text.append("\n| object | what it tells, and its fields |\n|---|---|\n");
+        text.append("\n| object | what it means, and its fields |\n|---|---|\n");
         for (ObjectCodec<?> codec : EventCodecs.objects()) row(text, codec);
         return text.toString();
     }

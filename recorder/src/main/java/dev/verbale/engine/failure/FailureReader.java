@@ -46,7 +46,7 @@ public final class FailureReader {
     }
 
     /**
-     * All that {@code thrown} tells.
+     * All that {@code thrown} says.
      *
      * @param written gives the id under which a throwable stands in the journal already, or 0
      */

@@ -47,7 +47,7 @@ public final class Failures {
     }
 
     /**
-     * Writes {@code event}, in which {@code thrown} is told as {@code told}; from now on it is known where that stands.
+     * Writes {@code event}, in which {@code thrown} is written as {@code written}; from now on it is known where that stands.
      *
      * @return whether it was written
      */

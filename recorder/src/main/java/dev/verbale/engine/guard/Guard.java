@@ -11,7 +11,7 @@ import org.jspecify.annotations.Nullable;
  * suite's own code that recording has to call, such as a {@code toString}, is asked through {@link UserCode}.
  *
  * <p>The stack may end at any call in here, the first and the last ones too. So what must be undone is a store to a field in
- * {@code finally}, which needs no stack, and what cannot even be told is counted in the same way and told later.
+ * {@code finally}, which needs no stack, and what cannot even be reported is counted in the same way and reported later.
  */
 public final class Guard {
 

@@ -1,6 +1,6 @@
 package dev.verbale.engine.guard;
 
-/** What the recorder is asked for: what is counted where it cannot be done, and how a problem begins that tells of it. */
+/** What the recorder is asked for: what is counted where it cannot be done, and how the problem begins that says so. */
 public enum Task {
     CONTAINER_STARTED("container-started", "starting a container", false),
     CONTAINER_ENDED("container-ended", "ending a container", true),
@@ -15,7 +15,7 @@ public enum Task {
     LOG("log", "keeping a logger's line", false),
     DATA("data", "naming data", false),
     FACT("fact", "stating a fact", false),
-    ABOUT("about", "telling what a test is about", true),
+    ABOUT("about", "recording what a test is about", true),
     EXCHANGE("exchange", "recording an exchange", true),
     ATTACHMENT("attachment", "attaching", true),
     PENDING("attachment-pending", "starting a pending attachment", true),

@@ -9,7 +9,7 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Notices that somebody records in tests that nobody told of: their framework's adapter is missing, and a run that says that no
+ * Notices that somebody records in tests that no adapter reports: their framework's adapter is missing, and a run that says that no
  * test ran would be no help. Told by the stack of the first calls outside of tests, while there is no test.
  */
 public final class UnrecordedTests {
@@ -33,7 +33,7 @@ public final class UnrecordedTests {
         this.totals = totals;
     }
 
-    /** Something is recorded that belongs to no test. Where there is none so far, it may come from one that nobody told of. */
+    /** Something is recorded that belongs to no test. Where there is none so far, it may come from one that no adapter reported. */
     public void look() {
         if (totals.all() > 0 || framework != null || looks.incrementAndGet() > MAX_LOOKS) return;
         Optional<String> found = StackWalker.getInstance().walk(UnrecordedTests::runner);

@@ -33,7 +33,7 @@ public final class LogRecorder {
     private final Logging limits;
     private final Runnable outsideTests;
 
-    /** @param outsideTests told of each line of the test's own calls that belongs to no test */
+    /** @param outsideTests called for each line of the test's own calls that belongs to no test */
     public LogRecorder(
             Guard guard,
             RunJournal journal,

@@ -65,7 +65,7 @@ public final class Scopes {
     }
 
     /**
-     * The thread's name where it is not told by the test that the line belongs to.
+     * The thread's name where it is not that of the test that the line belongs to.
      *
      * @param current what is current on this thread, where something is
      */

@@ -76,5 +76,13 @@ public final class CoreSettings {
             TRACE_SEND,
             TRACE_ADDRESS);
 
+    /** What {@link #LINK} and {@link #FACT} mean, as rows of documentation. */
+    public static final List<Setting> NAMED = List.of(
+            Setting.text(
+                    LINK + "NAME",
+                    "none",
+                    "a pattern and an address: `GARDEN-\\d+ https://tracker.example/$0` turns a link's name into its address"),
+            Setting.text(FACT + "NAME", "none", "a fact of the run, such as `verbale.fact.build=4711`"));
+
     private CoreSettings() {}
 }

@@ -23,7 +23,7 @@ class OpenStep extends ScopeNode implements Step {
         return false;
     }
 
-    /** When it ended, where that was before it is told; 0 where it is now. */
+    /** When it ended, where that was before it is recorded; 0 where it is now. */
     public long endsAt() {
         return 0;
     }

@@ -33,7 +33,7 @@ public final class StepRecorder {
     private final EvidenceCollector evidence;
     private final Runnable outsideTests;
 
-    /** @param outsideTests told of each step that belongs to no test */
+    /** @param outsideTests called for each step that belongs to no test */
     public StepRecorder(
             Guard guard,
             RunJournal journal,

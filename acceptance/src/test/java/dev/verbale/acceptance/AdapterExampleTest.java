@@ -1,0 +1,57 @@
+package dev.verbale.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The adapter of somebody else's, in a project of its own: what it needs is public, and in the jars. */
+class AdapterExampleTest {
+
+    private static final Path EXAMPLE = Checkout.ROOT.resolve("examples/adapter");
+
+    @TempDir
+    Path folder;
+
+    @Test
+    void it_builds_outside_this_project_and_its_tests_pass() throws Exception {
+        copy();
+
+        Jvm maven = Jvm.run(
+                Map.of(),
+                folder,
+                List.of(
+                        "mvn",
+                        "-B",
+                        "-o",
+                        "-Dmaven.repo.local=" + System.getProperty("maven.repository"),
+                        "-Dverbale.version=" + System.getProperty("tested.version"),
+                        "test"));
+
+        assertThat(maven.code()).as(maven.output()).isZero();
+        assertThat(maven.output()).contains("Tests run: 4, Failures: 0, Errors: 0, Skipped: 0");
+    }
+
+    @Test
+    void its_version_of_verbale_is_this_one() throws Exception {
+        assertThat(Files.readString(EXAMPLE.resolve("pom.xml")))
+                .contains("<verbale.version>" + System.getProperty("tested.version") + "</verbale.version>");
+    }
+
+    private void copy() throws IOException {
+        try (Stream<Path> files = Files.walk(EXAMPLE)) {
+            for (Path file : (Iterable<Path>) files.filter(Files::isRegularFile)
+                    .filter(file -> !file.startsWith(EXAMPLE.resolve("target")))::iterator) {
+                Path to = folder.resolve(EXAMPLE.relativize(file).toString());
+                Files.createDirectories(to.getParent());
+                Files.copy(file, to);
+            }
+        }
+    }
+}
