@@ -11,11 +11,21 @@ public final class Main {
 
     private Main() {}
 
+    /** From JDK 22 on there is a console where there is no terminal, too. */
+    private static boolean isTerminal(Console console) {
+        try {
+            return (Boolean) Console.class.getMethod("isTerminal").invoke(console);
+        } catch (ReflectiveOperationException anOlderJdk) {
+            return true;
+        }
+    }
+
     /** Runs the command and ends the JVM with its exit code. */
     public static void main(String[] arguments) {
         // A pipe is read by a program, and programs read UTF-8; a terminal says what it understands.
+        @SuppressWarnings("SystemConsoleNull") // see isTerminal
         Console console = System.console();
-        Charset charset = console == null ? StandardCharsets.UTF_8 : console.charset();
+        Charset charset = console != null && isTerminal(console) ? console.charset() : StandardCharsets.UTF_8;
         var out = new PrintWriter(System.out, true, charset);
         var err = new PrintWriter(System.err, true, charset);
         int code = commandLine(out, err).execute(arguments);

@@ -8,7 +8,7 @@ import java.util.TreeMap;
  * Something could not be recorded until now, and this line can: written when there is room again. Each such line holds all
  * that is missing in its journal so far, so the last one counts.
  *
- * @param byKind how much is missing of what, by the events' own words, such as {@code note}; {@code deleted} counts the
+ * @param byKind how much is missing of what, by the events' own words, such as {@code log}; {@code deleted} counts the
  *     events of a journal that somebody deleted during the run, and {@code stack} what a stack overflow cost
  * @since 0.2.0
  */

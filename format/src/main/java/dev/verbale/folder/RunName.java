@@ -2,6 +2,7 @@ package dev.verbale.folder;
 
 import dev.verbale.json.WallClockText;
 import java.time.Instant;
+import java.time.temporal.ChronoField;
 import java.util.random.RandomGenerator;
 
 /**
@@ -19,7 +20,7 @@ public final class RunName {
 
     /** A name for a run that starts at {@code start}. */
     public static String of(Instant start, RandomGenerator random) {
-        int millis = start.getNano() / 1_000_000;
+        int millis = start.get(ChronoField.MILLI_OF_SECOND);
         String moment = WallClockText.of(start); // 2026-11-24T10:31:07.123456Z
         String seconds =
                 moment.substring(0, 10) + "_" + moment.substring(11, 19).replace(":", "");

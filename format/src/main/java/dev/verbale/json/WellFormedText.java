@@ -21,13 +21,15 @@ public final class WellFormedText {
     }
 
     private static int firstLone(String text, int from) {
-        for (int i = from, length = text.length(); i < length; i++) {
+        int length = text.length();
+        int i = from;
+        while (i < length) {
             char c = text.charAt(i);
-            if (c < Character.MIN_SURROGATE || c > Character.MAX_SURROGATE) continue;
+            boolean alone = c < Character.MIN_SURROGATE || c > Character.MAX_SURROGATE;
             boolean paired =
                     Character.isHighSurrogate(c) && i + 1 < length && Character.isLowSurrogate(text.charAt(i + 1));
-            if (!paired) return i;
-            i++;
+            if (!alone && !paired) return i;
+            i += alone ? 1 : 2;
         }
         return -1;
     }

@@ -68,7 +68,8 @@ final class KeyShapes {
     }
 
     private void webToken(String text, int at, Found found) {
-        int dot = followed = partEnd(text, Math.max(at, followed));
+        int dot = partEnd(text, Math.max(at, followed));
+        followed = dot;
         if (dot == text.length() || text.charAt(dot) != '.' || dot - at < TOKEN.length() + SHORTEST_PART) return;
         int end = partEnd(text, dot + 1);
         if (end - dot <= SHORTEST_PART) return;

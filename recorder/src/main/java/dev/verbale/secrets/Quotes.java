@@ -2,7 +2,7 @@ package dev.verbale.secrets;
 
 /**
  * Quotes as they stand in texts: plain ones, and those that a quotation around them escaped, once or several times:
- * {@code "}, {@code '}, {@code \"}, {@code \\\"}, {@code &quot;}.
+ * {@code "}, {@code '}, {@code \"}, {@code \\\"}, an entity.
  */
 final class Quotes {
 

@@ -40,14 +40,14 @@ class DeepStackTest {
         });
         assertThat(run.tests()).singleElement().satisfies(test -> {
             assertThat(test.entries().stream()
-                            .filter(entry -> entry instanceof Entry.LogEntry note
-                                    && note.text().equals("after it all")))
+                            .filter(entry -> entry instanceof Entry.LogEntry log
+                                    && log.text().equals("after it all")))
                     .hasSize(1);
         });
         int others = Integer.parseInt(jvm.output().replaceAll("(?s).*recorded by another thread: (\\d+).*", "$1"));
         assertThat(run.entries().stream()
-                        .filter(entry -> entry instanceof Entry.LogEntry note
-                                && note.text().equals("other")))
+                        .filter(entry -> entry instanceof Entry.LogEntry log
+                                && log.text().equals("other")))
                 .hasSize(others);
         assertThat(run.problems()).noneMatch(problem -> problem.what().contains("not JSON"));
     }

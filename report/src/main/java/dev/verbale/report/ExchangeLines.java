@@ -86,11 +86,11 @@ final class ExchangeLines {
             json.writeEndArray();
         }
         json.writeEndArray();
-        if (body != null) body(json, side + " body", body, exchange);
+        if (body != null) body(json, body, exchange);
         json.writeEndObject();
     }
 
-    private void body(JsonGenerator json, String name, Body body, Entry.ExchangeEntry exchange) throws IOException {
+    private void body(JsonGenerator json, Body body, Entry.ExchangeEntry exchange) throws IOException {
         json.writeObjectPropertyStart("body");
         json.writeStringProperty("mediaType", body.mediaType());
         json.writeNumberProperty("size", body.size());
@@ -108,7 +108,7 @@ final class ExchangeLines {
                 json.writeStringProperty("name", part.name());
                 if (part.fileName() != null) json.writeStringProperty("fileName", part.fileName());
                 if (part.head() != null) json.writeStringProperty("head", part.head());
-                body(json, part.name(), part.body(), exchange);
+                body(json, part.body(), exchange);
                 json.writeEndObject();
             }
             json.writeEndArray();

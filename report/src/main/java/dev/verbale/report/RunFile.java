@@ -95,7 +95,7 @@ final class RunFile {
     }
 
     private static void reasons(JsonGenerator json, List<FailureReason> reasons, Run run) {
-        Map<TestResult, Integer> numbers = numbers(run);
+        IdentityHashMap<TestResult, Integer> numbers = numbers(run);
         json.writeArrayPropertyStart("reasons");
         for (FailureReason reason : reasons) {
             json.writeStartObject();
@@ -110,9 +110,9 @@ final class RunFile {
         json.writeEndArray();
     }
 
-    private static Map<TestResult, Integer> numbers(Run run) {
+    private static IdentityHashMap<TestResult, Integer> numbers(Run run) {
         // By identity: comparing two tests by value compares all that happened in them.
-        Map<TestResult, Integer> numbers = new IdentityHashMap<>();
+        var numbers = new IdentityHashMap<TestResult, Integer>();
         for (int i = 0; i < run.tests().size(); i++) numbers.put(run.tests().get(i), i);
         return numbers;
     }

@@ -14,7 +14,7 @@ import java.io.IOException;
 import java.nio.file.FileSystemException;
 import java.nio.file.Path;
 import java.time.Instant;
-import java.util.LinkedList;
+import java.util.ArrayDeque;
 import java.util.List;
 import java.util.Map;
 
@@ -185,11 +185,11 @@ final class JournalResults {
     }
 
     private static List<String> path(OpenNode node) {
-        var names = new LinkedList<String>();
+        var names = new ArrayDeque<String>();
         int hops = 0;
         for (OpenNode outer = node.outer; outer != null && hops++ < OpenNode.DEEPEST; outer = outer.outer)
             if (outer.start instanceof ContainerStarted container && container.methodName() == null)
                 names.addFirst(container.name()); // a method's name is in the names of its tests
-        return names;
+        return List.copyOf(names);
     }
 }

@@ -69,6 +69,7 @@ public record Run(
     }
 
     /** The containers whose own set-up or tear-down somebody has to look at, in order; each as what it came to last. */
+    @SuppressWarnings("ReferenceEquality") // the last of several that may be alike
     public List<ContainerResult> brokenContainers() {
         Map<String, ContainerResult> last = new HashMap<>();
         for (ContainerResult container : containers) last.put(container.key(), container);

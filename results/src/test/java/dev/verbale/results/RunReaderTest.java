@@ -380,11 +380,13 @@ class RunReaderTest {
     void what_a_run_lacks_is_in_its_headline() throws Exception {
         SampleRun run = SampleRun.in(root, "run")
                 .test("fine", Outcome.PASSED, null)
-                .write(new EventsMissed(9, Map.of("note", 10L)), new EventsMissed(10, Map.of("note", 12L, "log", 1L)));
+                .write(
+                        new EventsMissed(9, Map.of("step-ended", 10L)),
+                        new EventsMissed(10, Map.of("step-ended", 12L, "log", 1L)));
 
         assertThat(Headline.of(run.readOpen()))
                 .isEqualTo(
-                        "The one test passed. The run is incomplete: 13 events could not be recorded (1 log, 12 note); "
+                        "The one test passed. The run is incomplete: 13 events could not be recorded (1 log, 12 step-ended); "
                                 + "the journal of worker-1 was never closed, as when a JVM is killed or still runs.");
         assertThat(Headline.of(run.read())).isEqualTo("The one test passed.");
     }

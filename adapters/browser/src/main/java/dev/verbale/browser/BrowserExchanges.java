@@ -113,7 +113,9 @@ public final class BrowserExchanges {
             super(why, null, false, false);
         }
 
+        /** Its reason alone: the class says nothing to a reader. */
         @Override
+        @SuppressWarnings("OverrideThrowableToString")
         public String toString() {
             return String.valueOf(getMessage());
         }

@@ -1,8 +1,8 @@
 package dev.verbale.browser;
 
 import java.lang.ref.WeakReference;
+import java.util.ArrayList;
 import java.util.Iterator;
-import java.util.LinkedList;
 import java.util.List;
 import java.util.function.Function;
 
@@ -19,7 +19,7 @@ public final class BrowserSessions<D, S extends BrowserSession> {
     private record Known<D, S>(WeakReference<D> driver, WeakReference<S> session) {}
 
     private final Function<D, S> making;
-    private final List<Known<D, S>> known = new LinkedList<>(); // a handful: browsers are heavy
+    private final List<Known<D, S>> known = new ArrayList<>(); // a handful: browsers are heavy
 
     /** @param making makes the session of a driver that has none */
     public BrowserSessions(Function<D, S> making) {

@@ -224,8 +224,9 @@ final class PageSession extends BrowserSession {
     }
 
     private void fill(BrowserSnapshot.Builder snapshot, Duration limit, boolean wholePage) {
-        byte[] image = page.screenshot(
-                new Page.ScreenshotOptions().setTimeout(limit.toMillis()).setFullPage(wholePage));
+        byte[] image = page.screenshot(new Page.ScreenshotOptions()
+                .setTimeout((double) limit.toMillis())
+                .setFullPage(wholePage));
         snapshot.log("The browser was at " + page.url() + ", titled \"" + page.title() + "\"");
         snapshot.attach("screenshot", AttachmentStored.SCREENSHOT, image, "image/png");
         for (Frame frame : page.frames()) {

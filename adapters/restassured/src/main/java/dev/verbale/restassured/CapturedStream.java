@@ -100,7 +100,8 @@ final class CapturedStream extends FilterInputStream {
     /** As the stream underneath is about to do by itself, unseen. */
     private void drain() throws IOException {
         var piece = new byte[PIECE];
-        while (read(piece, 0, piece.length) >= 0) continue;
+        int read = 0;
+        while (read >= 0) read = read(piece, 0, piece.length);
     }
 
     void handOver() {

@@ -75,8 +75,15 @@ abstract class Recorded {
         return Files.readString(file, java.nio.charset.StandardCharsets.ISO_8859_1);
     }
 
+    /** Of attachments, and of those that are still to come, as a video is while it is encoded. */
     static List<String> names(List<Entry> entries) {
-        return attachments(entries).stream().map(Entry.AttachmentEntry::name).toList();
+        List<String> names = new ArrayList<>();
+        for (Entry entry : entries) {
+            if (entry instanceof Entry.AttachmentEntry attachment) names.add(attachment.name());
+            if (entry instanceof Entry.PendingEntry pending) names.add(pending.name());
+            if (entry instanceof Entry.StepEntry step) names.addAll(names(step.entries()));
+        }
+        return names;
     }
 
     static List<String> texts(List<Entry> entries) {

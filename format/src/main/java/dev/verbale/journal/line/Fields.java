@@ -57,8 +57,8 @@ final class Fields {
             case VALUE_STRING -> WellFormedText.of(parser.getString());
             case VALUE_NUMBER_INT -> parser.getLongValue();
             case VALUE_NUMBER_FLOAT -> parser.getDoubleValue();
-            case VALUE_TRUE -> Boolean.TRUE;
-            case VALUE_FALSE -> Boolean.FALSE;
+            case VALUE_TRUE -> true;
+            case VALUE_FALSE -> false;
             case START_OBJECT -> object(parser, repeated);
             case START_ARRAY -> {
                 List<@Nullable Object> items = new ArrayList<>();

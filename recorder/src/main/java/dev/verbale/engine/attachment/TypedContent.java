@@ -56,7 +56,7 @@ final class TypedContent {
         if (first.startsWith("\u00FF\u00D8\u00FF")) return "image/jpeg";
         if (first.startsWith("GIF8")) return "image/gif";
         if (first.startsWith("RIFF") && first.startsWith("WEBP", 8)) return "image/webp";
-        if (first.startsWith("\u001A\u0045\u00DF\u00A3")) return "video/webm";
+        if (first.startsWith("\u001AE\u00DF\u00A3")) return "video/webm";
         if (first.startsWith("ftyp", 4)) return "video/mp4";
         if (first.startsWith("%PDF")) return "application/pdf";
         if (first.startsWith("PK\u0003\u0004")) return "application/zip";

@@ -93,10 +93,10 @@ final class ContentCoding {
     private static @Nullable InputStream brotli(InputStream packed) throws IOException {
         ClassLoader loader = Thread.currentThread().getContextClassLoader();
         try {
-            return (InputStream)
-                    Class.forName(BROTLI, true, loader == null ? ContentCoding.class.getClassLoader() : loader)
-                            .getConstructor(InputStream.class)
-                            .newInstance(packed);
+            return Class.forName(BROTLI, true, loader == null ? ContentCoding.class.getClassLoader() : loader)
+                    .asSubclass(InputStream.class)
+                    .getConstructor(InputStream.class)
+                    .newInstance(packed);
         } catch (InvocationTargetException notBrotli) {
             throw new IOException(notBrotli.getCause());
         } catch (ReflectiveOperationException absent) {

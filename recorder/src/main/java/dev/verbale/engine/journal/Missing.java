@@ -30,7 +30,7 @@ public final class Missing {
         return all;
     }
 
-    /** Such as {@code 12 note, 2 step-ended}. */
+    /** Such as {@code 12 log, 2 step-ended}. */
     public static String inWords(Map<String, Long> byKind) {
         var words = new StringJoiner(", ");
         byKind.forEach((kind, count) -> words.add(count + " " + kind));

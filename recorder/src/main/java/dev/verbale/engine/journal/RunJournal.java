@@ -168,6 +168,7 @@ public final class RunJournal {
     }
 
     /** Begins another journal where this one is gone. */
+    @SuppressWarnings("NonAtomicVolatileUpdate") // only one looks at a time
     private void look() {
         JournalWriter writer = journal;
         Reopening again = reopening;
@@ -176,7 +177,7 @@ public final class RunJournal {
             JournalWriter fresh = again.open();
             deleted.add(writer);
             journal = fresh;
-            generation++; // by nobody else: only one looks
+            generation++;
             untold = true;
             problems.add(
                     "The run's folder was deleted while it was recorded: "

@@ -5,6 +5,7 @@ import dev.verbale.spi.LogLine;
 import java.io.ByteArrayOutputStream;
 import java.io.OutputStream;
 import java.io.PrintStream;
+import java.nio.charset.Charset;
 import java.util.Map;
 
 /**
@@ -48,8 +49,8 @@ public final class ConsoleTee extends OutputStream {
     }
 
     private void keep(ByteArrayOutputStream line) {
-        String text =
-                line.toString().stripTrailing(); // the streams encode in the JVM's default charset, and so does this
+        // The streams encode in the JVM's default charset.
+        String text = line.toString(Charset.defaultCharset()).stripTrailing();
         line.reset();
         if (!text.isEmpty())
             capture.log(
