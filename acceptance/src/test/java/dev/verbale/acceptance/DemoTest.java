@@ -202,7 +202,7 @@ class DemoTest {
         ExchangeMade broken = exchanges(year.entries()).get(0);
         assertThat(broken.status()).isEqualTo(500);
         assertThat(broken.response().body().text()).contains("/ by zero", "the rain gauge of that year");
-        assertThat(broken.trace().id())
+        assertThat(broken.trace().address())
                 .isEqualTo("https://traces.orto.example/trace/" + broken.trace().id());
         assertThat(ExchangeChecks.of(year).get(broken.id()))
                 .extracting(Entry.CheckEntry::name, check -> check.outcome().word())

@@ -88,7 +88,7 @@ final class Driven {
     private static void drive(String adapter, String url) throws Exception {
         switch (adapter) {
             case "assertj" ->
-                VerbaleAssertJ.captured(new SoftAssertions()).assertThat("Ada").isEqualTo("Dario");
+                VerbaleAssertJ.watch(new SoftAssertions()).assertThat("Ada").isEqualTo("Dario");
             case "steps" -> StepMethods.of(new Gate()).open("hunter2");
             case "logback" -> {
                 var context = (ch.qos.logback.classic.LoggerContext) LoggerFactory.getILoggerFactory();

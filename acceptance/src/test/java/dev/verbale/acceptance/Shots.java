@@ -14,7 +14,7 @@ import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
-/** Takes the pictures of the documentation from a recorded run of the demo. {@code bin/shots} starts it. */
+/** Takes the images of the documentation from a recorded run of the demo. {@code bin/shots} starts it. */
 public final class Shots {
 
     private static final String SWAP =
@@ -39,7 +39,7 @@ public final class Shots {
         this.only = only;
     }
 
-    /** Arguments: the run's folder, the folder for the pictures, the jar of the command line; names, where not all are wanted. */
+    /** Arguments: the run's folder, the folder for the images, the jar of the command line; names, where not all are wanted. */
     public static void main(String[] arguments) throws Exception {
         Path run = Path.of(arguments[0]);
         Path target = Files.createDirectories(Path.of(arguments[1]));

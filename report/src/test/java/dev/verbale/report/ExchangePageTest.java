@@ -296,6 +296,7 @@ class ExchangePageTest {
         chromium.open(page.resolve("index.html"), "#/test/sample.RotaTest.total()%231");
 
         chromium.find(".exchange summary").click();
+        chromium.find(".tree .leaf");
         assertThat(chromium.texts(".tree .leaf"))
                 .containsExactly("id: 12345678901234567891", "kilos: 2.0", "plot: 1", "plot: 12");
         chromium.find(".compare").click();

@@ -6,7 +6,7 @@ import java.util.List;
 final class JournalProblems {
 
     /** Of one journal: a broken one may have one in each of a million lines. */
-    private static final int MAX_TOLD = 500;
+    private static final int MAX_SHOWN = 500;
 
     private final String file;
     private final List<Problem> problems;
@@ -20,12 +20,13 @@ final class JournalProblems {
 
     /** @param line counted from 1, or 0 where it is about the whole file */
     void add(int line, String what) {
-        if (++count <= MAX_TOLD) problems.add(new Problem(file, line, what));
+        if (++count <= MAX_SHOWN) problems.add(new Problem(file, line, what));
     }
 
     /** All were added. */
     void end() {
-        if (count > MAX_TOLD)
-            problems.add(new Problem(file, 0, (count - MAX_TOLD) + " more problems like the last ones are not listed"));
+        if (count > MAX_SHOWN)
+            problems.add(
+                    new Problem(file, 0, (count - MAX_SHOWN) + " more problems like the last ones are not listed"));
     }
 }

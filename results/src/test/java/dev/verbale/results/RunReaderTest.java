@@ -429,7 +429,7 @@ class RunReaderTest {
         assertThat(read.problems())
                 .extracting(Problem::sentence)
                 .containsExactly(
-                        "journals/worker-1.jsonl:3: tells what 7 is about, whose beginning is not in this journal; it is left out");
+                        "journals/worker-1.jsonl:3: says what 7 is about, whose beginning is not in this journal; it is left out");
     }
 
     @Test

@@ -18,7 +18,7 @@ public final class VerbaleAssertJ {
      *
      * @return {@code softly}
      */
-    public static <S extends AbstractSoftAssertions> S captured(S softly) {
+    public static <S extends AbstractSoftAssertions> S watch(S softly) {
         if (softly != null)
             softly.addAfterAssertionErrorCollected(failure -> Capture.current().checkFailed("soft assertion", failure));
         return softly;

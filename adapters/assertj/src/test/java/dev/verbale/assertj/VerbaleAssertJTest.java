@@ -23,7 +23,7 @@ class VerbaleAssertJTest {
         AdapterRecorder recorder = AdapterRecorder.current();
         Scope test = recorder.startTest(recorder.run(), new TestDescriptor("soft", "soft", null, null, List.of()));
         recorder.gatherChecks();
-        SoftAssertions softly = VerbaleAssertJ.captured(new SoftAssertions());
+        SoftAssertions softly = VerbaleAssertJ.watch(new SoftAssertions());
         softly.assertThat("Ada").isEqualTo("Dario");
         Verbale.log("went on");
         softly.assertThat(1).isEqualTo(1);

@@ -6,7 +6,7 @@ import java.util.List;
 /** Records what came of a comparison with a contract, and makes the test fail where it did not hold. */
 final class Verdict {
 
-    private static final int MAX_TOLD = 25;
+    private static final int MAX_SHOWN = 25;
 
     private Verdict() {}
 
@@ -24,10 +24,10 @@ final class Verdict {
         var all = new ContractViolated(
                 subject, violations.stream().map(Violation::toString).toList());
         boolean gathered = false;
-        for (Violation one : violations.subList(0, Math.min(MAX_TOLD, violations.size())))
+        for (Violation one : violations.subList(0, Math.min(MAX_SHOWN, violations.size())))
             gathered = recorder.checked(
                     one.at().isEmpty() ? name : name + " at " + one.at(), new ContractViolated(one.what(), all));
-        int more = violations.size() - MAX_TOLD;
+        int more = violations.size() - MAX_SHOWN;
         if (more > 0) gathered = recorder.checked(name, new ContractViolated("and " + more + " violations more", all));
         if (!gathered) throw all;
     }
