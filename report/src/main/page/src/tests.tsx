@@ -135,7 +135,7 @@ function GroupLine({ name, rows }: { name: string; rows: Row[] }) {
 }
 
 function RowLine({ row, longest, inClass }: { row: Row; longest: number; inClass: boolean }) {
-  const attempts = row.attempts ? (row.recovered ? `flaky: passed on attempt ${row.attempts}. ` : `attempt ${row.attempts} of ${row.attempts}. `) : '';
+  const attempts = row.attempts ? (row.recovered ? `Flaky: passed on attempt ${row.attempts}. ` : `Attempt ${row.attempts} of ${row.attempts}. `) : '';
   const under = attempts + (row.message ?? '') || (row.data ?? (inClass ? '' : row.path.join(' › ')));
   return (
     <a class={`row-line ${row.outcome}`} href={testLink(row.id)}>

@@ -16,8 +16,7 @@ final class Checkout {
 
     static final Path ROOT = Path.of("..").toAbsolutePath().normalize();
 
-    private static final Set<String> MADE =
-            Set.of("target", "node_modules", ".git", "dist", "junit", "package-lock.json");
+    private static final Set<String> MADE = Set.of("target", "node_modules", ".git", "package-lock.json");
 
     private Checkout() {}
 
@@ -27,10 +26,7 @@ final class Checkout {
             Files.walkFileTree(ROOT, new SimpleFileVisitor<>() {
                 @Override
                 public FileVisitResult preVisitDirectory(Path directory, BasicFileAttributes attributes) {
-                    boolean made =
-                            MADE.contains(directory.getFileName().toString()) && !directory.endsWith("adapters/junit");
-                    boolean sources = directory.toString().contains("src");
-                    return made && !sources || directory.endsWith("node_modules")
+                    return MADE.contains(directory.getFileName().toString())
                             ? FileVisitResult.SKIP_SUBTREE
                             : FileVisitResult.CONTINUE;
                 }

@@ -82,12 +82,12 @@ public final class Shots {
         });
         shoot(page + YEAR, ".exchange summary", "exchange", () -> {
             driver.findElements(By.cssSelector(".exchange summary")).get(0).click();
-            await(".unfolded").click();
+            await(".detail").click();
             driver.executeScript("document.querySelector('.entries').scrollIntoView()");
         });
         shoot(page + LOAN, ".exchange summary", "comparison", () -> {
             driver.findElements(By.cssSelector(".exchange summary")).get(1).click();
-            await(".unfolded .compare").click();
+            await(".detail .compare").click();
             await(".differences");
             driver.executeScript("document.querySelector('.entries').scrollIntoView()");
         });

@@ -36,7 +36,7 @@ class ToolsTest {
                 "mvn  | 3.6.3                               | Maven 3.6.3 is too old: install Maven 3.8 or newer.",
                 "java | openjdk version \"11.0.22\" 2024-01 | JDK 11.0.22 is too old: install JDK 17 or newer.",
                 "npm  | 8.1.0                               | npm 8.1.0 is too old: install npm 9 or newer.",
-                "node |                                     | Node.js is missing: install Node.js 20 or newer."
+                "npm  |                                     | npm is missing: install npm 9 or newer."
             })
     void one_that_is_too_old_is_named_with_what_to_install(String tool, String says, String complaint)
             throws Exception {

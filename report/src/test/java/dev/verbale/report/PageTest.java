@@ -401,7 +401,7 @@ class PageTest {
         chromium.open(index, "#/tests");
         assertThat(chromium.texts(".row-line .name")).containsExactly("shaky", "cut off");
         assertThat(chromium.texts(".row-line .under"))
-                .containsExactly("flaky: passed on attempt 3.", "last step that ended: Open the gate");
+                .containsExactly("Flaky: passed on attempt 3.", "last step that ended: Open the gate");
         chromium.find(".row-line").click();
         assertThat(chromium.find(".test .reason").getText())
                 .isEqualTo("Flaky: passed on attempt 3. Attempt 1 failed, 2 failed, 3 passed");
