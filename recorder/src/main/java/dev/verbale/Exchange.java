@@ -96,10 +96,10 @@ public interface Exchange {
     Exchange next(String method, String url);
 
     /**
-     * Has {@code look} called where the test, or whatever it belongs to, ends before the exchange does: the last moment to read
+     * Has {@code action} called where the test, or whatever it belongs to, ends before the exchange does: the last moment to read
      * what is there.
      */
-    Exchange onTestEnd(Runnable look);
+    Exchange onTestEnd(Runnable action);
 
     /** It is over. A second end does nothing. */
     void ended();

@@ -43,7 +43,7 @@ final class NoExchange implements Exchange {
     }
 
     @Override
-    public Exchange onTestEnd(Runnable look) {
+    public Exchange onTestEnd(Runnable action) {
         return this;
     }
 

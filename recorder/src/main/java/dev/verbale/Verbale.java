@@ -29,7 +29,7 @@ import org.jspecify.annotations.Nullable;
  * }</pre>
  *
  * <p>When a call has returned, what it recorded is with the operating system: a JVM killed right after keeps it. No call
- * throws, except that {@link #step} passes on what its body throws, the same instance. What went wrong in recording
+ * throws, except that {@link #step} passes on what its action throws, the same instance. What went wrong in recording
  * itself is a problem of the run and is shown with it. Where recording is switched off, calls do nothing else than run
  * the bodies they are given.
  *
@@ -43,24 +43,24 @@ public final class Verbale {
 
     // Each call catches for itself: where the stack ends, a method that catches for all of them could not be called.
 
-    /** Runs {@code body} as a step, timed, inside the step that is open on this thread. */
-    public static <X extends Throwable> void step(String name, ThrowingRunnable<X> body) throws X {
+    /** Runs {@code action} as a step, timed, inside the step that is open on this thread. */
+    public static <X extends Throwable> void step(String name, ThrowingRunnable<X> action) throws X {
         Step step = Step.NONE;
         try {
             step = recorder().startStep(name);
         } catch (StackOverflowError | LinkageError lost) {
             LostCalls.count++;
         }
-        run(step, body);
+        run(step, action);
     }
 
-    private static <X extends Throwable> void run(Step step, @Nullable ThrowingRunnable<X> body) throws X {
-        if (body == null) {
+    private static <X extends Throwable> void run(Step step, @Nullable ThrowingRunnable<X> action) throws X {
+        if (action == null) {
             step.skipped(NO_BODY);
             return;
         }
         try {
-            body.run();
+            action.run();
         } catch (Throwable failure) {
             try {
                 step.failed(failure);
@@ -88,16 +88,16 @@ public final class Verbale {
     }
 
     /**
-     * Runs {@code body} as a step that should take no longer than {@code budget}. A step that does is marked, and goes on.
+     * Runs {@code action} as a step that should take no longer than {@code budget}. A step that does is marked, and goes on.
      */
-    public static <X extends Throwable> void step(String name, Duration budget, ThrowingRunnable<X> body) throws X {
+    public static <X extends Throwable> void step(String name, Duration budget, ThrowingRunnable<X> action) throws X {
         Step step = Step.NONE;
         try {
             step = recorder().startStep(name).within(budget);
         } catch (StackOverflowError | LinkageError lost) {
             LostCalls.count++;
         }
-        run(step, body);
+        run(step, action);
     }
 
     /**
@@ -380,7 +380,7 @@ public final class Verbale {
         }
     }
 
-    /** A check hides what its body may throw; what it threw is thrown all the same. */
+    /** A check hides what its action may throw; what it threw is thrown all the same. */
     @SuppressWarnings("unchecked") // erased: the cast does nothing
     private static <X extends Throwable> RuntimeException sneaky(Throwable failure) throws X {
         throw (X) failure;

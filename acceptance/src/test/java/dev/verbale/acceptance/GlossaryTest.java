@@ -62,6 +62,8 @@ class GlossaryTest {
             "occurrences",
             "heard",
             "told",
+            "tell",
+            "tells",
             "telling",
             "said",
             "took",

@@ -104,9 +104,10 @@ final class FileRecorder implements AdapterRecorder {
         var failures = new Failures(reader, longTexts, journal, scopes);
         var totals = new Totals();
         var unrecorded = new UnrecordedTests(journal, totals);
-        logs = new LogRecorder(guard, journal, scopes, texts, longTexts, failures, options.logging(), unrecorded::look);
+        logs = new LogRecorder(
+                guard, journal, scopes, texts, longTexts, failures, options.logging(), unrecorded::check);
         evidence = new EvidenceCollector(guard, scopes, failures, attachments, logs, journal.problems());
-        steps = new StepRecorder(guard, journal, scopes, texts, longTexts, failures, evidence, unrecorded::look);
+        steps = new StepRecorder(guard, journal, scopes, texts, longTexts, failures, evidence, unrecorded::check);
         checks = new CheckRecorder(guard, journal, scopes, texts, failures, evidence);
         exchanges = new ExchangeRecorder(
                 guard,

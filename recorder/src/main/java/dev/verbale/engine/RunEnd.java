@@ -34,11 +34,11 @@ final class RunEnd {
      * else holds for ever must not keep the JVM alive.
      */
     void end() {
-        var ending = new Thread(this::endNow, "verbale-end");
-        ending.setDaemon(true);
-        ending.start();
+        var closing = new Thread(this::endNow, "verbale-end");
+        closing.setDaemon(true);
+        closing.start();
         try {
-            ending.join(LONGEST_END_MILLIS);
+            closing.join(LONGEST_END_MILLIS);
         } catch (InterruptedException hurried) {
             Thread.currentThread().interrupt();
         }
@@ -51,7 +51,7 @@ final class RunEnd {
         guard.run(Task.ENDING, context -> {
             guard.lost += LostCalls.count;
             LostCalls.count = 0;
-            guard.tellWhatWasLost();
+            guard.reportLost();
             journal.end(guard.overhead());
         });
         guard.run(Task.ENDING, context -> {

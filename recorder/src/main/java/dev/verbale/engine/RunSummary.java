@@ -65,8 +65,8 @@ final class RunSummary {
     }
 
     private static String shown(Path folder) {
-        Path here = Path.of("").toAbsolutePath();
+        Path current = Path.of("").toAbsolutePath();
         Path there = folder.toAbsolutePath().normalize();
-        return String.valueOf(there.startsWith(here) ? here.relativize(there) : there);
+        return String.valueOf(there.startsWith(current) ? current.relativize(there) : there);
     }
 }

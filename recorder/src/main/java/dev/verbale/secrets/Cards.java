@@ -58,7 +58,7 @@ final class Cards {
     }
 
     /** Looks at the digit at {@code at}, with which a number begins. */
-    void look(String text, int at, Found found) {
+    void findAt(String text, int at, Found found) {
         if (at > 0) {
             char before = text.charAt(at - 1);
             if (Chars.isAlphanumeric(before) || before == '_' || before == '.' || before == '-' || before == '+')

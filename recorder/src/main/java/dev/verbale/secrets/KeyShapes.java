@@ -51,7 +51,7 @@ final class KeyShapes {
     }
 
     /** Looks at the character at {@code at}, with which one may begin. */
-    void look(String text, int at, Found found) {
+    void findAt(String text, int at, Found found) {
         char c = text.charAt(at);
         if (c != 'e' && c != 'A' && c != 'g' && c != 'n' && c != 's' && c != 'r' && c != 'x') return;
         if (at > 0 && (Chars.isAlphanumeric(text.charAt(at - 1)) || text.charAt(at - 1) == '_')) return;

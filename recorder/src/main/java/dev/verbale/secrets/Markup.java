@@ -79,7 +79,7 @@ final class Markup {
             String name, String whole, List<Attribute> attributes, boolean namesSecret, int end, boolean closed) {}
 
     /** Looks at the {@code <} at {@code at}. */
-    void look(String text, int at, Found found) {
+    void findAt(String text, int at, Found found) {
         Tag tag = tag(text, at);
         if (tag == null) return;
         for (Attribute one : tag.attributes()) {

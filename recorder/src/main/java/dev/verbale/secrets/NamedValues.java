@@ -67,7 +67,7 @@ final class NamedValues {
     }
 
     /** Looks at the sign at {@code at}, which is {@code :} or {@code =}. */
-    void look(String text, int at, Found found) {
+    void findAt(String text, int at, Found found) {
         int nameEnd = nameEnd(text, at);
         if (nameEnd < 0 || !names.endsSecret(text, nameEnd)) return;
         int nameStart = nameEnd;

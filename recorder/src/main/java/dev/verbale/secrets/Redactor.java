@@ -60,7 +60,7 @@ public final class Redactor {
         return search().in(text, 0, known).applied(text, length);
     }
 
-    /** So many characters behind a cut tell whether an known value lies in it. */
+    /** So many characters behind a cut tell whether a known value lies in it. */
     public int reach() {
         return known.reach();
     }

@@ -70,7 +70,7 @@ final class Search {
         named.begin(text, from);
         cards.begin();
         shapes.begin();
-        look(text, from, known);
+        findFrom(text, from, known);
         if (fixed.isEmpty()) return known;
         return merged(known, fixed, from);
     }
@@ -81,7 +81,7 @@ final class Search {
         var nothing = new Found();
         int line = from == 0 || text.charAt(from - 1) == '\n' ? from : text.indexOf('\n', from) + 1;
         while (line >= 0 && line < to && (line > 0 || from == 0)) {
-            tables.look(text, line, nothing);
+            tables.findAt(text, line, nothing);
             int next = text.indexOf('\n', line) + 1;
             if (next == 0) break;
             line = next;
@@ -92,7 +92,7 @@ final class Search {
         return tables.copy();
     }
 
-    private void look(String text, int from, Found found) {
+    private void findFrom(String text, int from, Found found) {
         boolean multiline = text.indexOf('\n') >= 0;
         int line = from == 0 || text.charAt(from - 1) == '\n' ? from : -1;
         for (int i = from; i < text.length(); i++) {
@@ -100,35 +100,35 @@ final class Search {
                 i = found.end() - 1;
                 continue;
             }
-            if (multiline && i == line && tables.look(text, i, found) && i < found.end()) continue;
+            if (multiline && i == line && tables.findAt(text, i, found) && i < found.end()) continue;
             char c = text.charAt(i);
             if (c == '\n') line = i + 1;
             byte kind = c < ASCII ? KINDS[c] : PLAIN;
-            if (kind != PLAIN) look(text, i, kind, found);
+            if (kind != PLAIN) findAt(text, i, kind, found);
         }
     }
 
-    private void look(String text, int at, byte kind, Found found) {
+    private void findAt(String text, int at, byte kind, Found found) {
         switch (kind) {
             case SIGN -> {
-                named.look(text, at, found);
+                named.findAt(text, at, found);
                 if (text.charAt(at) == '=' && found.end() <= at) credentials.inDigest(text, at, found);
             }
-            case TAG -> markup.look(text, at, found);
+            case TAG -> markup.findAt(text, at, found);
             case AT -> credentials.inUrl(text, at, found);
             case HYPHEN -> {
                 KeyShapes.pem(text, at, found);
                 if (found.end() <= at) credentials.behindFlag(text, at, found);
             }
-            case DIGIT -> cards.look(text, at, found);
+            case DIGIT -> cards.findAt(text, at, found);
             case BLANK -> {
                 if (at > 4) credentials.behindScheme(text, at, found);
             }
             case CAPITAL -> {
-                shapes.look(text, at, found);
+                shapes.findAt(text, at, found);
                 if (found.end() <= at) Cards.iban(text, at, found);
             }
-            default -> shapes.look(text, at, found);
+            default -> shapes.findAt(text, at, found);
         }
     }
 

@@ -39,7 +39,7 @@ final class Tables {
     }
 
     /** Looks at the line that begins at {@code from}; whether it was one of a table, and its cells are done. */
-    boolean look(String text, int from, Found found) {
+    boolean findAt(String text, int from, Found found) {
         int to = Chars.lineEnd(text, from);
         if (separator != 0) {
             List<int[]> cells = cells(text, from, to, separator);

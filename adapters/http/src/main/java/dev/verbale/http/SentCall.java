@@ -45,7 +45,7 @@ final class SentCall {
         this.hasAuthenticator = client.authenticator().isPresent();
         boolean straight = client.followRedirects() == HttpClient.Redirect.NEVER && !hasAuthenticator;
         if (straight) answered = first;
-        else first.onTestEnd(this::tellWhatIsKnown);
+        else first.onTestEnd(this::recordWhatIsKnown);
     }
 
     /**
@@ -77,7 +77,7 @@ final class SentCall {
         answer = info;
         BoundedBuffer captured = first.buffer();
         responseBody = captured;
-        if (answered != null) tellAnswer(answered);
+        if (answered != null) recordResponse(answered);
         return captured;
     }
 
@@ -97,7 +97,7 @@ final class SentCall {
     }
 
     synchronized void failed(Throwable failure) {
-        if (answered == null) tellAnswer(first);
+        if (answered == null) recordResponse(first);
         (answered == null ? first : answered).failed(failure);
     }
 
@@ -120,7 +120,7 @@ final class SentCall {
             last = next;
         }
         answered = last;
-        tellAnswer(last);
+        recordResponse(last);
         if (over) end(last);
     }
 
@@ -136,7 +136,7 @@ final class SentCall {
                     requestBody, request.headers().firstValue("Content-Type").orElse(""));
     }
 
-    private void tellAnswer(Exchange exchange) {
+    private void recordResponse(Exchange exchange) {
         ResponseInfo info = answer;
         BoundedBuffer body = responseBody;
         if (info == null || body == null) return;
@@ -144,8 +144,8 @@ final class SentCall {
         exchange.responseBody(body, info.headers().firstValue("Content-Type").orElse(""));
     }
 
-    private synchronized void tellWhatIsKnown() {
-        if (answered == null) tellAnswer(first);
+    private synchronized void recordWhatIsKnown() {
+        if (answered == null) recordResponse(first);
     }
 
     private static void headers(Exchange exchange, HttpHeaders headers) {

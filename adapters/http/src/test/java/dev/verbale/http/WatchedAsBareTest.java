@@ -56,7 +56,7 @@ class WatchedAsBareTest extends WatchedAsBareContract {
     }
 
     @Override
-    protected boolean tellsOfRepeats() {
+    protected boolean reportsRepeats() {
         return false;
     }
 

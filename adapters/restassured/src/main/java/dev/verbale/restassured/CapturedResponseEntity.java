@@ -16,7 +16,7 @@ final class CapturedResponseEntity extends HttpEntityWrapper {
     private final Exchange exchange;
     private final @Nullable HttpConnection connection;
     private final RestAssuredCall call;
-    private @Nullable CapturedStream captured;
+    private @Nullable ReadAheadStream captured;
 
     CapturedResponseEntity(
             HttpEntity body, Exchange exchange, RestAssuredCall call, @Nullable HttpConnection connection) {
@@ -24,7 +24,7 @@ final class CapturedResponseEntity extends HttpEntityWrapper {
         this.exchange = exchange;
         this.call = call;
         this.connection = connection;
-        exchange.onTestEnd(this::look);
+        exchange.onTestEnd(this::readWhatCame);
     }
 
     @Override
@@ -32,26 +32,26 @@ final class CapturedResponseEntity extends HttpEntityWrapper {
         return content();
     }
 
-    private CapturedStream content() throws IOException {
-        CapturedStream stream = captured;
+    private ReadAheadStream content() throws IOException {
+        ReadAheadStream stream = captured;
         if (stream == null) {
             stream = stream();
             captured = stream;
-            call.answersWith(stream);
+            call.respondsWith(stream);
         }
         return stream;
     }
 
-    private CapturedStream stream() throws IOException {
+    private ReadAheadStream stream() throws IOException {
         BoundedBuffer beginning = exchange.buffer();
         exchange.responseBody(
                 beginning, getContentType() == null ? "" : getContentType().getValue());
         boolean drains = getContentLength() >= 0 || isChunked(); // such a stream reads on when it is closed
-        return new CapturedStream(wrappedEntity.getContent(), exchange, beginning, drains);
+        return new ReadAheadStream(wrappedEntity.getContent(), exchange, beginning, drains);
     }
 
     /** Nobody read it, as of a response whose status was not what the test expected: what has come by now is what it said. */
-    private void look() {
+    private void readWhatCame() {
         try {
             if (connection != null) content().readWhatCame(connection);
         } catch (IOException nothingMore) { // it is the test's, and it is over

@@ -25,7 +25,7 @@ final class RestAssuredCall {
     private final Capture recorder;
     private Exchange exchange;
     private @Nullable HttpRequest sent;
-    private @Nullable CapturedStream answer;
+    private @Nullable ReadAheadStream response;
     private boolean answered;
     private long begun;
 
@@ -85,7 +85,7 @@ final class RestAssuredCall {
 
     /** The same request for the same hop is as it was sent now. */
     Exchange answers(HttpResponse response) {
-        tellRequest();
+        recordRequest();
         answered = true;
         exchange.timing("first byte", Duration.ofNanos(System.nanoTime() - begun))
                 .status(response.getStatusLine().getStatusCode())
@@ -94,22 +94,22 @@ final class RestAssuredCall {
         return exchange;
     }
 
-    void answersWith(CapturedStream body) {
-        answer = body;
+    void respondsWith(ReadAheadStream body) {
+        response = body;
     }
 
     /** From now on whoever reads the response is the test. */
     void handOver() {
-        if (answer != null) answer.handOver();
+        if (response != null) response.handOver();
     }
 
     /** The client gave up. */
     void failed(Throwable failure) {
-        if (!answered) tellRequest();
+        if (!answered) recordRequest();
         exchange.failed(failure);
     }
 
-    private void tellRequest() {
+    private void recordRequest() {
         HttpRequest request = sent;
         if (request == null) return;
         exchange.clearRequestHeaders();

@@ -18,8 +18,8 @@ import io.restassured.specification.FilterableResponseSpecification;
  * }</pre>
  *
  * <p>It looks on where the client underneath sends and receives: each request is an exchange as it goes over the wire, with the
- * headers that are added on the way, redirects and answers to a challenge too. A body is captured as the test reads it. Of an
- * answer that the test never reads, what has come by the end of the test is kept. Registered twice, it records once.
+ * headers that are added on the way, redirects and answers to a challenge too. A body is captured as the test reads it. Of a
+ * response that the test never reads, what has come by the end of the test is kept. Registered twice, it records once.
  *
  * @since 0.2.0
  */
@@ -61,7 +61,7 @@ public final class VerbaleFilter implements OrderedFilter {
         Capture recorder = Capture.current();
         if (!recorder.isRecording()) return context.next(request, expected);
         if (context.getValue(RECORDED) instanceof RestAssuredCall known)
-            return answer(context.next(request, expected), known);
+            return received(context.next(request, expected), known);
         RestAssuredCall call = RestAssuredCall.begin(recorder, request.getMethod(), address(request));
         context.setValue(RECORDED, call);
         try {
@@ -69,7 +69,7 @@ public final class VerbaleFilter implements OrderedFilter {
             Response response = context.next(request, expected);
             if (call.isSent()) call.handOver();
             else answeredElsewhere(response, call.last());
-            return answer(response, call);
+            return received(response, call);
         } catch (Throwable failure) { // checked ones too: Groovy throws them without a word
             call.failed(failure);
             throw failure;
@@ -78,7 +78,7 @@ public final class VerbaleFilter implements OrderedFilter {
         }
     }
 
-    private Response answer(Response response, RestAssuredCall call) {
+    private Response received(Response response, RestAssuredCall call) {
         boolean isPlain = recordsChecks && response != null && !RecordingChecks.isIn(response);
         return isPlain ? RecordingChecks.of(response, call.last()) : response;
     }

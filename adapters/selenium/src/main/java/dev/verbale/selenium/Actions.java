@@ -39,8 +39,8 @@ final class Actions {
         String name = "";
         final Waiting waiting = new Waiting();
 
-        /** What was looked at last, and what came of it where that was an exception. */
-        String look = "";
+        /** What was queried last, and what came of it where that was an exception. */
+        String lastQuery = "";
 
         @Nullable
         Throwable unfound;
@@ -62,12 +62,12 @@ final class Actions {
         OfThread mine = threads.get();
         String action = action(target, method, arguments);
         if (action == null) {
-            String look = look(target, method, arguments);
-            if (look == null) return;
-            mine.waiting.looks(recorder, method + " " + look, look);
-            mine.look = reading(method, look);
+            String query = queried(target, method, arguments);
+            if (query == null) return;
+            mine.waiting.queryStarts(recorder, method + " " + query, query);
+            mine.lastQuery = reading(method, query);
             mine.unfound = null;
-            if (everything && !mine.waiting.isOpen()) begin(mine, reading(method, look));
+            if (everything && !mine.waiting.isOpen()) begin(mine, reading(method, query));
             return;
         }
         mine.waiting.ends();
@@ -88,7 +88,7 @@ final class Actions {
         if (result instanceof List<?> many && arguments.length == 1 && arguments[0] instanceof By by)
             for (Object one : many) if (one instanceof WebElement element) names.found(by, element);
         OfThread mine = threads.get();
-        mine.waiting.looked(recorder);
+        mine.waiting.queryEnds(recorder);
         Step step = mine.open;
         if (step == null) return;
         mine.open = null;
@@ -102,7 +102,7 @@ final class Actions {
     void threw(Throwable failure) {
         if (off) return;
         OfThread mine = threads.get();
-        mine.waiting.looked(recorder);
+        mine.waiting.queryEnds(recorder);
         Step step = mine.open;
         mine.open = null;
         if (step != null) step.failedWithoutEvidence(failure);
@@ -110,20 +110,20 @@ final class Actions {
     }
 
     /**
-     * The test of this thread fails with {@code failure}. Where that is a wait that ran out, or a look that found nothing, the
-     * step that says so is the one that failed: of a look nobody knew before that the test would not catch it.
+     * The test of this thread fails with {@code failure}. Where that is a wait that ran out, or a query that found nothing, the
+     * step that says so is the one that failed: of a query nobody knew before that the test would not catch it.
      */
     void fails(Throwable failure) {
         OfThread mine = threads.get();
         Throwable unfound = mine.unfound;
         mine.unfound = null;
-        boolean looked = unfound != null && isIn(unfound, failure);
-        if (mine.waiting.isOpen() && (looked || isTimeout(failure))) mine.waiting.fails(failure);
-        else if (looked) unfound(mine, failure);
+        boolean queried = unfound != null && isIn(unfound, failure);
+        if (mine.waiting.isOpen() && (queried || isTimeout(failure))) mine.waiting.fails(failure);
+        else if (queried) unfound(mine, failure);
     }
 
     private void unfound(OfThread mine, Throwable failure) {
-        recorder.startOverlappingStep(StepKind.BROWSER, mine.look).failedWithoutEvidence(failure);
+        recorder.startOverlappingStep(StepKind.BROWSER, mine.lastQuery).failedWithoutEvidence(failure);
     }
 
     /** By its name: every library that waits has an exception of its own. */
@@ -236,8 +236,8 @@ final class Actions {
         return arguments.length == 1 ? String.valueOf(arguments[0]) : method;
     }
 
-    /** What a call that changes nothing looks at; null for calls that are no look. */
-    private @Nullable String look(Object target, String method, Object[] arguments) {
+    /** What a call that changes nothing asks about; null for calls that are no query. */
+    private @Nullable String queried(Object target, String method, Object[] arguments) {
         if (arguments.length == 1 && arguments[0] instanceof By by) return "*" + ElementNames.name(by) + "*";
         if (target instanceof WebElement element && !method.equals("getScreenshotAs"))
             return names.nameWithoutAsking(element);
@@ -247,13 +247,13 @@ final class Actions {
         return null;
     }
 
-    private static String reading(String method, String look) {
+    private static String reading(String method, String query) {
         return switch (method) {
-            case "findElement", "findElements" -> "find " + look;
-            case "getText" -> "read the text of " + look;
+            case "findElement", "findElements" -> "find " + query;
+            case "getText" -> "read the text of " + query;
             case "isDisplayed", "isEnabled", "isSelected" ->
-                "see whether " + look + " " + method.replace("is", "is ").toLowerCase(java.util.Locale.ROOT);
-            default -> "look at " + look;
+                "see whether " + query + " " + method.replace("is", "is ").toLowerCase(java.util.Locale.ROOT);
+            default -> "look at " + query;
         };
     }
 }

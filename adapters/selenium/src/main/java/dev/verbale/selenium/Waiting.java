@@ -21,8 +21,8 @@ final class Waiting {
     private long lastLookAt;
     private @Nullable Step step;
 
-    /** The test looks at {@code what}; {@code key} tells looks apart. */
-    void looks(AdapterRecorder recorder, String key, String what) {
+    /** The test asks about {@code what}; {@code key} tells queries apart. */
+    void queryStarts(AdapterRecorder recorder, String key, String what) {
         boolean repeated = !seen.add(key);
         boolean paused = lastLookNanos != 0 && System.nanoTime() - lastLookNanos > PAUSE_NANOS;
         if (step == null && repeated && paused)
@@ -30,8 +30,8 @@ final class Waiting {
         else if (step != null && !repeated && !paused) ends();
     }
 
-    /** The look is over. */
-    void looked(AdapterRecorder recorder) {
+    /** The query is over. */
+    void queryEnds(AdapterRecorder recorder) {
         lastLookNanos = System.nanoTime();
         lastLookAt = recorder.now();
     }

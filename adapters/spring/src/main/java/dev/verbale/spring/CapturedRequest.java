@@ -78,12 +78,12 @@ class CapturedRequest implements ClientHttpRequest {
             throw failure;
         }
         sent.timing("first byte", Duration.ofNanos(System.nanoTime() - begun));
-        tell(response, sent);
+        recordResponse(response, sent);
         return new CapturedResponse(response, sent);
     }
 
     /** A response that is too odd to be looked at is the caller's to meet. */
-    private static void tell(ClientHttpResponse response, Exchange sent) {
+    private static void recordResponse(ClientHttpResponse response, Exchange sent) {
         try {
             sent.status(response.getStatusCode().value());
             response.getHeaders().forEach((name, values) -> values.forEach(value -> sent.responseHeader(name, value)));

@@ -16,6 +16,7 @@ import dev.verbale.event.ExchangeMade.Header;
 import dev.verbale.event.ExchangeMade.Request;
 import dev.verbale.event.ExchangeMade.Response;
 import dev.verbale.event.ExchangeMade.Timing;
+import dev.verbale.spi.CapturedStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.Duration;
@@ -53,7 +54,7 @@ final class OpenExchange implements Exchange, OpenUntilScopeEnds {
     /** Whether it is one of several of a call, of which only the whole was timed. */
     private boolean isUntimed;
 
-    private @Nullable Runnable closingSnapshot;
+    private @Nullable Runnable atTestEnd;
     private long endsAt = -1;
 
     OpenExchange(
@@ -190,7 +191,7 @@ final class OpenExchange implements Exchange, OpenUntilScopeEnds {
         if (body == null) return body;
         BoundedBuffer captured = buffer();
         responseBody(captured, mediaType);
-        return new CapturedStream(body, this, captured);
+        return new CapturedStream(body, this, captured, false);
     }
 
     @Override
@@ -225,8 +226,8 @@ final class OpenExchange implements Exchange, OpenUntilScopeEnds {
     }
 
     @Override
-    public synchronized Exchange onTestEnd(Runnable look) {
-        closingSnapshot = look;
+    public synchronized Exchange onTestEnd(Runnable action) {
+        atTestEnd = action;
         return this;
     }
 
@@ -252,16 +253,16 @@ final class OpenExchange implements Exchange, OpenUntilScopeEnds {
     @Override
     public void scopeEnds() {
         long end = isUnread() ? answeredAt : recorder.journal.now();
-        Runnable look;
+        Runnable action;
         synchronized (this) {
             endsAt = end;
-            look = closingSnapshot;
+            action = atTestEnd;
         }
-        if (look != null) recorder.guard.userCode().run(look);
+        if (action != null) recorder.guard.userCode().run(action);
         end(end);
     }
 
-    /** Without a last look: whoever began another one may hold locks of its own. */
+    /** Without that action: whoever began another one may hold locks of its own. */
     @Override
     public void tooMany() {
         end(isUnread() ? answeredAt : recorder.journal.now());

@@ -97,7 +97,7 @@ public final class Guard {
             long from = timed ? System.nanoTime() : 0;
             recording.run(self, context, first, second);
             if (timed) timed(task, System.nanoTime() - from);
-            if (lost != lostReported) tellWhatWasLost();
+            if (lost != lostReported) reportLost();
         } catch (Throwable problem) {
             if (problem instanceof VirtualMachineError fatal
                     && !(fatal instanceof StackOverflowError)
@@ -133,7 +133,7 @@ public final class Guard {
     }
 
     /** Later, on whatever thread: the one that lost it may be over. */
-    public void tellWhatWasLost() {
+    public void reportLost() {
         int now = lost;
         if (now == lostReported) return;
         journal.missed("stack", now - lostReported);

@@ -27,14 +27,14 @@ import org.jspecify.annotations.Nullable;
  */
 public final class RunJournal {
 
-    private static final long BETWEEN_LOOKS_MICROS = 200_000;
+    private static final long BETWEEN_CHECKS_MICROS = 200_000;
 
     private final MonotonicClock clock = new MonotonicClock();
     private final Problems problems = new Problems(this::problem);
 
     private final Missing missing = new Missing();
-    private final AtomicLong closingSnapshot = new AtomicLong();
-    private final AtomicBoolean looking = new AtomicBoolean();
+    private final AtomicLong lastChecked = new AtomicLong();
+    private final AtomicBoolean isReopening = new AtomicBoolean();
     private final List<JournalWriter> deleted = new CopyOnWriteArrayList<>();
 
     private @Nullable Reopening reopening;
@@ -42,7 +42,7 @@ public final class RunJournal {
     /** Counts the journals; what was begun in an earlier one has to be begun in this one too. */
     private volatile int generation;
     /** Whether something is missing that the journal does not say. */
-    private volatile boolean untold;
+    private volatile boolean unreported;
 
     /** Opens another journal in the place of one that is gone. */
     @FunctionalInterface
@@ -66,9 +66,9 @@ public final class RunJournal {
     }
 
     /** From now on events are written; problems that were met before are only printed. */
-    public void open(JournalWriter writer, Reopening again) {
+    public void open(JournalWriter writer, Reopening how) {
         journal = writer;
-        reopening = again;
+        reopening = how;
         generation = 1;
     }
 
@@ -78,7 +78,7 @@ public final class RunJournal {
      * @return whether it was written
      */
     public boolean append(ScopeNode scope, Event event) {
-        look(event.at());
+        reopenIfGone(event.at());
         if (scope.generation != generation) begin(scope);
         return append(event);
     }
@@ -86,7 +86,7 @@ public final class RunJournal {
     /** Writes that {@code scope} begins; where that cannot be done now, it is once there is room. */
     public void begins(ScopeNode scope, Event start) {
         scope.start = start;
-        look(start.at());
+        reopenIfGone(start.at());
         if (scope.outer != null && scope.outer.generation != generation) begin(scope.outer);
         int now = generation;
         if (append(start)) scope.generation = now;
@@ -132,25 +132,25 @@ public final class RunJournal {
         } catch (IOException unwritten) {
             return unwritten;
         }
-        if (untold) tell(writer);
+        if (unreported) reportMissing(writer);
         return null;
     }
 
     /** There is room again. */
-    private void tell(JournalWriter writer) {
-        untold = false;
+    private void reportMissing(JournalWriter writer) {
+        unreported = false;
         try {
             Map<String, Long> now = missing();
             if (!now.isEmpty()) writer.append(new EventsMissed(clock.micros(), now));
         } catch (IOException fullAgain) {
-            untold = true;
+            unreported = true;
         }
     }
 
     /** So much of this kind should have been recorded and could not be. */
     public void missed(String kind, long count) {
         missing.add(kind, count);
-        untold = true;
+        unreported = true;
     }
 
     /** What is missing until now, by what it was. */
@@ -162,23 +162,23 @@ public final class RunJournal {
         return now;
     }
 
-    private void look(long at) {
-        long last = closingSnapshot.get();
-        if (at - last > BETWEEN_LOOKS_MICROS && closingSnapshot.compareAndSet(last, at)) look();
+    private void reopenIfGone(long at) {
+        long last = lastChecked.get();
+        if (at - last > BETWEEN_CHECKS_MICROS && lastChecked.compareAndSet(last, at)) reopenIfGone();
     }
 
     /** Begins another journal where this one is gone. */
-    @SuppressWarnings("NonAtomicVolatileUpdate") // only one looks at a time
-    private void look() {
+    @SuppressWarnings("NonAtomicVolatileUpdate") // only one reopens at a time
+    private void reopenIfGone() {
         JournalWriter writer = journal;
-        Reopening again = reopening;
-        if (writer == null || again == null || writer.isThere() || !looking.compareAndSet(false, true)) return;
+        Reopening how = reopening;
+        if (writer == null || how == null || writer.isThere() || !isReopening.compareAndSet(false, true)) return;
         try {
-            JournalWriter fresh = again.open();
+            JournalWriter fresh = how.open();
             deleted.add(writer);
             journal = fresh;
             generation++;
-            untold = true;
+            unreported = true;
             problems.add(
                     "The run's folder was deleted while it was recorded: "
                             + writer.written()
@@ -186,15 +186,15 @@ public final class RunJournal {
         } catch (IOException notYet) {
             problems.add("the run's folder was deleted while it was recorded, and cannot be made again: " + notYet);
         } finally {
-            looking.set(false);
+            isReopening.set(false);
         }
     }
 
     /** @return what is missing, the last word included where that could not be written */
     public Map<String, Long> end(long overheadNanos) {
-        look();
+        reopenIfGone();
         Map<String, Long> now = missing();
-        untold = false; // the last word says it
+        unreported = false; // the last word says it
         append(new JournalEnded(clock.micros(), Missing.all(now), now, overheadNanos / 1_000));
         return missing();
     }

@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class UnrecordedTests {
 
-    private static final int MAX_LOOKS = 20;
+    private static final int MAX_CHECKS = 20;
 
     /** Packages that run tests, by the framework's name. */
     private static final Map<String, String> RUNNERS = Map.of(
@@ -25,7 +25,7 @@ public final class UnrecordedTests {
 
     private final RunJournal journal;
     private final Totals totals;
-    private final AtomicInteger looks = new AtomicInteger();
+    private final AtomicInteger checks = new AtomicInteger();
     private volatile @Nullable String framework;
 
     public UnrecordedTests(RunJournal journal, Totals totals) {
@@ -34,8 +34,8 @@ public final class UnrecordedTests {
     }
 
     /** Something is recorded that belongs to no test. Where there is none so far, it may come from one that no adapter reported. */
-    public void look() {
-        if (totals.all() > 0 || framework != null || looks.incrementAndGet() > MAX_LOOKS) return;
+    public void check() {
+        if (totals.all() > 0 || framework != null || checks.incrementAndGet() > MAX_CHECKS) return;
         Optional<String> found = StackWalker.getInstance().walk(UnrecordedTests::runner);
         if (found.isEmpty()) return;
         framework = found.get();

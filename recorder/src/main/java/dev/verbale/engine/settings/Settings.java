@@ -61,7 +61,7 @@ public final class Settings {
     }
 
     public RecorderOptions options() {
-        tellUnknownKeys();
+        reportUnknownKeys();
         RecorderOptions options = RecorderOptions.defaults();
         Logging logging = options.logging();
         options = options.withEnabled(onOff(CoreSettings.ENABLED, options.enabled()))
@@ -133,7 +133,7 @@ public final class Settings {
      * A key that is nobody's may belong to an adapter that is not in this module, and is not refused, unless it is nearly a
      * known one, or stands in a group that is the recorder's own.
      */
-    private void tellUnknownKeys() {
+    private void reportUnknownKeys() {
         List<String> known = new ArrayList<>();
         CoreSettings.ALL.forEach(setting -> known.add(setting.key()));
         ofAdapters.forEach(setting -> known.add(setting.key()));

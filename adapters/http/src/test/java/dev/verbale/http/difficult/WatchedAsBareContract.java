@@ -83,7 +83,7 @@ public abstract class WatchedAsBareContract {
     }
 
     /** Whether it tells of a request that it sends once more when its connection broke. */
-    protected boolean tellsOfRepeats() {
+    protected boolean reportsRepeats() {
         return true;
     }
 
@@ -251,7 +251,7 @@ public abstract class WatchedAsBareContract {
                 .toList();
         if (!seesEachHop()) return;
         List<Received> received = new ArrayList<>(sent);
-        for (int i = 1; i < received.size() && !tellsOfRepeats() && received.size() > made.size(); i++)
+        for (int i = 1; i < received.size() && !reportsRepeats() && received.size() > made.size(); i++)
             if (received.get(i).equals(received.get(i - 1))) received.remove(i--);
         assertThat(made)
                 .extracting(one -> one.request().method() + " "
