@@ -25,11 +25,11 @@ public final class WellFormedText {
         int i = from;
         while (i < length) {
             char c = text.charAt(i);
-            boolean alone = c < Character.MIN_SURROGATE || c > Character.MAX_SURROGATE;
+            boolean ordinary = c < Character.MIN_SURROGATE || c > Character.MAX_SURROGATE;
             boolean paired =
                     Character.isHighSurrogate(c) && i + 1 < length && Character.isLowSurrogate(text.charAt(i + 1));
-            if (!alone && !paired) return i;
-            i += alone ? 1 : 2;
+            if (!ordinary && !paired) return i;
+            i += ordinary ? 1 : 2;
         }
         return -1;
     }

@@ -6,8 +6,8 @@ import java.util.List;
 /** Lines of {@link AttachmentPending}. */
 final class AttachmentPendingCodec extends EventCodec<AttachmentPending> {
 
-    private final NumberField in = optionalId("in", "the step, test or container it belongs to; left out for the run");
-    private final NumberField id = id("id", "unique in its journal");
+    private final NumberField in = belongsTo();
+    private final NumberField id = uniqueId();
     private final TextField name = text("name", "what a reader sees");
     private final TextField kind = text("kind", "see below");
 

@@ -7,7 +7,7 @@ import java.util.List;
 /** Lines of {@link AttachmentStored}. */
 final class AttachmentStoredCodec extends EventCodec<AttachmentStored> {
 
-    private final NumberField in = optionalId("in", "the step, test or container it belongs to; left out for the run");
+    private final NumberField in = belongsTo();
     private final TextField name = text("name", "what a reader sees");
     private final TextField kind = text("kind", "see below");
     private final TextField mediaType = text("mediaType", "such as `image/png`");

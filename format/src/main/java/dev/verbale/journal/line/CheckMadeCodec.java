@@ -8,7 +8,7 @@ import java.util.List;
 /** Lines of {@link CheckMade}. */
 final class CheckMadeCodec extends EventCodec<CheckMade> {
 
-    private final NumberField in = optionalId("in", "the step, test or container it belongs to; left out for the run");
+    private final NumberField in = belongsTo();
     private final TextField name = text("name", "what a reader sees");
     private final WordField outcome = word("outcome", "see below");
     private final NumberField exchange = optionalId(

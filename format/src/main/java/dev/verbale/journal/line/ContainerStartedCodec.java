@@ -6,13 +6,12 @@ import java.util.List;
 /** Lines of {@link ContainerStarted}. */
 final class ContainerStartedCodec extends EventCodec<ContainerStarted> {
 
-    private final NumberField id = id("id", "unique in its journal");
-    private final NumberField in = optionalId("in", "the step, test or container it belongs to; left out for the run");
-    private final TextField key =
-            text("key", "the identity of a test in every run, on every machine and in every language, see below");
-    private final TextField name = text("name", "what a reader sees; may change from run to run");
-    private final TextField className = optionalText("class", "the class it comes from");
-    private final TextField methodName = optionalText("method", "the method it comes from");
+    private final NumberField id = uniqueId();
+    private final NumberField in = belongsTo();
+    private final TextField key = key();
+    private final TextField name = shownName();
+    private final TextField className = className();
+    private final TextField methodName = methodName();
 
     ContainerStartedCodec() {
         super(ContainerStarted.class, "container-started", "A class or a method that holds tests begins.");

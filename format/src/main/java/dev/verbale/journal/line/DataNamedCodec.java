@@ -6,7 +6,7 @@ import java.util.List;
 /** Lines of {@link DataNamed}. */
 final class DataNamedCodec extends EventCodec<DataNamed> {
 
-    private final NumberField in = optionalId("in", "the step, test or container it belongs to; left out for the run");
+    private final NumberField in = belongsTo();
     private final TextField name = text("name", "");
     private final TextField value = text("value", "");
 

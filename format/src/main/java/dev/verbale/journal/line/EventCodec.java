@@ -38,6 +38,36 @@ public abstract class EventCodec<E extends Event> extends Codec<E> {
         write(line, type.cast(event));
     }
 
+    // Fields that several events have, with the same meaning in each.
+
+    final NumberField belongsTo() {
+        return optionalId("in", "the step, test or container it belongs to; left out for the run");
+    }
+
+    final NumberField uniqueId() {
+        return id("id", "unique in its journal");
+    }
+
+    final TextField reason() {
+        return optionalText("reason", "why it was skipped or aborted");
+    }
+
+    final TextField shownName() {
+        return text("name", "what a reader sees; may change from run to run");
+    }
+
+    final TextField key() {
+        return text("key", "the identity of a test in every run, on every machine and in every language, see below");
+    }
+
+    final TextField className() {
+        return optionalText("class", "the class it comes from");
+    }
+
+    final TextField methodName() {
+        return optionalText("method", "the method it comes from");
+    }
+
     static long at(Fields fields) {
         return fields.micros(AT);
     }

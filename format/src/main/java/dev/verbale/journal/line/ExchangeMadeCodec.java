@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
 final class ExchangeMadeCodec extends EventCodec<ExchangeMade> {
 
     private final NumberField id = optionalId("id", "by which checks name it");
-    private final NumberField in = optionalId("in", "the step, test or container it belongs to; left out for the run");
+    private final NumberField in = belongsTo();
     private final TextField thread =
             optionalText("thread", "the name of the thread, where it is not that of the test it belongs to");
     private final TextField client = text("client", "what sent it");

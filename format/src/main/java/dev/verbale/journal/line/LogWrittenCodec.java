@@ -8,7 +8,7 @@ import java.util.Map;
 /** Lines of {@link LogWritten}. */
 final class LogWrittenCodec extends EventCodec<LogWritten> {
 
-    private final NumberField in = optionalId("in", "the step, test or container it belongs to; left out for the run");
+    private final NumberField in = belongsTo();
     private final TextField level = optionalText(
             "level",
             "in small letters, such as `warn`, or `out` and `err` for the standard streams; left out where the test itself said none");

@@ -10,7 +10,7 @@ final class StepEndedCodec extends EventCodec<StepEnded> {
 
     private final NumberField id = id("id", "of the step");
     private final WordField outcome = word("outcome", "see below");
-    private final TextField reason = optionalText("reason", "why it was skipped or aborted");
+    private final TextField reason = reason();
     private final ObjectField<Failure> failure = optionalObject("failure", "", () -> FailureCodec.CODEC);
 
     StepEndedCodec() {

@@ -8,8 +8,8 @@ import org.jspecify.annotations.Nullable;
 /** Lines of {@link StepStarted}. */
 final class StepStartedCodec extends EventCodec<StepStarted> {
 
-    private final NumberField id = id("id", "unique in its journal");
-    private final NumberField in = optionalId("in", "the step, test or container it belongs to; left out for the run");
+    private final NumberField id = uniqueId();
+    private final NumberField in = belongsTo();
     private final WordField kind =
             optionalWord("kind", "`set-up`, `tear-down` or `browser`; left out for an ordinary step");
     private final TextField name = text("name", "what a reader sees");

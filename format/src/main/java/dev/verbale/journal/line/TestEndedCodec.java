@@ -10,7 +10,7 @@ final class TestEndedCodec extends EventCodec<TestEnded> {
 
     private final NumberField id = id("id", "of the test");
     private final WordField outcome = word("outcome", "see below");
-    private final TextField reason = optionalText("reason", "why it was skipped or aborted");
+    private final TextField reason = reason();
     private final ObjectField<Failure> failure = optionalObject("failure", "", () -> FailureCodec.CODEC);
 
     TestEndedCodec() {
