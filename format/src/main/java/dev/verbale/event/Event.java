@@ -10,6 +10,7 @@ public sealed interface Event
                 ContainerStarted,
                 ContainerEnded,
                 TestStarted,
+                TestIdentified,
                 TestEnded,
                 StepStarted,
                 StepEnded,

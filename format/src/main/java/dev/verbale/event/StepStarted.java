@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param in the step, test or container around it, or 0
  * @param thread the thread's name where the step belongs to no test, else null
+ * @param argument what stands below it, where something does
  * @since 0.2.0
  */
 public record StepStarted(
@@ -15,4 +16,11 @@ public record StepStarted(
         int in,
         StepKind kind,
         String name,
-        @Nullable String thread) implements Event {}
+        @Nullable String thread,
+        @Nullable StepArgument argument) implements Event {
+
+    /** One with nothing below it. */
+    public StepStarted(long at, int id, int in, StepKind kind, String name, @Nullable String thread) {
+        this(at, id, in, kind, name, thread, null);
+    }
+}

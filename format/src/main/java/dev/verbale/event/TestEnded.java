@@ -1,5 +1,6 @@
 package dev.verbale.event;
 
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -7,6 +8,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param reason why it was skipped or aborted, where it was
  * @param failure why it failed, where it did
+ * @param blockedBy the keys of the tests or containers because of which it was not run
  * @since 0.2.0
  */
 public record TestEnded(
@@ -14,4 +16,15 @@ public record TestEnded(
         int id,
         Outcome outcome,
         @Nullable String reason,
-        @Nullable Failure failure) implements Event {}
+        @Nullable Failure failure,
+        List<String> blockedBy) implements Event {
+
+    public TestEnded {
+        blockedBy = List.copyOf(blockedBy);
+    }
+
+    /** One that nothing blocked. */
+    public TestEnded(long at, int id, Outcome outcome, @Nullable String reason, @Nullable Failure failure) {
+        this(at, id, outcome, reason, failure, List.of());
+    }
+}

@@ -13,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param methodName the method it comes from, where there is one
  * @param thread the name of the thread it runs on
  * @param tags in the order of the alphabet
+ * @param source where it is written, as a file and a line, where its class does not say it
  * @since 0.2.0
  */
 public record TestStarted(
@@ -24,10 +25,30 @@ public record TestStarted(
         @Nullable String className,
         @Nullable String methodName,
         String thread,
-        List<String> tags)
+        List<String> tags,
+        @Nullable String source)
         implements Event {
 
     public TestStarted {
         tags = List.copyOf(tags);
+    }
+
+    /** One whose class says where it is written. */
+    public TestStarted(
+            long at,
+            int id,
+            int in,
+            String key,
+            String name,
+            @Nullable String className,
+            @Nullable String methodName,
+            String thread,
+            List<String> tags) {
+        this(at, id, in, key, name, className, methodName, thread, tags, null);
+    }
+
+    /** The same beginning, now that more is known of which test it is. */
+    public TestStarted as(String itsKey, String itsName) {
+        return new TestStarted(at, id, in, itsKey, itsName, className, methodName, thread, tags, source);
     }
 }

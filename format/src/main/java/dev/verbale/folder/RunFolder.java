@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
+import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -20,6 +21,7 @@ import org.jspecify.annotations.Nullable;
  * tests/CLASS/TEST/           the attachments of one test
  * run/                        the attachments of no test
  * spools/                     frames of videos that are being recorded
+ * shards/RUN/                 of a run that was joined of others: each of those, whole
  * </pre>
  *
  * @param path the folder itself
@@ -71,6 +73,27 @@ public record RunFolder(Path path) {
                             && file.getFileName().toString().endsWith(".mkv")
                             && PlainFile.isThere(file))
                     .sorted()
+                    .toList();
+        }
+    }
+
+    /** Where the runs are that a joined run consists of. */
+    public Path shardsFolder() {
+        return path.resolve("shards");
+    }
+
+    /**
+     * The runs that this one was joined of, in the order of their names; none where it was recorded itself. A link is none.
+     *
+     * @throws IOException where the folder is there and cannot be listed
+     */
+    public List<RunFolder> shards() throws IOException {
+        if (!Files.isDirectory(shardsFolder(), LinkOption.NOFOLLOW_LINKS)) return List.of();
+        try (Stream<Path> folders = Files.list(shardsFolder())) {
+            return folders.filter(one -> Files.isDirectory(one, LinkOption.NOFOLLOW_LINKS))
+                    .map(RunFolder::new)
+                    .filter(RunFolder::exists)
+                    .sorted(Comparator.comparing(RunFolder::name))
                     .toList();
         }
     }

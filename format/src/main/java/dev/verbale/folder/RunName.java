@@ -4,6 +4,7 @@ import dev.verbale.json.WallClockText;
 import java.time.Instant;
 import java.time.temporal.ChronoField;
 import java.util.random.RandomGenerator;
+import java.util.regex.Pattern;
 
 /**
  * What run folders are called: {@code 2026-11-24_103107_k3f9}. Date and time are in UTC, so that no change to summer
@@ -16,7 +17,14 @@ public final class RunName {
 
     private static final int BASE = 36;
 
+    private static final Pattern OWN = Pattern.compile("\\d{4}-\\d\\d-\\d\\d_\\d{6}_[0-9a-z]{4}");
+
     private RunName() {}
+
+    /** Whether {@code name} is one of these, and not one that somebody gave. */
+    public static boolean isOwn(String name) {
+        return OWN.matcher(name).matches();
+    }
 
     /** A name for a run that starts at {@code start}. */
     public static String of(Instant start, RandomGenerator random) {

@@ -5,6 +5,7 @@ import tools.jackson.core.JsonParser;
 import tools.jackson.core.ObjectReadContext;
 import tools.jackson.core.StreamReadConstraints;
 import tools.jackson.core.json.JsonFactory;
+import tools.jackson.core.util.JsonRecyclerPools;
 
 /**
  * Makes parsers of JSON that Verbale wrote.
@@ -19,8 +20,11 @@ public final class JsonIn {
             .maxDocumentLength(-1)
             .build();
 
-    private static final JsonFactory FACTORY =
-            JsonFactory.builder().streamReadConstraints(NO_LENGTH_LIMIT).build();
+    // The shared pool of buffers is where two threads that read side by side meet, once a line.
+    private static final JsonFactory FACTORY = JsonFactory.builder()
+            .streamReadConstraints(NO_LENGTH_LIMIT)
+            .recyclerPool(JsonRecyclerPools.threadLocalPool())
+            .build();
 
     private JsonIn() {}
 

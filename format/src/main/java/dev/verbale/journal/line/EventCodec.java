@@ -68,6 +68,10 @@ public abstract class EventCodec<E extends Event> extends Codec<E> {
         return optionalText("method", "the method it comes from");
     }
 
+    final TextField source() {
+        return optionalText("source", "where it is written, as a file and a line, where its class does not say it");
+    }
+
     static long at(Fields fields) {
         return fields.micros(AT);
     }

@@ -15,6 +15,7 @@ public final class EventCodecs {
             new ContainerStartedCodec(),
             new ContainerEndedCodec(),
             new TestStartedCodec(),
+            new TestIdentifiedCodec(),
             new TestEndedCodec(),
             new AboutStatedCodec(),
             new StepStartedCodec(),
@@ -35,6 +36,8 @@ public final class EventCodecs {
     private static final List<ObjectCodec<?>> OBJECTS = List.of(
             FailureCodec.CODEC,
             LinkCodec.CODEC,
+            StepArgumentCodec.CODEC,
+            TableRowCodec.CODEC,
             RequestCodec.CODEC,
             ResponseCodec.CODEC,
             HeaderCodec.CODEC,

@@ -29,10 +29,20 @@ final class Fields {
     static Fields parse(byte[] bytes, int length) {
         try (JsonParser parser = JsonIn.parser(bytes, length)) {
             if (parser.nextToken() != JsonToken.START_OBJECT) throw new MalformedLine("not a JSON object");
-            Set<String> repeated = new TreeSet<>();
+            var repeated = new Repeated();
             Map<String, @Nullable Object> values = object(parser, repeated);
             if (parser.nextToken() != null) throw new MalformedLine("more than one JSON object in the line");
-            return new Fields("the line", values, repeated);
+            return new Fields("the line", values, repeated.names);
+        }
+    }
+
+    /** Hardly any line has some. */
+    private static final class Repeated {
+        private Set<String> names = Set.of();
+
+        private void add(String name) {
+            if (names.isEmpty()) names = new TreeSet<>();
+            names.add(name);
         }
     }
 
@@ -41,7 +51,7 @@ final class Fields {
         return repeated;
     }
 
-    private static Map<String, @Nullable Object> object(JsonParser parser, Set<String> repeated) {
+    private static Map<String, @Nullable Object> object(JsonParser parser, Repeated repeated) {
         Map<String, @Nullable Object> values = new LinkedHashMap<>();
         for (String name = parser.nextName(); name != null; name = parser.nextName()) {
             parser.nextToken();
@@ -52,7 +62,7 @@ final class Fields {
         return values;
     }
 
-    private static @Nullable Object value(JsonParser parser, Set<String> repeated) {
+    private static @Nullable Object value(JsonParser parser, Repeated repeated) {
         return switch (parser.currentToken()) {
             case VALUE_STRING -> WellFormedText.of(parser.getString());
             case VALUE_NUMBER_INT -> parser.getLongValue();

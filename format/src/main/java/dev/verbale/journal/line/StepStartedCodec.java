@@ -1,5 +1,6 @@
 package dev.verbale.journal.line;
 
+import dev.verbale.event.StepArgument;
 import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
 import java.util.List;
@@ -15,6 +16,7 @@ final class StepStartedCodec extends EventCodec<StepStarted> {
     private final TextField name = text("name", "what a reader sees");
     private final TextField thread =
             optionalText("thread", "the name of the thread, where it is not that of the test it belongs to");
+    private final ObjectField<StepArgument> argument = optionalObject("argument", "", () -> StepArgumentCodec.CODEC);
 
     StepStartedCodec() {
         super(
@@ -31,6 +33,7 @@ final class StepStartedCodec extends EventCodec<StepStarted> {
                 line, event.kind().equals(StepKind.ACTION) ? null : event.kind().word());
         name.write(line, event.name());
         thread.write(line, event.thread());
+        argument.write(line, event.argument());
     }
 
     @Override
@@ -41,13 +44,14 @@ final class StepStartedCodec extends EventCodec<StepStarted> {
                 in.readInt(fields),
                 kindOf(kind.readOrNull(fields)),
                 name.read(fields),
-                thread.readOrNull(fields));
+                thread.readOrNull(fields),
+                argument.readOrNull(fields));
     }
 
     @Override
     public List<StepStarted> samples() {
         return List.of(
-                new StepStarted(6, 3, 2, StepKind.SET_UP, "open", "pool-1"),
+                new StepStarted(6, 3, 2, StepKind.SET_UP, "open", "pool-1", StepArgumentCodec.SAMPLE),
                 new StepStarted(6, 3, 0, StepKind.ACTION, "open", null));
     }
 

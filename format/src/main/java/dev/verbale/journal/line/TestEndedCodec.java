@@ -12,9 +12,14 @@ final class TestEndedCodec extends EventCodec<TestEnded> {
     private final WordField outcome = word("outcome", "see below");
     private final TextField reason = reason();
     private final ObjectField<Failure> failure = optionalObject("failure", "", () -> FailureCodec.CODEC);
+    private final TextsField blockedBy =
+            texts("blockedBy", "the keys of the tests or containers because of which it was not run");
 
     TestEndedCodec() {
-        super(TestEnded.class, "test-ended", "A test ends.");
+        super(
+                TestEnded.class,
+                "test-ended",
+                "A test ends. The line may come later than `at` says: some frameworks say nothing after the last tear-down.");
     }
 
     @Override
@@ -23,6 +28,7 @@ final class TestEndedCodec extends EventCodec<TestEnded> {
         outcome.write(line, event.outcome().word());
         reason.write(line, event.reason());
         failure.write(line, event.failure());
+        blockedBy.write(line, event.blockedBy());
     }
 
     @Override
@@ -32,13 +38,14 @@ final class TestEndedCodec extends EventCodec<TestEnded> {
                 id.readInt(fields),
                 Outcome.ofWord(outcome.read(fields)),
                 reason.readOrNull(fields),
-                failure.readOrNull(fields));
+                failure.readOrNull(fields),
+                blockedBy.read(fields));
     }
 
     @Override
     public List<TestEnded> samples() {
         return List.of(
-                new TestEnded(8, 2, Outcome.FAILED, "why", FailureCodec.SAMPLE),
+                new TestEnded(8, 2, Outcome.FAILED, "why", FailureCodec.SAMPLE, List.of("k#1")),
                 new TestEnded(8, 2, Outcome.SKIPPED, "next season", null));
     }
 }

@@ -14,6 +14,7 @@ final class TestStartedCodec extends EventCodec<TestStarted> {
     private final TextField methodName = methodName();
     private final TextField thread = text("thread", "the name of the thread it runs on");
     private final TextsField tags = texts("tags", "in the order of the alphabet");
+    private final TextField source = source();
 
     TestStartedCodec() {
         super(TestStarted.class, "test-started", "A test begins, also one that is skipped.");
@@ -29,6 +30,7 @@ final class TestStartedCodec extends EventCodec<TestStarted> {
         methodName.write(line, event.methodName());
         thread.write(line, event.thread());
         tags.write(line, event.tags());
+        source.write(line, event.source());
     }
 
     @Override
@@ -42,13 +44,24 @@ final class TestStartedCodec extends EventCodec<TestStarted> {
                 className.readOrNull(fields),
                 methodName.readOrNull(fields),
                 thread.read(fields),
-                tags.read(fields));
+                tags.read(fields),
+                source.readOrNull(fields));
     }
 
     @Override
     public List<TestStarted> samples() {
         return List.of(
-                new TestStarted(5, 2, 1, "k", "swaps \"two\" days", "c", "m", "main", List.of("api", "smoke")),
+                new TestStarted(
+                        5,
+                        2,
+                        1,
+                        "k",
+                        "swaps \"two\" days",
+                        "c",
+                        "m",
+                        "main",
+                        List.of("api", "smoke"),
+                        "rota.feature:12"),
                 new TestStarted(5, 2, 0, "k", "n", null, null, "main", List.of()));
     }
 }

@@ -7,9 +7,10 @@ import java.util.TreeSet;
 /** Names of fields that stand in a line and that no codec knows: a later version may have written them. */
 public final class UnknownFields {
 
-    private final Set<String> names = new TreeSet<>();
+    private Set<String> names = Set.of(); // hardly any line has some
 
     void add(String owner, String name) {
+        if (names.isEmpty()) names = new TreeSet<>();
         names.add(owner + "." + name);
     }
 
