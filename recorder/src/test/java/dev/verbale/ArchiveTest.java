@@ -209,9 +209,10 @@ class ArchiveTest {
                 .satisfies(one -> assertThat(Files.readString(((AttachmentEntry) one).file()))
                         .endsWith("{}]}}")
                         .doesNotContain(SECRET));
-        assertThat(Entry.ExchangeEntry.in(run.entries())).singleElement().satisfies(one -> assertThat(
-                        one.made().attributes())
-                .containsEntry("ended", "by the end of the run, without a response"));
+        assertThat(Entry.ExchangeEntry.in(run.entries()))
+                .singleElement()
+                .satisfies(one -> assertThat(one.made().attributes())
+                        .containsEntry("ended", "by the end of the run, without a response"));
     }
 
     private AttachmentEntry attach() throws IOException {

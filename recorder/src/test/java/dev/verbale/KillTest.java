@@ -74,8 +74,9 @@ class KillTest {
         assertThat(acknowledged).hasSizeGreaterThanOrEqualTo(acknowledgements - MAX_THREADS);
         assertThat(kept).containsAll(acknowledged);
         assertThat(run.tests()).allSatisfy(test -> assertThat(test.outcome()).isEqualTo(Outcome.UNFINISHED));
-        assertThat(run.workers()).singleElement().satisfies(worker -> assertThat(worker.ended())
-                .isFalse());
+        assertThat(run.workers())
+                .singleElement()
+                .satisfies(worker -> assertThat(worker.ended()).isFalse());
         assertThat(run.problems()).as("at most a torn tail").hasSizeLessThanOrEqualTo(1);
     }
 

@@ -72,7 +72,8 @@ class LoggingTest {
                 .hasSize(1);
         assertThat(run.problems())
                 .extracting(Problem::what)
-                .satisfiesExactly(first -> assertThat(first).contains("nowhere"), sum -> assertThat(sum)
-                        .isEqualTo("1 event could not be recorded: {attachment=1}"));
+                .satisfiesExactly(
+                        first -> assertThat(first).contains("nowhere"),
+                        sum -> assertThat(sum).isEqualTo("1 event could not be recorded: {attachment=1}"));
     }
 }

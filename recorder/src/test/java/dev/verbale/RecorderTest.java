@@ -288,10 +288,12 @@ class RecorderTest {
 
         List<TestResult> tests = read().tests();
 
-        assertThat(tests).hasSize(200).allSatisfy(test -> assertThat(outline(test.entries()))
-                .hasSize(10)
-                .allMatch(line -> line.strip().equals(test.methodName())
-                        || line.equals("action " + test.methodName() + " step passed")));
+        assertThat(tests)
+                .hasSize(200)
+                .allSatisfy(test -> assertThat(outline(test.entries()))
+                        .hasSize(10)
+                        .allMatch(line -> line.strip().equals(test.methodName())
+                                || line.equals("action " + test.methodName() + " step passed")));
     }
 
     @Test

@@ -10,6 +10,8 @@ import dev.verbale.Recorder;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.Step;
+import dev.verbale.border.ShownValue;
+import dev.verbale.border.ThreadStop;
 import dev.verbale.engine.attachment.AttachmentStore;
 import dev.verbale.engine.attachment.Attachments;
 import dev.verbale.engine.attachment.LongTexts;
@@ -36,6 +38,7 @@ import dev.verbale.engine.step.StepRecorder;
 import dev.verbale.engine.text.Texts;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.FactStated;
+import dev.verbale.event.StepArgument;
 import dev.verbale.event.StepKind;
 import dev.verbale.secrets.Redactor;
 import dev.verbale.spi.AdapterRecorder;
@@ -51,6 +54,7 @@ import java.nio.file.Path;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
@@ -64,7 +68,8 @@ import org.jspecify.annotations.Nullable;
 final class FileRecorder implements AdapterRecorder {
 
     private final RunJournal journal = new RunJournal();
-    private final Guard guard = new Guard(journal);
+    private final Guard guard;
+    private final Set<String> claims = ConcurrentHashMap.newKeySet();
     private final Map<String, String> facts = new ConcurrentHashMap<>();
 
     private final RunOpening opening;
@@ -83,16 +88,18 @@ final class FileRecorder implements AdapterRecorder {
     private final LifecycleRecorder lifecycle;
     private final RunSummary summary;
     private final RunEnd end;
+    private final RunListeners listeners;
 
     /**
      * Opens a recorder with a journal of its own.
      *
-     * @param libraries how the names of classes begin that are not the suite's own
+     * @param adapters those that are there
      * @throws IOException where the run folder or the journal cannot be made
      */
-    FileRecorder(RecorderOptions options, List<String> libraries, List<String> problemsSoFar) throws IOException {
+    FileRecorder(RecorderOptions options, InstalledAdapters adapters, List<String> problemsSoFar) throws IOException {
+        guard = new Guard(journal, adapters.bodyThreads());
         redactor = Redactors.of(options, problemsSoFar);
-        opening = RunOpening.open(options, journal.clock(), libraries, redactor);
+        opening = RunOpening.open(options, journal.clock(), adapters.libraries(), redactor);
         settings = new SettingValues(options.settings(), journal.problems()::add);
         scopes = new Scopes(options.adoptOrphans());
         texts = new Texts(redactor, guard.userCode());
@@ -103,7 +110,7 @@ final class FileRecorder implements AdapterRecorder {
                 FailureReader.withInstalledReaders(journal.problems()::add, guard.userCode(), texts.shortener());
         var failures = new Failures(reader, longTexts, journal, scopes);
         var totals = new Totals();
-        var unrecorded = new UnrecordedTests(journal, totals);
+        var unrecorded = new UnrecordedTests(journal, totals, this::hasClaims);
         logs = new LogRecorder(
                 guard, journal, scopes, texts, longTexts, failures, options.logging(), unrecorded::check);
         evidence = new EvidenceCollector(guard, scopes, failures, attachments, logs, journal.problems());
@@ -122,14 +129,21 @@ final class FileRecorder implements AdapterRecorder {
         lifecycle = new LifecycleRecorder(guard, journal, scopes, texts, failures, evidence, logs, totals);
         summary = new RunSummary(guard, journal, opening.folder().path(), totals, unrecorded, options.summaryLine());
         end = new RunEnd(guard, journal, scopes, attachments, summary);
+        listeners = new RunListeners(journal.problems()::add);
         WarmUp.of(opening.journal(), redactor, reader); // before the first real event, and before a shutdown
         journal.open(opening.journal(), opening.again());
         problemsSoFar.forEach(journal.problems()::add);
     }
 
+    /** From now on those listeners hear of this run that are installed. */
+    void listen() {
+        listeners.open(this);
+    }
+
     /** The JVM ends. */
     void end() {
         end.end();
+        listeners.end(this);
     }
 
     // What is asked.
@@ -157,6 +171,11 @@ final class FileRecorder implements AdapterRecorder {
     @Override
     public Scope currentTest() {
         return current().ofState();
+    }
+
+    @Override
+    public boolean isInTest() {
+        return current().state.isTest;
     }
 
     /** The scope of this thread, for callers that stand outside the border. */
@@ -207,11 +226,56 @@ final class FileRecorder implements AdapterRecorder {
         return guard.get(Task.SECRET, Recorder.MASK, context -> texts.cut(given, longest));
     }
 
+    @Override
+    public String shown(@Nullable Object value, int limit) {
+        return shortened(guard.userCode().text(value), limit);
+    }
+
+    @Override
+    public void safely(String doing, Runnable work) {
+        try {
+            work.run();
+        } catch (Throwable broken) {
+            ThreadStop.goesOn(broken);
+            journal.problems().add(doing + ": " + ShownValue.of(broken));
+        }
+    }
+
     // The lifecycle of tests.
 
     @Override
     public Scope startContainer(Scope in, TestDescriptor descriptor) {
         return lifecycle.startContainer(in, descriptor);
+    }
+
+    @Override
+    public Scope startSharedContainer(Scope in, TestDescriptor descriptor) {
+        return lifecycle.startSharedContainer(in, descriptor);
+    }
+
+    @Override
+    public void identifyTest(Scope test, TestDescriptor descriptor) {
+        lifecycle.identifyTest(test, descriptor);
+    }
+
+    @Override
+    public void failedAsExpected(String reason, Throwable thrown) {
+        lifecycle.failedAsExpected(current(), reason, thrown);
+    }
+
+    @Override
+    public void claim(String engine) {
+        if (engine != null) claims.add(engine);
+    }
+
+    @Override
+    public boolean hasClaims() {
+        return !claims.isEmpty();
+    }
+
+    @Override
+    public boolean isClaimed(String engine) {
+        return engine != null && claims.contains(engine);
     }
 
     @Override
@@ -248,17 +312,22 @@ final class FileRecorder implements AdapterRecorder {
 
     @Override
     public Step startStep(String name) {
-        return steps.start(StepKind.ACTION, name, false);
+        return steps.start(StepKind.ACTION, name, null, false);
     }
 
     @Override
     public Step startStep(StepKind kind, String name) {
-        return steps.start(kind, name, false);
+        return steps.start(kind, name, null, false);
+    }
+
+    @Override
+    public Step startStep(StepKind kind, String name, StepArgument argument) {
+        return steps.start(kind, name, argument, false);
     }
 
     @Override
     public Step startOverlappingStep(StepKind kind, String name) {
-        return steps.start(kind, name, true);
+        return steps.start(kind, name, null, true);
     }
 
     @Override

@@ -6,6 +6,7 @@ import dev.verbale.RecorderProvider;
 import dev.verbale.border.ShownValue;
 import dev.verbale.engine.journal.Problems;
 import dev.verbale.engine.log.ConsoleTee;
+import dev.verbale.engine.run.OtherVersions;
 import dev.verbale.engine.settings.Settings;
 import dev.verbale.spi.AdapterRecorder;
 import java.util.ArrayList;
@@ -53,7 +54,7 @@ public final class Recorders implements RecorderProvider {
     private static AdapterRecorder open(RecorderOptions options, InstalledAdapters adapters, List<String> problems) {
         if (!options.enabled()) return AdapterRecorder.none();
         try {
-            var recorder = new FileRecorder(options, adapters.libraries(), problems);
+            var recorder = new FileRecorder(options, adapters, problems);
             Runtime.getRuntime().addShutdownHook(new Thread(recorder::end, "verbale-at-exit"));
             return recorder;
         } catch (Exception | LinkageError closed) {
@@ -106,6 +107,7 @@ public final class Recorders implements RecorderProvider {
     private static AdapterRecorder ofSettings() {
         try {
             List<String> problems = new ArrayList<>();
+            OtherVersions.ofRecorder(Recorders.class.getClassLoader()).ifPresent(problems::add);
             InstalledAdapters adapters = InstalledAdapters.of(problems);
             Settings settings = Settings.ofThisJvm(adapters.settings());
             RecorderOptions options = settings.options();
@@ -113,6 +115,7 @@ public final class Recorders implements RecorderProvider {
             AdapterRecorder recorder = open(options, adapters, problems);
             settings.facts().forEach(recorder::fact);
             if (options.logging().console()) ConsoleTee.install(recorder);
+            if (recorder instanceof FileRecorder file) file.listen();
             return recorder;
         } catch (RuntimeException | LinkageError broken) {
             Problems.warn("Verbale records nothing, and the tests go on. It could not start: " + broken);

@@ -61,7 +61,8 @@ final class RunSummary {
         String framework = unrecorded.framework();
         return framework == null
                 ? ""
-                : ". Tests of " + framework + " ran and were not recorded, for its adapter is not on the class path";
+                : ". Tests of " + framework
+                        + " ran and were not recorded: its adapter is not on the class path, or not registered";
     }
 
     private static String shown(Path folder) {

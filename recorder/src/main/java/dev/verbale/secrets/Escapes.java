@@ -32,14 +32,13 @@ record Escapes(String text, int[] starts) {
         var plain = new Builder(text.length());
         for (int i = 0; i < text.length(); ) {
             char c = text.charAt(i);
-            int next =
-                    switch (c) {
-                        case '%' -> percent(i, plain);
-                        case '\\' -> backslash(i, plain);
-                        case '&' -> entity(i, plain);
-                        case '"' -> doubled(i, plain);
-                        default -> i;
-                    };
+            int next = switch (c) {
+                case '%' -> percent(i, plain);
+                case '\\' -> backslash(i, plain);
+                case '&' -> entity(i, plain);
+                case '"' -> doubled(i, plain);
+                default -> i;
+            };
             if (next == i) {
                 plain.add(c, i);
                 next = i + 1;

@@ -22,4 +22,12 @@ public interface Adapter {
     default List<String> libraries() {
         return List.of();
     }
+
+    /**
+     * How the names of the threads begin that a test framework makes to run the body of one test, as it does for a time limit:
+     * such a thread begins in the scope of the thread that made it. A pool's thread, which outlives a test, is none of these.
+     */
+    default List<String> bodyThreads() {
+        return List.of();
+    }
 }

@@ -4,6 +4,7 @@ import dev.verbale.Exchange;
 import dev.verbale.PendingAttachment;
 import dev.verbale.Scope;
 import dev.verbale.Step;
+import dev.verbale.event.StepArgument;
 import dev.verbale.event.StepKind;
 import java.io.InputStream;
 import java.util.function.Supplier;
@@ -28,6 +29,9 @@ public interface Capture {
 
     /** A step of a kind begins in the scope of this thread, and becomes its scope. */
     Step startStep(StepKind kind, String name);
+
+    /** The same of a step with a table or a text below it. Cells whose row or column has the name of a secret are masked. */
+    Step startStep(StepKind kind, String name, StepArgument argument);
 
     /**
      * A step that begins in the scope of this thread and does not become its scope: what is recorded while it lasts stands

@@ -30,6 +30,9 @@ public interface Context {
     /** The test that runs on this thread, or the container where none does, or the run. */
     Scope currentTest();
 
+    /** Whether a test runs on this thread. */
+    boolean isInTest();
+
     /**
      * Makes {@code scope} the scope of this thread until the result is closed on the same thread. Where this thread is
      * already in it, or deeper inside, nothing changes.
@@ -59,4 +62,14 @@ public interface Context {
      * cut: half of one would not be known for one later.
      */
     String shortened(String text, int limit);
+
+    /** {@code value} as text, whatever its {@code toString} does, {@link #shortened}. */
+    String shown(@Nullable Object value, int limit);
+
+    /**
+     * Does an adapter's own work where it does no harm: what it throws is a problem of the run.
+     *
+     * @param doing what is tried, for that problem
+     */
+    void safely(String doing, Runnable work);
 }

@@ -8,6 +8,7 @@ import dev.verbale.Exchange;
 import dev.verbale.PendingAttachment;
 import dev.verbale.Scope;
 import dev.verbale.Step;
+import dev.verbale.event.StepArgument;
 import dev.verbale.event.StepKind;
 import java.io.InputStream;
 import java.lang.System.Logger.Level;
@@ -52,6 +53,43 @@ final class NoRecorder implements AdapterRecorder {
     }
 
     @Override
+    public Scope startSharedContainer(Scope in, TestDescriptor descriptor) {
+        return Scope.NONE;
+    }
+
+    @Override
+    public void identifyTest(Scope test, TestDescriptor descriptor) {}
+
+    @Override
+    public boolean isInTest() {
+        return false;
+    }
+
+    @Override
+    public void failedAsExpected(String reason, Throwable thrown) {}
+
+    @Override
+    public void claim(String engine) {}
+
+    @Override
+    public String shown(@Nullable Object value, int limit) {
+        return "";
+    }
+
+    @Override
+    public void safely(String doing, Runnable work) {}
+
+    @Override
+    public boolean hasClaims() {
+        return false;
+    }
+
+    @Override
+    public boolean isClaimed(String engine) {
+        return false;
+    }
+
+    @Override
     public void endContainer(Scope container, TestEnd end, int notRun) {}
 
     @Override
@@ -69,6 +107,11 @@ final class NoRecorder implements AdapterRecorder {
 
     @Override
     public Step startStep(StepKind kind, String name) {
+        return Step.NONE;
+    }
+
+    @Override
+    public Step startStep(StepKind kind, String name, StepArgument argument) {
         return Step.NONE;
     }
 

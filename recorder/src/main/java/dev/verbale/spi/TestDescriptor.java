@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param className the class it comes from, where there is one
  * @param methodName the method it comes from, where there is one
  * @param tags in the order of the alphabet, whatever order they are given in
+ * @param source where it is written, as a file and a line, where its class does not say it
  * @since 0.2.0
  */
 public record TestDescriptor(
@@ -19,7 +20,14 @@ public record TestDescriptor(
         String name,
         @Nullable String className,
         @Nullable String methodName,
-        List<String> tags) {
+        List<String> tags,
+        @Nullable String source) {
+
+    /** One whose class says where it is written. */
+    public TestDescriptor(
+            String key, String name, @Nullable String className, @Nullable String methodName, List<String> tags) {
+        this(key, name, className, methodName, tags, null);
+    }
 
     public TestDescriptor {
         tags = SafeCopies.list(tags);

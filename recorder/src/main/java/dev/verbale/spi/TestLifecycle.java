@@ -28,6 +28,12 @@ public interface TestLifecycle {
     Scope startContainer(Scope in, TestDescriptor descriptor);
 
     /**
+     * A container begins inside {@code in} whose tests may run on several threads: it becomes nobody's scope until somebody
+     * enters it.
+     */
+    Scope startSharedContainer(Scope in, TestDescriptor descriptor);
+
+    /**
      * A container ends.
      *
      * @param notRun how many of its tests were never started because of how it ended
@@ -36,6 +42,12 @@ public interface TestLifecycle {
 
     /** A test begins inside {@code in}, and becomes the scope of this thread. */
     Scope startTest(Scope in, TestDescriptor descriptor);
+
+    /**
+     * Which test it is became known after it began: key and name of {@code descriptor} replace those it began with. For
+     * frameworks that run the set-up before they choose the data.
+     */
+    void identifyTest(Scope test, TestDescriptor descriptor);
 
     /** A test ends. Evidence of its failure is captured first, where no step captured it; exchanges still open end too. */
     void endTest(Scope test, TestEnd end);
@@ -49,6 +61,28 @@ public interface TestLifecycle {
     /** The checks that failed so far in the test that runs on this thread, in one; null where there is none. */
     @Nullable
     ChecksFailed failedChecks();
+
+    /**
+     * The test that runs on this thread threw what its author expects, and the calling adapter keeps that from the framework: where
+     * the test ends as passed, it is an expected failure.
+     *
+     * @param reason why it was expected
+     */
+    void failedAsExpected(String reason, Throwable thrown);
+
+    /**
+     * The calling adapter records what {@code engine} runs, from now on. One that hears of the same tests in another way, as the
+     * JUnit Platform tells of all that it runs, leaves them to it.
+     *
+     * @param engine the id of the framework's engine on the JUnit Platform, such as {@code testng}
+     */
+    void claim(String engine);
+
+    /** Whether an adapter claimed anything. */
+    boolean hasClaims();
+
+    /** Whether an adapter claimed {@code engine}. */
+    boolean isClaimed(String engine);
 
     /**
      * The test framework has done its work for now: says so in one line on the standard output, unless that is switched

@@ -1,7 +1,8 @@
 /**
  * What an adapter is written against. {@link dev.verbale.spi.TestLifecycle} for test frameworks, {@link dev.verbale.spi.Capture}
- * for clients, browsers, loggers and assertions, {@link dev.verbale.spi.Context} for what each may ask; two services that an
- * adapter may provide: {@link dev.verbale.spi.Adapter} for its settings and the libraries that it knows, and
+ * for clients, browsers, loggers and assertions, {@link dev.verbale.spi.Context} for what each may ask; three services that an
+ * adapter may provide: {@link dev.verbale.spi.Adapter} for its settings and the libraries that it knows,
+ * {@link dev.verbale.spi.RunListener} to hear of the run itself, and
  * {@link dev.verbale.spi.ThrowableReader} for what its exceptions tell. The recorder implements the first three, and nobody
  * else does.
  *

@@ -10,10 +10,10 @@ import dev.verbale.Scope;
 import dev.verbale.Step;
 import dev.verbale.event.Outcome;
 import dev.verbale.results.Entry;
-import dev.verbale.results.Headline;
 import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.results.summary.Headline;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
 import java.io.ByteArrayOutputStream;
@@ -41,7 +41,9 @@ class FullDiskTest {
         try (FileSystem disk = Jimfs.newFileSystem(SMALL)) {
             Path root = disk.getPath("/runs");
             FileRecorder recorder = new FileRecorder(
-                    RecorderOptions.defaults().withRoot(root).withSummaryLine(false), List.of(), new ArrayList<>());
+                    RecorderOptions.defaults().withRoot(root).withSummaryLine(false),
+                    InstalledAdapters.NONE,
+                    new ArrayList<>());
             Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "waters", null, null, List.of()));
 
             Path ballast = fill(disk);
@@ -62,9 +64,15 @@ class FullDiskTest {
                 assertThat(read.entries().toString()).contains("there is room again");
             });
             assertThat(run.workers().get(0).missing()).isGreaterThan(20);
-            assertThat(run.problems()).extracting(Problem::what).anySatisfy(what -> assertThat(what)
-                    .contains(
-                            "events could not be recorded", "log=", "attachment=1", "step-started=1", "step-ended=1"));
+            assertThat(run.problems())
+                    .extracting(Problem::what)
+                    .anySatisfy(what -> assertThat(what)
+                            .contains(
+                                    "events could not be recorded",
+                                    "log=",
+                                    "attachment=1",
+                                    "step-started=1",
+                                    "step-ended=1"));
         }
     }
 
@@ -74,8 +82,8 @@ class FullDiskTest {
         var output = new ByteArrayOutputStream();
         try (FileSystem disk = Jimfs.newFileSystem(SMALL)) {
             Path root = disk.getPath("/runs");
-            FileRecorder recorder =
-                    new FileRecorder(RecorderOptions.defaults().withRoot(root), List.of(), new ArrayList<>());
+            FileRecorder recorder = new FileRecorder(
+                    RecorderOptions.defaults().withRoot(root), InstalledAdapters.NONE, new ArrayList<>());
             fill(disk);
             Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "waters", null, null, List.of()));
             for (int i = 0; i < 40; i++) recorder.log("a line that finds no room " + "x".repeat(200));
@@ -99,7 +107,9 @@ class FullDiskTest {
         try (FileSystem disk = Jimfs.newFileSystem(SMALL)) {
             Path root = disk.getPath("/runs");
             FileRecorder recorder = new FileRecorder(
-                    RecorderOptions.defaults().withRoot(root).withSummaryLine(false), List.of(), new ArrayList<>());
+                    RecorderOptions.defaults().withRoot(root).withSummaryLine(false),
+                    InstalledAdapters.NONE,
+                    new ArrayList<>());
             Path ballast = fill(disk);
             for (int i = 0; i < 20; i++) recorder.log("until the last block is full " + "x".repeat(200));
             Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "waters", null, null, List.of()));

@@ -7,7 +7,6 @@ import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -17,15 +16,18 @@ class LateEventTest {
     @Test
     void an_event_behind_the_journals_last_word_is_kept_and_read(@TempDir Path root) throws Exception {
         var recorder = new FileRecorder(
-                RecorderOptions.defaults().withRoot(root).withSummaryLine(false), List.of(), new ArrayList<>());
+                RecorderOptions.defaults().withRoot(root).withSummaryLine(false),
+                InstalledAdapters.NONE,
+                new ArrayList<>());
 
         recorder.end();
         recorder.log("the gate was locked last");
 
         Run run = RunReader.read(root);
         assertThat(run.entries().toString()).contains("the gate was locked last");
-        assertThat(run.workers()).singleElement().satisfies(worker -> assertThat(worker.ended())
-                .isTrue());
+        assertThat(run.workers())
+                .singleElement()
+                .satisfies(worker -> assertThat(worker.ended()).isTrue());
         assertThat(run.problems()).isEmpty();
     }
 }

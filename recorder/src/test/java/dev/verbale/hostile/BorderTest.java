@@ -9,10 +9,10 @@ import dev.verbale.Step;
 import dev.verbale.Verbale;
 import dev.verbale.event.Failure;
 import dev.verbale.results.Entry;
-import dev.verbale.results.Headline;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.results.summary.Headline;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
@@ -155,8 +155,9 @@ class BorderTest {
             assertThat(texts(test.entries())).containsExactly("step open", "after the broom", "attachment late");
         });
         assertThat(run.incomplete().byKind().get("deleted")).isGreaterThanOrEqualTo(6);
-        assertThat(run.problems()).anySatisfy(problem -> assertThat(problem.what())
-                .contains("The run's folder was deleted while it was recorded", "events until now are gone"));
+        assertThat(run.problems())
+                .anySatisfy(problem -> assertThat(problem.what())
+                        .contains("The run's folder was deleted while it was recorded", "events until now are gone"));
         assertThat(Headline.of(run)).contains("The run is incomplete");
     }
 

@@ -59,8 +59,10 @@ public final class EvidenceCollector {
         boolean first =
                 guard.get(Task.EVIDENCE, false, context -> scope.state.seesFirst(failure, guard.userCode()::cause));
         if (first
-                && guard.get(Task.EVIDENCE, false, context -> failures.outcome(failure)
-                        .needsAttention())) ask(scope, failure);
+                && guard.get(
+                        Task.EVIDENCE,
+                        false,
+                        context -> failures.outcome(failure).needsAttention())) ask(scope, failure);
         return first;
     }
 

@@ -3,6 +3,7 @@ package dev.verbale.engine.guard;
 import dev.verbale.border.ThreadStop;
 import dev.verbale.engine.journal.RunJournal;
 import dev.verbale.engine.scope.ThreadContext;
+import java.util.List;
 import java.util.concurrent.atomic.LongAdder;
 import org.jspecify.annotations.Nullable;
 
@@ -27,7 +28,7 @@ public final class Guard {
     private final InheritableThreadLocal<ThreadContext> contexts = new InheritableThreadLocal<>() {
         @Override
         protected ThreadContext initialValue() {
-            return new ThreadContext();
+            return new ThreadContext(bodyThreads);
         }
 
         @Override
@@ -38,6 +39,7 @@ public final class Guard {
 
     private final UserCode userCode = new UserCode(this::context);
     private final RunJournal journal;
+    private final List<String> bodyThreads;
     private final LongAdder nanos = new LongAdder();
 
     /** What was lost where not even a method could be called. Plain: two threads at once may count one for two. */
@@ -45,8 +47,10 @@ public final class Guard {
 
     private int lostReported;
 
-    public Guard(RunJournal journal) {
+    /** @param bodyThreads how the names of the threads begin that run the body of one test */
+    public Guard(RunJournal journal, List<String> bodyThreads) {
         this.journal = journal;
+        this.bodyThreads = bodyThreads;
     }
 
     /** What is known of the calling thread. */

@@ -5,6 +5,7 @@ public enum Task {
     CONTAINER_STARTED("container-started", "starting a container", false),
     CONTAINER_ENDED("container-ended", "ending a container", true),
     TEST_STARTED("test-started", "starting a test", false),
+    TEST_IDENTIFIED("test-identified", "identifying a test", false),
     TEST_ENDED("test-ended", "ending a test", false),
     STEP_STARTED("step-started", "starting a step", false),
     STEP_ENDED("step-ended", "ending a step", false),

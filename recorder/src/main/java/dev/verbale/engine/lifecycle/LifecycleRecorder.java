@@ -15,6 +15,7 @@ import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
 import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestIdentified;
 import dev.verbale.event.TestStarted;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
@@ -56,20 +57,33 @@ public final class LifecycleRecorder {
     public Scope startContainer(@Nullable Scope in, TestDescriptor who) {
         return guard.get(Task.CONTAINER_STARTED, scopes.run(), context -> {
             ScopeNode outer = scopes.node(in);
-            Supplier<List<String>> folder = () -> List.of("tests", ScopeFolders.ofClass(masked(who)), "class");
-            ScopeNode container = scopes.container(outer, context, folder);
-            journal.begins(
-                    container,
-                    new ContainerStarted(
-                            journal.now(),
-                            container.id(),
-                            outer.id(),
-                            Texts.text(who.key()),
-                            texts.name(who.name()),
-                            who.className(),
-                            who.methodName()));
-            return container;
+            return begins(scopes.container(outer, context, folderOf(who)), outer, who);
         });
+    }
+
+    public Scope startSharedContainer(@Nullable Scope in, TestDescriptor who) {
+        return guard.get(Task.CONTAINER_STARTED, scopes.run(), context -> {
+            ScopeNode outer = scopes.node(in);
+            return begins(scopes.sharedContainer(outer, folderOf(who)), outer, who);
+        });
+    }
+
+    private Supplier<List<String>> folderOf(TestDescriptor container) {
+        return () -> List.of("tests", ScopeFolders.ofClass(masked(container)), "class");
+    }
+
+    private ScopeNode begins(ScopeNode container, ScopeNode outer, TestDescriptor who) {
+        journal.begins(
+                container,
+                new ContainerStarted(
+                        journal.now(),
+                        container.id(),
+                        outer.id(),
+                        Texts.text(who.key()),
+                        texts.name(who.name()),
+                        who.className(),
+                        who.methodName()));
+        return container;
     }
 
     public void endContainer(@Nullable Scope container, @Nullable TestEnd given, int notRun) {
@@ -82,8 +96,7 @@ public final class LifecycleRecorder {
             if (!endsOnce(node, "container")) return;
             node.leave(context);
             Failure failure = failures.ofOrNull(node, end.failure());
-            var event = new ContainerEnded(
-                    journal.now(), node.id(), outcome(end), reason(end), failure, Math.max(0, notRun));
+            var event = new ContainerEnded(at(end), node.id(), outcome(end), reason(end), failure, Math.max(0, notRun));
             failures.append(node, event, end.failure(), failure);
         });
     }
@@ -107,8 +120,21 @@ public final class LifecycleRecorder {
                             who.className(),
                             who.methodName(),
                             Thread.currentThread().getName(),
-                            who.tags()));
+                            who.tags(),
+                            who.source()));
             return test;
+        });
+    }
+
+    public void identifyTest(@Nullable Scope test, TestDescriptor who) {
+        ScopeNode node = scopes.node(test);
+        guard.run(Task.TEST_IDENTIFIED, context -> {
+            if (!(node.start instanceof TestStarted start) || node.hasEnded()) return;
+            String key = Texts.text(who.key());
+            String name = texts.name(who.name());
+            if (start.key().equals(key) && start.name().equals(name)) return;
+            node.start = start.as(key, name); // that is what a journal begun anew says of it
+            journal.append(node, new TestIdentified(journal.now(), node.id(), key, name));
         });
     }
 
@@ -119,12 +145,13 @@ public final class LifecycleRecorder {
                 texts.redacted(texts.name(who.name())),
                 texts.redactedOrNull(who.className()),
                 texts.redactedOrNull(who.methodName()),
-                List.of());
+                List.of(),
+                texts.redactedOrNull(who.source()));
     }
 
     public void endTest(@Nullable Scope test, @Nullable TestEnd given) {
         ScopeNode node = scopes.node(test);
-        TestEnd end = given == null ? TestEnd.passed() : given;
+        TestEnd end = expectedOr(given == null ? TestEnd.passed() : given, node);
         if (end.failure() != null && !Outcome.EXPECTED_FAILURE.equals(end.outcome()))
             evidence.capture(node, end.failure());
         evidence.ends(node);
@@ -137,9 +164,20 @@ public final class LifecycleRecorder {
             Outcome outcome = outcome(end);
             totals.add(node.start instanceof TestStarted start ? start.key() : String.valueOf(node.id()), outcome);
             Failure failure = failures.ofOrNull(node, end.failure());
-            var event = new TestEnded(journal.now(), node.id(), outcome, reason(end), failure);
+            var event = new TestEnded(at(end), node.id(), outcome, reason(end), failure, end.blockedBy());
             failures.append(node, event, end.failure(), failure);
         });
+    }
+
+    public void failedAsExpected(ScopeNode current, @Nullable String reason, @Nullable Throwable thrown) {
+        if (current.state.isTest && thrown != null)
+            current.state.expected = TestEnd.expectedFailure(Texts.text(reason), thrown);
+    }
+
+    private static TestEnd expectedOr(TestEnd end, ScopeNode test) {
+        TestEnd expected = test.state.expected;
+        if (expected == null || !Outcome.PASSED.equals(end.outcome())) return end;
+        return end.at() == null ? expected : expected.at(end.at());
     }
 
     private boolean endsOnce(ScopeNode node, String what) {
@@ -149,6 +187,11 @@ public final class LifecycleRecorder {
                 .add("A " + what + " was ended a second time on thread "
                         + Thread.currentThread().getName());
         return false;
+    }
+
+    private long at(TestEnd end) {
+        long now = journal.now();
+        return end.at() == null ? now : Math.max(0, Math.min(now, end.at()));
     }
 
     private Outcome outcome(TestEnd end) {

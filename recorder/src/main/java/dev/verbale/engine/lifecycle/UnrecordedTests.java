@@ -5,6 +5,7 @@ import dev.verbale.event.FactStated;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -23,26 +24,30 @@ public final class UnrecordedTests {
             "io.cucumber.core.runner.", "Cucumber",
             "org.junit.jupiter.engine.", "JUnit Jupiter");
 
+    private final BooleanSupplier hasAdapter;
     private final RunJournal journal;
     private final Totals totals;
     private final AtomicInteger checks = new AtomicInteger();
     private volatile @Nullable String framework;
 
-    public UnrecordedTests(RunJournal journal, Totals totals) {
+    /** @param hasAdapter whether the adapter of a framework is at work: then its tests are yet to begin */
+    public UnrecordedTests(RunJournal journal, Totals totals, BooleanSupplier hasAdapter) {
+        this.hasAdapter = hasAdapter;
         this.journal = journal;
         this.totals = totals;
     }
 
     /** Something is recorded that belongs to no test. Where there is none so far, it may come from one that no adapter reported. */
     public void check() {
-        if (totals.all() > 0 || framework != null || checks.incrementAndGet() > MAX_CHECKS) return;
+        if (hasAdapter.getAsBoolean() || totals.all() > 0 || framework != null || checks.incrementAndGet() > MAX_CHECKS)
+            return;
         Optional<String> found = StackWalker.getInstance().walk(UnrecordedTests::runner);
         if (found.isEmpty()) return;
         framework = found.get();
         journal.append(new FactStated(
                 journal.now(),
                 FactStated.NOT_RECORDED,
-                "tests of " + found.get() + ", for its adapter is not on the class path"));
+                "tests of " + found.get() + ": its adapter is not on the class path, or not registered"));
     }
 
     private static Optional<String> runner(Stream<StackWalker.StackFrame> frames) {

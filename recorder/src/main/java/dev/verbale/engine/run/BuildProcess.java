@@ -1,6 +1,6 @@
 package dev.verbale.engine.run;
 
-import java.nio.file.Files;
+import java.io.IOException;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -59,10 +59,8 @@ record BuildProcess(long pid, Instant started, String commandLine) {
         if (!match.find()) return Optional.empty();
         try {
             Path root = Path.of(match.group(1));
-            boolean ours =
-                    Path.of("").toAbsolutePath().startsWith(root) && Files.isRegularFile(root.resolve("pom.xml"));
-            return ours ? Optional.of(root) : Optional.empty();
-        } catch (InvalidPathException odd) {
+            return MavenModules.holds(root, Path.of("").toAbsolutePath()) ? Optional.of(root) : Optional.empty();
+        } catch (InvalidPathException | IOException odd) {
             return Optional.empty();
         }
     }

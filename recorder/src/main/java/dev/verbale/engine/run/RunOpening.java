@@ -49,7 +49,7 @@ public record RunOpening(RunFolder folder, JournalWriter journal, RunJournal.Reo
 
     private static RunFolder folder(
             RecorderOptions options, Optional<BuildProcess> build, ResultsRoot root, Instant now) throws IOException {
-        String named = options.run();
+        String named = options.run() == null ? BuildSettings.run() : options.run();
         if (named != null) return joined(root.run(named));
         if (build.isEmpty()) return root.createRun(now, new Random());
         // The random part of the name is the build's own number here, so that every fork comes to the same name.
@@ -60,6 +60,8 @@ public record RunOpening(RunFolder folder, JournalWriter journal, RunJournal.Reo
     /** All modules of a build share the folder of the build's own root, where nobody said another. */
     private static Path root(RecorderOptions options, Optional<BuildProcess> build) {
         if (options.root() != null) return options.root();
+        Path handedDown = BuildSettings.root();
+        if (handedDown != null) return handedDown;
         Optional<Path> ofBuild = build.flatMap(BuildProcess::root);
         return ofBuild.map(path -> path.resolve(ResultsRoot.DEFAULT)).orElse(options.rootOrDefault());
     }

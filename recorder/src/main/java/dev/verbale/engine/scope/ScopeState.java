@@ -1,6 +1,7 @@
 package dev.verbale.engine.scope;
 
 import dev.verbale.EvidenceSource;
+import dev.verbale.spi.TestEnd;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -29,6 +30,9 @@ public final class ScopeState {
     public final AtomicInteger logLines = new AtomicInteger();
     /** Where somebody gathers failed checks; null where they fail at once. */
     public volatile @Nullable GatheredChecks checks;
+
+    /** How a test ends that threw what its author expects, unless its framework says that it did not pass. */
+    public volatile @Nullable TestEnd expected;
 
     private final List<EvidenceSource> sources = new CopyOnWriteArrayList<>();
     /** Where the attachments would like to go; the store may number it. Nearly every test passes and has none. */

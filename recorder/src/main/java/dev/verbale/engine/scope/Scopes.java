@@ -37,6 +37,11 @@ public final class Scopes {
         return container;
     }
 
+    /** A container that begins inside {@code outer} and that no thread is in yet. */
+    public ScopeNode sharedContainer(ScopeNode outer, Supplier<List<String>> folder) {
+        return new ScopeNode(nextId(), outer, new ScopeState(outer.state, false, folder), null);
+    }
+
     /** A test that begins inside {@code outer} and is current from now on. */
     public ScopeNode test(ScopeNode outer, ThreadContext context, Supplier<List<String>> folder) {
         var test = new ScopeNode(nextId(), outer, new ScopeState(outer.state, true, folder), context.current);

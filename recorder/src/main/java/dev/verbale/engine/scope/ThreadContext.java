@@ -1,13 +1,14 @@
 package dev.verbale.engine.scope;
 
 import java.lang.ref.WeakReference;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** What the recorder knows of one thread; only that thread touches it, apart from the thread that makes it. */
 public final class ThreadContext {
 
-    /** JUnit runs the body of a preemptive timeout on a thread of its own, made by and for the calling thread. */
-    private static final String TIMEOUT_THREAD = "junit-timeout-thread-";
+    /** How the names of the threads begin that a framework makes for the body of one test. */
+    private final List<String> bodyThreads;
 
     /** The innermost scope that was started on this thread, or null for none. */
     public @Nullable ScopeNode current;
@@ -24,9 +25,13 @@ public final class ThreadContext {
     /** What was current on the thread that made this one. Weak: a pool's thread outlives the test that made it. */
     private @Nullable WeakReference<ScopeNode> makersScope;
 
+    public ThreadContext(List<String> bodyThreads) {
+        this.bodyThreads = bodyThreads;
+    }
+
     /** The context of a thread that the thread of this one is making. */
     public ThreadContext ofNewThread() {
-        var context = new ThreadContext();
+        var context = new ThreadContext(bodyThreads);
         if (current != null) context.makersScope = new WeakReference<>(current);
         return context;
     }
@@ -36,6 +41,7 @@ public final class ThreadContext {
         WeakReference<ScopeNode> inherited = makersScope;
         if (inherited == null) return;
         makersScope = null;
-        if (Thread.currentThread().getName().startsWith(TIMEOUT_THREAD)) current = inherited.get();
+        String name = Thread.currentThread().getName();
+        for (String beginning : bodyThreads) if (name.startsWith(beginning)) current = inherited.get();
     }
 }

@@ -30,6 +30,9 @@ public final class Settings {
     /** A key that so many changes turn into a known one was most likely meant to be that. */
     private static final int SLIPS_OF_A_FINGER = 3;
 
+    /** Names of somebody's own choice, and what a build plugin hands down. */
+    private static final List<String> OTHERS = List.of(CoreSettings.LINK, CoreSettings.FACT, "verbale.build.");
+
     private final Properties system;
     private final Map<String, String> environment;
     private final Properties file;
@@ -138,16 +141,22 @@ public final class Settings {
         CoreSettings.ALL.forEach(setting -> known.add(setting.key()));
         ofAdapters.forEach(setting -> known.add(setting.key()));
         for (String key : keys()) {
-            if (known.contains(key) || key.startsWith(CoreSettings.LINK) || key.startsWith(CoreSettings.FACT)) continue;
+            if (known.contains(key) || OTHERS.stream().anyMatch(key::startsWith)) continue;
             String similar = SimilarWord.to(key, known);
-            if (SimilarWord.distance(key, similar) <= SLIPS_OF_A_FINGER || isInKnownGroup(key, known))
+            if (SimilarWord.distance(key, similar) <= slips(key) || isInKnownGroup(key, known))
                 problems.add(key + ": there is no such setting. Did you mean " + similar + "?");
         }
     }
 
+    /** In a short word few letters can be wrong, or it is another one. */
+    private static int slips(String key) {
+        int letters = key.length() - "verbale.".length();
+        return Math.max(1, Math.min(SLIPS_OF_A_FINGER, letters / 3));
+    }
+
     private static boolean isInKnownGroup(String key, List<String> known) {
         int group = key.indexOf('.', key.indexOf('.') + 1);
-        if (group < 0) return true; // such as verbale.rooot
+        if (group < 0) return false; // a build may have a verbale.version of its own
         String prefix = key.substring(0, group + 1);
         return known.stream().anyMatch(one -> one.startsWith(prefix));
     }

@@ -14,6 +14,7 @@ import dev.verbale.engine.scope.ThreadContext;
 import dev.verbale.engine.text.Texts;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
+import dev.verbale.event.StepArgument;
 import dev.verbale.event.StepBudgeted;
 import dev.verbale.event.StepEnded;
 import dev.verbale.event.StepKind;
@@ -32,6 +33,7 @@ public final class StepRecorder {
     private final Failures failures;
     private final EvidenceCollector evidence;
     private final Runnable outsideTests;
+    private final StepArguments arguments;
 
     /** @param outsideTests called for each step that belongs to no test */
     public StepRecorder(
@@ -47,6 +49,7 @@ public final class StepRecorder {
         this.journal = journal;
         this.scopes = scopes;
         this.texts = texts;
+        this.arguments = new StepArguments(texts);
         this.longTexts = longTexts;
         this.failures = failures;
         this.evidence = evidence;
@@ -54,7 +57,8 @@ public final class StepRecorder {
     }
 
     /** @param overlaps whether it stands beside what is recorded while it lasts, and is nobody's scope */
-    public Step start(@Nullable StepKind kind, @Nullable String name, boolean overlaps) {
+    public Step start(
+            @Nullable StepKind kind, @Nullable String name, @Nullable StepArgument argument, boolean overlaps) {
         try {
             ThreadContext context = guard.context();
             if (context.recording) return Step.NONE; // by a log line that storing another one caused
@@ -65,12 +69,9 @@ public final class StepRecorder {
                     ? new OverlappingStep(this, id, outer, context.current)
                     : new OpenStep(this, id, outer, context.current);
             if (!overlaps) context.current = step;
-            guard.run(
-                    Task.STEP_STARTED,
-                    step,
-                    kind == null ? StepKind.ACTION : kind,
-                    Texts.text(name),
-                    StepRecorder::starts);
+            StepKind known = kind == null ? StepKind.ACTION : kind;
+            if (argument == null) guard.run(Task.STEP_STARTED, step, known, Texts.text(name), StepRecorder::starts);
+            else guard.run(Task.STEP_STARTED, inner -> starts(step, known, name, arguments.shown(argument)));
             return step;
         } catch (StackOverflowError | OutOfMemoryError gone) {
             guard.lost++;
@@ -79,6 +80,10 @@ public final class StepRecorder {
     }
 
     private static void starts(OpenStep step, ThreadContext context, StepKind kind, @Nullable String name) {
+        starts(step, kind, name, null);
+    }
+
+    private static void starts(OpenStep step, StepKind kind, @Nullable String name, @Nullable StepArgument argument) {
         StepRecorder self = step.recorder;
         ScopeNode outer = step.outer == null ? self.scopes.run() : step.outer;
         self.journal.begins(
@@ -89,7 +94,8 @@ public final class StepRecorder {
                         outer.id(),
                         kind,
                         self.texts.name(name),
-                        self.scopes.orphanThread(step.before, outer)));
+                        self.scopes.orphanThread(step.before, outer),
+                        argument));
     }
 
     void end(OpenStep step, Outcome outcome) {

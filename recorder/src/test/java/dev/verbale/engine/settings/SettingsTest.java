@@ -125,6 +125,19 @@ class SettingsTest {
                 .containsExactly("verbale.gate.sounds: there is no such setting. Did you mean verbale.gate.sound?");
     }
 
+    @Test
+    void a_property_of_the_builds_own_is_none_unless_it_is_nearly_a_known_one() {
+        for (String own : List.of("verbale.version", "verbale.build.run", "verbale.it.port"))
+            system.setProperty(own, "1");
+        system.setProperty("verbale.rooot", "runs");
+        Settings settings = settings(Map.of());
+
+        settings.options();
+
+        assertThat(settings.problems())
+                .containsExactly("verbale.rooot: there is no such setting. Did you mean verbale.root?");
+    }
+
     private Settings settings(Map<String, String> environment) {
         return new Settings(system, environment, file, List.of(GATE));
     }

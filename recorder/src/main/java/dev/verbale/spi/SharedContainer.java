@@ -1,0 +1,82 @@
+package dev.verbale.spi;
+
+import dev.verbale.Scope;
+import dev.verbale.border.ThreadStop;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A container whose tests may run on many threads, such as a class that TestNG runs in parallel or a feature, and of which its
+ * framework does not say when the last of them is over until all around it is. It ends when the last thing in it was over.
+ *
+ * <p>Safe to use from several threads.
+ *
+ * @since 0.2.0
+ */
+public final class SharedContainer {
+
+    private final AdapterRecorder recorder;
+    private final TestDescriptor descriptor;
+    private final Scope scope;
+
+    private volatile long lastAt;
+    private @Nullable Throwable broken;
+    private @Nullable String brokenBy;
+
+    private SharedContainer(AdapterRecorder recorder, Scope in, TestDescriptor descriptor) {
+        this.recorder = recorder;
+        this.descriptor = descriptor;
+        this.scope = recorder.startSharedContainer(in, descriptor);
+        this.lastAt = recorder.now();
+    }
+
+    /** One that begins inside {@code in}. */
+    public static SharedContainer start(AdapterRecorder recorder, Scope in, TestDescriptor descriptor) {
+        TestDescriptor known =
+                descriptor == null ? new TestDescriptor("null", "null", null, null, List.of()) : descriptor;
+        try {
+            return new SharedContainer(recorder, in, known);
+        } catch (RuntimeException | Error notOfVerbale) { // nor does that get into a test
+            ThreadStop.goesOn(notOfVerbale);
+            return new SharedContainer(AdapterRecorder.none(), Scope.NONE, known);
+        }
+    }
+
+    /** Its identity. */
+    public String key() {
+        return descriptor.key();
+    }
+
+    /** What a reader sees. */
+    public String name() {
+        return descriptor.name();
+    }
+
+    /** What lies in it belongs there. */
+    public Scope scope() {
+        return scope;
+    }
+
+    /** Something in it is over. */
+    public void lastedUntilNow() {
+        lastAt = recorder.now();
+    }
+
+    /** {@code fixture} failed. The first one counts: it is what keeps its tests from running. */
+    public synchronized void brokenBy(String fixture, Throwable failure) {
+        if (broken != null) return;
+        broken = failure;
+        brokenBy = fixture;
+    }
+
+    /** The fixture that failed; null where none did. */
+    public synchronized @Nullable String brokenBy() {
+        return brokenBy;
+    }
+
+    /** Nothing more happens in it. */
+    public synchronized void end() {
+        TestEnd end = broken == null ? TestEnd.passed() : TestEnd.threw(broken);
+        recorder.endContainer(scope, end.at(lastAt), 0);
+    }
+}
