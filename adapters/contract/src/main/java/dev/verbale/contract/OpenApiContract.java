@@ -51,7 +51,8 @@ public final class OpenApiContract {
         this.document = document;
         paths = new OpenApiPaths(document, base);
         registry = SchemaRegistry.withDefaultDialect(
-                SpecificationVersion.DRAFT_2020_12, builder -> builder.schemas(Map.of(DOCUMENT, document.toString()))
+                SpecificationVersion.DRAFT_2020_12,
+                builder -> builder.schemas(Map.of(DOCUMENT, document.toString()))
                         .schemaRegistryConfig(SchemaRegistryConfig.builder()
                                 .formatAssertionsEnabled(true) // a contract that says uuid means one
                                 .build()));

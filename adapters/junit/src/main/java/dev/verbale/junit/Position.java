@@ -1,5 +1,6 @@
 package dev.verbale.junit;
 
+import dev.verbale.spi.TestAnnotations;
 import dev.verbale.spi.TestDescriptor;
 import java.util.List;
 import java.util.Optional;
@@ -46,17 +47,34 @@ record Position(
                     true,
                     method.getClassName(),
                     method.getMethodName(),
-                    TestAnnotations.of(method));
+                    annotations(method));
         String type = source instanceof ClassSource ofClass ? ofClass.getClassName() : className;
         return new Position(id.getDisplayName(), false, type, methodName, annotations);
+    }
+
+    /** Whether this is called {@code around} with values in it, as Spock makes of {@code a bed has #crop}. */
+    private boolean isFilledIn(String around) {
+        int value = around.indexOf('#');
+        return name.startsWith(value > 0 ? around.substring(0, value) : around);
+    }
+
+    private static TestAnnotations annotations(MethodSource source) {
+        try {
+            return TestAnnotations.of(source.getJavaMethod());
+        } catch (RuntimeException | LinkageError unloadable) {
+            return TestAnnotations.NONE;
+        }
     }
 
     /** {@code id}, whose position this is and which lies in {@code outer}, in the recorder's words. */
     TestDescriptor descriptor(TestIdentifier id, @Nullable Position outer) {
         // "[2] Basil" says nothing alone
-        String called = id.isTest() && outer != null && outer.isMethod ? outer.name + " " + name : name;
+        String around = outer != null && outer.isMethod ? outer.name : null;
+        boolean isRow = id.isTest() && around != null && !isFilledIn(around);
+        String called = isRow ? around + " " + name : name;
+        String method = around == null ? name : around;
         return new TestDescriptor(
-                TestKey.of(id.getUniqueIdObject()), called, className, methodName, tags(id.getTags()));
+                TestKey.of(id.getUniqueIdObject(), method), called, className, methodName, tags(id.getTags()));
     }
 
     /** Without the parameter list that name generators put behind a method's name: to a reader it is noise. */

@@ -132,7 +132,7 @@ public final class VerbaleExtension implements InvocationInterceptor {
                 ChecksFailed checks = recorder.failedChecks();
                 if (checks != null) throw checks;
             } catch (Throwable failure) {
-                if (isExpected(method, failure, context)) return;
+                if (isExpected(method, failure)) return;
                 recorder.captureEvidence(failure);
                 if (failure instanceof OutOfMemoryError full) OpenScopes.endAll(recorder, context.getUniqueId(), full);
                 throw failure;
@@ -146,13 +146,11 @@ public final class VerbaleExtension implements InvocationInterceptor {
     }
 
     /** An assumption is no failure, and the JVM's own troubles are nobody's expectation. */
-    private boolean isExpected(@Nullable Method method, Throwable failure, ExtensionContext context) {
-        boolean expected = method != null && method.isAnnotationPresent(ExpectedFailure.class);
-        if (!expected || failure instanceof TestAbortedException || failure instanceof VirtualMachineError)
+    private boolean isExpected(@Nullable Method method, Throwable failure) {
+        ExpectedFailure expected = method == null ? null : method.getAnnotation(ExpectedFailure.class);
+        if (expected == null || failure instanceof TestAbortedException || failure instanceof VirtualMachineError)
             return false;
-        OpenScopes.Open open = OpenScopes.find(UniqueId.parse(context.getUniqueId()));
-        if (open == null) return false;
-        open.expected().set(failure);
+        recorder.failedAsExpected(expected.value(), failure);
         return true;
     }
 

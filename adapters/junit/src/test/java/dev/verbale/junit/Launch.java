@@ -11,11 +11,15 @@ import org.junit.platform.launcher.core.LauncherDiscoveryRequestBuilder;
 import org.junit.platform.launcher.core.LauncherFactory;
 import org.junit.platform.launcher.listeners.SummaryGeneratingListener;
 import org.junit.platform.launcher.listeners.TestExecutionSummary;
+import sample.SpockSample;
 
 /** Runs classes or packages with the platform's own launcher, as build tools do, and says what the platform counted. */
 final class Launch {
 
     static final String COUNTS = "platform counts: ";
+
+    /** Instead of a class: the specification of Spock. */
+    static final String SPOCK = "spock";
 
     private Launch() {}
 
@@ -37,6 +41,7 @@ final class Launch {
         for (String name : names) {
             boolean setting = name.contains("=");
             if (setting) request.configurationParameter(name.split("=")[0], name.split("=")[1]);
+            else if (name.equals(SPOCK)) request.selectors(DiscoverySelectors.selectClass(SpockSample.compile()));
             else request.selectors(selector(name));
         }
         return request.build();

@@ -6,12 +6,16 @@ import dev.verbale.event.Outcome;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import java.io.File;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
@@ -26,7 +30,7 @@ record Launched(Run run, List<Integer> counts, String output) {
         command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
         command.add("-Dverbale.root=" + root);
         command.addAll(jvmArguments);
-        command.addAll(List.of("-cp", System.getProperty("java.class.path"), Launch.class.getName()));
+        command.addAll(List.of("-cp", classPath(), Launch.class.getName()));
         command.addAll(Arrays.asList(launched));
         Process jvm = new ProcessBuilder(command).redirectErrorStream(true).start();
         String output = new String(jvm.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
@@ -42,6 +46,20 @@ record Launched(Run run, List<Integer> counts, String output) {
                         .map(Integer::valueOf)
                         .toList(),
                 output);
+    }
+
+    /** That of this JVM, with another version of JUnit where the build says one: a folder of its jars. */
+    private static String classPath() throws IOException {
+        String own = System.getProperty("java.class.path");
+        String version = System.getProperty("other.junit.jars");
+        if (version == null) return own;
+        try (Stream<Path> jars = Files.list(Path.of(version))) {
+            return Stream.concat(
+                            jars.map(Path::toString),
+                            Stream.of(own.split(File.pathSeparator))
+                                    .filter(entry -> !entry.matches(".*junit-(jupiter|platform)[\\w-]*-\\d.*")))
+                    .collect(Collectors.joining(File.pathSeparator));
+        }
     }
 
     static Launched jvm(Path root, Class<?>... samples) throws Exception {

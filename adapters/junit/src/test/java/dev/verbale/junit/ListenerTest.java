@@ -17,14 +17,17 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import sample.ArchUnitSample;
 import sample.BrokenSample;
 import sample.DirectorySample;
 import sample.DisabledSample;
 import sample.ExpectedFailureSample;
 import sample.FixturesSample;
 import sample.InnerLaunchSample;
+import sample.JqwikSample;
 import sample.OutcomesSample;
 import sample.ParallelSample;
 import sample.SkippedTemplatesSample;
@@ -81,12 +84,16 @@ class ListenerTest {
     }
 
     @Test
+    @Tag("since-5.12")
     void parameters_and_what_a_reporter_publishes_belong_to_the_test() throws Exception {
         Launched launched = Launched.jvm(root, OutcomesSample.class);
 
-        TestResult basil = launched.test("grows Basil on plot 2");
+        // by its key: JUnit 6 puts the values in its name into quotes
+        TestResult basil = launched.run().tests().stream()
+                .filter(test -> test.key().equals("sample.OutcomesSample.grows(java.lang.String, int)#2"))
+                .findFirst()
+                .orElseThrow();
         assertThat(basil.outcome()).isEqualTo(Outcome.FAILED);
-        assertThat(basil.key()).isEqualTo("sample.OutcomesSample.grows(java.lang.String, int)#2");
         assertThat(outline(basil)).containsExactly("crop=Basil", "plot=2");
         assertThat(outline(launched.test("reports")))
                 .containsExactly("Report passed", "  plot=12", "  a line", "harvest.csv");
@@ -249,6 +256,7 @@ class ListenerTest {
     }
 
     @Test
+    @Tag("since-5.12")
     void a_published_folder_is_kept_with_all_its_files() throws Exception {
         Launched launched = Launched.jvm(root, DirectorySample.class);
 
@@ -274,8 +282,9 @@ class ListenerTest {
         assertThat(launched.recordedCounts()).isEqualTo(launched.counts()).startsWith(80, 72, 8);
         assertThat(launched.run().tests()).allSatisfy(test -> {
             String number = test.name().replaceAll("\\D*(\\d+) of 80", "$1");
-            assertThat(outline(test)).hasSize(11).allMatch(line -> line.strip()
-                    .matches("mine is " + number + "( passed)?"));
+            assertThat(outline(test))
+                    .hasSize(11)
+                    .allMatch(line -> line.strip().matches("mine is " + number + "( passed)?"));
         });
     }
 
@@ -298,8 +307,9 @@ class ListenerTest {
 
         assertThat(first.run().name()).isLessThan(second.run().name());
         assertThat(second.run().counts().all()).isEqualTo(2);
-        assertThat(second.run().workers()).singleElement().satisfies(worker -> assertThat(worker.ended())
-                .isTrue());
+        assertThat(second.run().workers())
+                .singleElement()
+                .satisfies(worker -> assertThat(worker.ended()).isTrue());
 
         Launched.jvm(root, List.of("-Dverbale.enabled=false", "-Dverbale.root=" + nothing), "sample.DisabledSample");
         assertThat(Files.exists(nothing)).isFalse();
@@ -317,6 +327,35 @@ class ListenerTest {
 
     /** Somebody else's tests: thousands of them, with parameterized and repeated ones among them. */
     @Test
+    @Tag("once")
+    void other_engines_are_recorded_by_their_own_structure() throws Exception {
+        Launched launched = Launched.jvm(
+                root, List.of(), JqwikSample.class.getName(), ArchUnitSample.class.getName(), Launch.SPOCK);
+
+        assertThat(launched.run().problems()).isEmpty();
+        assertThat(launched.recordedCounts()).isEqualTo(launched.counts());
+        assertThat(launched.run().tests())
+                .extracting(
+                        TestResult::key,
+                        TestResult::name,
+                        test -> test.outcome().word())
+                .containsExactlyInAnyOrder(
+                        tuple(
+                                "sample.JqwikSample.sumsAreTheSameBothWays(int, int)",
+                                "sumsAreTheSameBothWays",
+                                "passed"),
+                        tuple("sample.JqwikSample.grows()", "a bean grows", "passed"),
+                        tuple("sample.JqwikSample$Winter.nothingGrows()", "nothingGrows", "failed"),
+                        tuple("sample.ArchUnitSample.SAMPLES_ARE_SAMPLES", "SAMPLES_ARE_SAMPLES", "passed"),
+                        tuple("sample.ArchUnitSample.nothingIsPrivate", "nothingIsPrivate", "failed"),
+                        tuple("sample.GardenSpec.a bean grows", "a bean grows", "passed"),
+                        tuple("sample.GardenSpec.a bed has #crop", "a bed has #crop", "passed"),
+                        tuple("sample.GardenSpec.a bed has #crop#1", "a bed has Kale", "passed"),
+                        tuple("sample.GardenSpec.a bed has #crop#2", "a bed has Basil", "failed"));
+    }
+
+    @Test
+    @Tag("once")
     void a_published_suite_of_thousands_is_counted_as_the_platform_counts_it() throws Exception {
         Launched launched = Launched.jvm(
                 root,

@@ -66,8 +66,9 @@ class VerbaleAppenderTest {
         context.getLogger("garden").warn("it rains");
         recorder.endTest(test, TestEnd.passed());
 
-        assertThat(entries("installed")).singleElement().satisfies(entry -> assertThat(((Entry.LogEntry) entry).text())
-                .isEqualTo("it rains"));
+        assertThat(entries("installed"))
+                .singleElement()
+                .satisfies(entry -> assertThat(((Entry.LogEntry) entry).text()).isEqualTo("it rains"));
     }
 
     private static List<Entry> entries(String key) throws IOException {

@@ -61,20 +61,21 @@ class VerbaleOkHttpTest extends ExchangeContract {
     @Test
     void a_call_that_another_thread_executes_is_on_the_step_that_made_it() throws Exception {
         var answered = new CompletableFuture<String>();
-        Verbale.step("Look at the beds", () -> client.newCall(
-                        request("GET", GARDEN.address("/image"), Map.of(), new byte[0]))
-                .enqueue(new Callback() {
-                    @Override
-                    public void onFailure(Call call, IOException failure) {
-                        answered.completeExceptionally(failure);
-                    }
+        Verbale.step(
+                "Look at the beds",
+                () -> client.newCall(request("GET", GARDEN.address("/image"), Map.of(), new byte[0]))
+                        .enqueue(new Callback() {
+                            @Override
+                            public void onFailure(Call call, IOException failure) {
+                                answered.completeExceptionally(failure);
+                            }
 
-                    @Override
-                    public void onResponse(Call call, Response response) {
-                        response.close();
-                        answered.complete("");
-                    }
-                }));
+                            @Override
+                            public void onResponse(Call call, Response response) {
+                                response.close();
+                                answered.complete("");
+                            }
+                        }));
         answered.join();
 
         ExchangeMade made = GARDEN.exchanges().get(0);

@@ -41,7 +41,7 @@ class BrowserEvidenceTest extends Recorded {
                 "<!DOCTYPE html><title>Rota</title><h1>Rota</h1><iframe src=/bed></iframe><img src=/gone.png><script>"
                         + "localStorage.setItem('session-token','t0psecret');console.warn('it rains',2);"
                         + "setTimeout(()=>{window.ready=1;seeds.count()},0)</script>"));
-        new WebDriverWait(chromium, Duration.ofSeconds(5)).until(d -> chromium.executeScript("return window.ready"));
+        new WebDriverWait(chromium, Duration.ofSeconds(30)).until(d -> chromium.executeScript("return window.ready"));
 
         assertThatThrownBy(() -> Verbale.step(
                         "Lend", () -> driver.findElement(By.id("lend")).click()))
@@ -75,7 +75,7 @@ class BrowserEvidenceTest extends Recorded {
                 "/seeds",
                 "<meta charset=utf-8><script>fetch('/seeds.json?api_key=k3y',{method:'POST',body:JSON.stringify("
                         + "{seed:'Basil',password:'hunter2'})}).then(r=>r.text()).then(()=>window.ready=1)</script>"));
-        new WebDriverWait(chromium, Duration.ofSeconds(5)).until(d -> chromium.executeScript("return window.ready"));
+        new WebDriverWait(chromium, Duration.ofSeconds(30)).until(d -> chromium.executeScript("return window.ready"));
         end(TestEnd.passed());
 
         ExchangeMade made = awaitExchange();
@@ -124,7 +124,7 @@ class BrowserEvidenceTest extends Recorded {
         Step looking = recorder.startStep("look");
         looking.failed(catchThrowable(() -> driver.findElement(By.id("gone"))));
         Step waiting = recorder.startStep("wait and fail for another reason");
-        new WebDriverWait(driver, Duration.ofSeconds(2), Duration.ofMillis(40))
+        new WebDriverWait(driver, Duration.ofSeconds(30), Duration.ofMillis(40))
                 .until(d -> d.getTitle().equals("Bare"));
         waiting.failed(new AssertionError("wrong title"));
 

@@ -57,6 +57,10 @@ final class Garden implements AutoCloseable {
 
     static ChromeDriver browser() {
         System.setProperty("webdriver.chrome.driver", "/usr/bin/chromedriver");
+        return new ChromeDriver(options());
+    }
+
+    static ChromeOptions options() {
         var options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
         options.addArguments(
@@ -65,7 +69,7 @@ final class Garden implements AutoCloseable {
                 "--disable-gpu",
                 "--disable-background-networking",
                 "--window-size=1280,943");
-        return new ChromeDriver(options);
+        return options;
     }
 
     @Override

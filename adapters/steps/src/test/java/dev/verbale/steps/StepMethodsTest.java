@@ -110,8 +110,10 @@ class StepMethodsTest {
 
         assertThat(StepMethods.of(closed)).isSameAs(closed);
 
-        assertThat(entries()).singleElement().satisfies(entry -> assertThat(((Entry.LogEntry) entry).text())
-                .contains("Closed has no steps of its methods: the class is final"));
+        assertThat(entries())
+                .singleElement()
+                .satisfies(entry -> assertThat(((Entry.LogEntry) entry).text())
+                        .contains("Closed has no steps of its methods: the class is final"));
     }
 
     private static Path root() {

@@ -17,6 +17,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.concurrent.TimeUnit;
 import javax.imageio.ImageIO;
 import javax.swing.JComponent;
 import javax.swing.JLabel;
@@ -77,12 +78,22 @@ class DesktopTest {
         }
         recorder.endTest(test, TestEnd.threw(new AssertionError("13 g of basil")));
 
-        assertThat(RunReader.read(Path.of(System.getProperty("verbale.root"))).tests().stream()
-                        .filter(one -> one.key().equals("scale"))
-                        .findFirst()
-                        .orElseThrow()
-                        .entries())
+        assertThat(completed("scale"))
                 .extracting(entry -> ((Entry.AttachmentEntry) entry).kind())
                 .containsExactly(AttachmentStored.SCREENSHOT, AttachmentStored.VIDEO);
+    }
+
+    /** What is in the test {@code key}, once its video is encoded: that goes on beside the tests. */
+    private static List<Entry> completed(String key) throws Exception {
+        long until = System.nanoTime() + TimeUnit.SECONDS.toNanos(30);
+        while (true) {
+            List<Entry> entries = RunReader.read(Path.of(System.getProperty("verbale.root"))).tests().stream()
+                    .filter(one -> one.key().equals(key))
+                    .findFirst()
+                    .orElseThrow()
+                    .entries();
+            boolean pending = entries.stream().anyMatch(entry -> entry instanceof Entry.PendingEntry);
+            if (!pending || System.nanoTime() > until) return entries;
+        }
     }
 }

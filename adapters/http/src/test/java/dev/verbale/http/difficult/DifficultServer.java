@@ -303,7 +303,7 @@ public final class DifficultServer implements AutoCloseable {
 
     private boolean isReadMeanwhile() {
         try {
-            return hasRead.tryAcquire(1, TimeUnit.SECONDS);
+            return hasRead.tryAcquire(10, TimeUnit.SECONDS);
         } catch (InterruptedException closing) {
             Thread.currentThread().interrupt();
             return false;

@@ -119,6 +119,11 @@ public record Scenario(
         return all;
     }
 
+    /** Whether a client that waits for all of the response waits until it has lost its patience. */
+    boolean isNeverAnswered() {
+        return address.startsWith("/stalls") || address.equals(NOT_TLS);
+    }
+
     private static Map<String, String> type(String type) {
         return Map.of("Content-Type", type);
     }

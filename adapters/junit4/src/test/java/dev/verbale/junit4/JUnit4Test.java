@@ -1,0 +1,98 @@
+package dev.verbale.junit4;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
+
+import dev.verbale.event.Failure;
+import dev.verbale.event.Outcome;
+import dev.verbale.results.ContainerResult;
+import dev.verbale.results.TestResult;
+import dev.verbale.testing.Launched;
+import dev.verbale.testing.Outline;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What JUnit 4 runs is in the journal, by the listener, by the rule, and by the Vintage engine. */
+class JUnit4Test {
+
+    @TempDir
+    Path root;
+
+    @Test
+    void every_kind_of_test_ends_as_junit_says() throws Exception {
+        Launched launched = Launched.jvm(root, Launch.class, "listener");
+
+        assertThat(launched.run().problems()).isEmpty();
+        TestResult passed = launched.test("passes");
+        assertThat(passed.key()).isEqualTo("sample.OldSample.passes");
+        assertThat(passed.path()).containsExactly("OldSample");
+        assertThat(passed.tags()).containsExactly("sample.OldSample$Garden");
+        assertThat(passed.about().owner()).isEqualTo("Ada");
+        assertThat(Outline.of(passed.entries())).containsExactly("Look passed", "  - three leaves");
+        assertThat(launched.test("fails").failure())
+                .extracting(Failure::expected, Failure::actual)
+                .containsExactly("Ada", "Dario");
+        assertThat(List.of("breaks", "givesUp", "waits", "throwsAsExpected", "hangs", "grows[Kale]", "sows"))
+                .map(launched::test)
+                .extracting(TestResult::outcome, TestResult::reason)
+                .containsExactly(
+                        tuple(Outcome.ERRORED, null),
+                        tuple(Outcome.ABORTED, "needs rain"),
+                        tuple(Outcome.SKIPPED, "next season"),
+                        tuple(Outcome.PASSED, null),
+                        tuple(Outcome.ERRORED, null),
+                        tuple(Outcome.FAILED, null),
+                        tuple(Outcome.ABORTED, "not the season"));
+        assertThat(Outline.of(launched.test("hangs").entries())).containsExactly("- waits for rain");
+        assertThat(launched.test("digs"))
+                .extracting(TestResult::outcome, TestResult::reason)
+                .containsExactly(Outcome.SKIPPED, "closed in winter");
+        assertThat(launched.run().brokenContainers())
+                .extracting(
+                        ContainerResult::name, container -> container.failure().message())
+                .containsExactly(tuple("OldSample.Broken", "no tools"));
+    }
+
+    @Test
+    void the_rule_captures_evidence_before_the_rules_around_it_tear_down() throws Exception {
+        for (String how : List.of("listener", "rule", "vintage")) {
+            Launched launched = Launched.jvm(root.resolve(how), Launch.class, how);
+
+            assertThat(launched.run().problems()).as(how).isEmpty();
+            assertThat(Outline.of(launched.test("loses").entries())).as(how).containsExactly("- sees the page");
+            assertThat(launched.attempts("loses")).as(how).hasSize(1);
+            assertThat(Outline.of(launched.test("gathersChecks").entries()))
+                    .as(how)
+                    .contains("check The gate is shut failed", "- goes on");
+            assertThat(launched.test("isKnownToFail").outcome()).as(how).isEqualTo(Outcome.EXPECTED_FAILURE);
+        }
+    }
+
+    @Test
+    void by_the_vintage_engine_it_is_the_same_record_once() throws Exception {
+        Launched listener = Launched.jvm(root.resolve("listener"), Launch.class, "listener");
+        Launched vintage = Launched.jvm(root.resolve("vintage"), Launch.class, "vintage");
+
+        assertThat(vintage.recordedCounts()).isEqualTo(vintage.counts());
+        assertThat(vintage.run().tests())
+                .extracting(TestResult::id)
+                .containsExactlyInAnyOrderElementsOf(listener.run().tests().stream()
+                        .map(TestResult::id)
+                        .filter(id -> !id.contains("GivenUp")) // the engine counts the class, and none of its tests
+                        .toList());
+        assertThat(vintage.container("GivenUp").outcome()).isEqualTo(Outcome.ABORTED);
+    }
+
+    @Test
+    void a_description_without_annotations_is_recorded_as_well() throws Exception {
+        Launched launched = Launched.jvm(root, Launch.class, "bare-descriptions");
+
+        assertThat(launched.run().problems()).isEmpty();
+        assertThat(launched.run().tests())
+                .extracting(TestResult::name, TestResult::outcome, TestResult::reason)
+                .containsExactly(tuple("passes", Outcome.PASSED, null), tuple("waits", Outcome.SKIPPED, "next season"));
+        assertThat(launched.run().facts().get("not recorded")).endsWith("put verbale-junit on the class path");
+    }
+}

@@ -1,0 +1,42 @@
+package dev.verbale.testng;
+
+import dev.verbale.event.Outcome;
+import dev.verbale.spi.ThrowableReader;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.testng.SkipException;
+
+/**
+ * Reads what TestNG throws: a test that gives itself up, and the expected and actual value in the message of an assertion.
+ *
+ * @since 0.2.0
+ */
+public final class TestNGReader implements ThrowableReader {
+
+    private static final String ASSERTIONS = "org.testng.";
+    private static final String BETWEEN = "] but found [";
+    private static final Pattern VALUES = Pattern.compile(".*?expected \\[(.*)] but found \\[(.*)]", Pattern.DOTALL);
+
+    /** As {@link java.util.ServiceLoader} makes it. */
+    public TestNGReader() {}
+
+    @Override
+    public Optional<Reading> read(Throwable thrown) {
+        if (thrown instanceof SkipException skip)
+            return skip.isSkip() ? Optional.of(new Reading(Outcome.ABORTED, null, null, List.of())) : Optional.empty();
+        if (thrown.getClass() != AssertionError.class || !isOfTestNG(thrown)) return Optional.empty();
+        String message = String.valueOf(thrown.getMessage());
+        int between = message.indexOf(BETWEEN);
+        if (between < 0 || message.indexOf(BETWEEN, between + 1) >= 0) return Optional.empty(); // who knows which one
+        Matcher values = VALUES.matcher(message);
+        if (!values.matches()) return Optional.empty();
+        return Optional.of(new Reading(Outcome.FAILED, values.group(1), values.group(2), List.of()));
+    }
+
+    private static boolean isOfTestNG(Throwable thrown) {
+        StackTraceElement[] frames = thrown.getStackTrace();
+        return frames.length > 0 && frames[0].getClassName().startsWith(ASSERTIONS);
+    }
+}

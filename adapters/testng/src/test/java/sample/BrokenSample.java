@@ -1,0 +1,53 @@
+package sample;
+
+import dev.verbale.Verbale;
+import org.testng.annotations.AfterMethod;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.Test;
+
+/** Fixtures that break, each in a class of its own. */
+public class BrokenSample {
+
+    public static class InSetUp {
+        @BeforeMethod
+        public void opensTheGate() {
+            Verbale.log("tries the key");
+            throw new IllegalStateException("no key");
+        }
+
+        @Test
+        public void plants() {}
+
+        @Test
+        public void waters() {}
+
+        @AfterMethod(alwaysRun = true)
+        public void shutsTheGate() {
+            Verbale.log("shuts the gate");
+        }
+    }
+
+    public static class InClass {
+        @BeforeClass
+        public void fetchesTools() {
+            throw new IllegalStateException("no tools");
+        }
+
+        @Test
+        public void digs() {}
+    }
+
+    public static class InTearDown {
+        @Test
+        public void cuts() {}
+
+        @Test
+        public void rakes() {}
+
+        @AfterMethod
+        public void cleans() {
+            throw new IllegalStateException("no brush");
+        }
+    }
+}
