@@ -5,4 +5,9 @@ module dev.verbale.results {
     requires static transitive org.jspecify;
 
     exports dev.verbale.results;
+    exports dev.verbale.results.join;
+    exports dev.verbale.results.reason;
+    exports dev.verbale.results.selection;
+    exports dev.verbale.results.summary;
+    exports dev.verbale.results.sweep;
 }

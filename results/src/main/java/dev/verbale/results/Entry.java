@@ -4,6 +4,7 @@ import dev.verbale.event.AttachmentStored.StoredFile;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
+import dev.verbale.event.StepArgument;
 import dev.verbale.event.StepKind;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -31,6 +32,7 @@ public sealed interface Entry {
      * @param reason why it was skipped
      * @param failure on the innermost step that saw it
      * @param thread where it belongs to no test
+     * @param argument the table or text below it, or null
      * @param entries what happened in it, in order
      */
     record StepEntry(
@@ -43,6 +45,7 @@ public sealed interface Entry {
             @Nullable String reason,
             @Nullable Failure failure,
             @Nullable String thread,
+            @Nullable StepArgument argument,
             List<Entry> entries)
             implements Entry {
         public StepEntry {

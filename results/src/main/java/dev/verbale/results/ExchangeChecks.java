@@ -78,7 +78,7 @@ public final class ExchangeChecks {
         if (step != null && failedInTearDown) return;
         Instant at =
                 step == null ? test.started().plus(test.duration()) : step.at().plus(step.duration());
-        add(before(at, false), new CheckEntry(at, FailureReason.title(failure), Outcome.FAILED, failure, 0));
+        add(before(at, false), new CheckEntry(at, FailureTitle.of(failure), Outcome.FAILED, failure, 0));
     }
 
     private static boolean same(@Nullable Failure one, Failure other) {

@@ -22,6 +22,7 @@ import dev.verbale.event.StepBudgeted;
 import dev.verbale.event.StepEnded;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestIdentified;
 import dev.verbale.event.TestStarted;
 import dev.verbale.event.UnknownEvent;
 import dev.verbale.folder.RunFolder;
@@ -31,16 +32,22 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableMap;
+import java.util.TreeMap;
+import java.util.function.BiConsumer;
 import org.jspecify.annotations.Nullable;
 
 /** Puts the lines of one journal together: what began, what happened in it, how it ended. */
 final class JournalNodes implements JournalReader.Listener {
 
-    final List<OpenNode> tests = new ArrayList<>();
+    /** By their places in the journal; without those that were handed on. */
+    final NavigableMap<Integer, OpenNode> tests = new TreeMap<>();
+
     final List<OpenNode> containers = new ArrayList<>();
     final OpenNode run = new OpenNode(null, null);
     final Map<String, String> facts = new LinkedHashMap<>();
@@ -56,7 +63,6 @@ final class JournalNodes implements JournalReader.Listener {
     private final RunFolder folder;
     private final JournalProblems problems;
     private final Map<Integer, OpenNode> nodes = new HashMap<>();
-    private final List<OpenNode> steps = new ArrayList<>(); // and what is unknown
     private final Map<Integer, OpenNode> pending = new HashMap<>();
     private final FailureReferences failures = new FailureReferences();
     private final Map<Integer, EarlyAbout> early = new HashMap<>();
@@ -65,16 +71,31 @@ final class JournalNodes implements JournalReader.Listener {
     /** What was said of a test before it began. */
     private record EarlyAbout(About about, int line) {}
 
-    JournalNodes(RunFolder folder, JournalProblems problems) {
+    private final @Nullable HandingOn handingOn;
+    private int testsBegun;
+
+    /**
+     * Takes tests before the journal is at its end.
+     *
+     * @param order the numbers of the tests, by the lines after which nothing more belongs to them
+     * @param lines those lines, in the same order
+     */
+    record HandingOn(int[] order, int[] lines, BiConsumer<Integer, OpenNode> tests) {}
+
+    /**
+     * @param handingOn null where all tests are wanted at the end
+     */
+    JournalNodes(RunFolder folder, JournalProblems problems, @Nullable HandingOn handingOn) {
         this.folder = folder;
         this.problems = problems;
+        this.handingOn = handingOn;
     }
 
     /** All lines were read. */
     void end() {
-        for (int i = steps.size() - 1; i >= 0; i--) steps.get(i).handOnLast();
-        for (int i = tests.size() - 1; i >= 0; i--) tests.get(i).handOnLast();
-        for (int i = containers.size() - 1; i >= 0; i--) containers.get(i).handOnLast();
+        for (OpenNode test : tests.descendingMap().values()) handOnLast(test);
+        for (int i = containers.size() - 1; i >= 0; i--) handOnLast(containers.get(i));
+        run.scope.handOnLast();
         early.forEach((id, about) -> problems.add(
                 about.line(), "says what " + id + " is about, whose beginning is not in this journal; it is left out"));
         unknown.forEach((what, count) -> problems.add(
@@ -100,6 +121,41 @@ final class JournalNodes implements JournalReader.Listener {
 
     @Override
     public void event(Event event, int line) {
+        put(event, line);
+        handOn(line);
+    }
+
+    private int handedOn;
+
+    /** Ids of what was handed on: each may begin a second time. */
+    private final BitSet gone = new BitSet();
+
+    /** Tests that ended, and that no later line belongs to. */
+    private void handOn(int line) {
+        if (handingOn == null) return;
+        for (; handedOn < handingOn.lines.length && handingOn.lines[handedOn] <= line; handedOn++) {
+            int number = handingOn.order[handedOn];
+            OpenNode test = tests.get(number);
+            if (test == null || !test.hasEnded() || test.scope.hasOpen()) continue; // at the end of the journal
+            handOnLast(test);
+            if (test.outer != null) test.outer.scope.closes();
+            tests.remove(number);
+            for (int id : test.scope.ids()) {
+                OpenNode named = nodes.get(id);
+                if (named == null || named.scope != test.scope) continue;
+                nodes.remove(id);
+                if (id >= 0) gone.set(id);
+            }
+            handingOn.tests.accept(number, test);
+        }
+    }
+
+    private static void handOnLast(OpenNode node) {
+        node.scope.handOnLast();
+        node.handOnLast();
+    }
+
+    private void put(Event event, int line) {
         lastAt = Math.max(lastAt, event.at());
         if (event instanceof StepStarted e) {
             begins(e.id(), inner(e, e.in(), line), line);
@@ -134,12 +190,24 @@ final class JournalNodes implements JournalReader.Listener {
             if (waiting != null) waiting.completed(e.pending());
             outer(e, e.in(), line).add(attachment(e, line));
         } else if (event instanceof TestStarted e) {
-            opens(e.id(), new OpenNode(outer(e, e.in(), line), e), tests, line);
+            var test = new OpenNode(outer(e, e.in(), line), e);
+            if (test.outer != null) test.outer.scope.opens();
+            tests.put(testsBegun++, test);
+            begins(e.id(), test, line);
         } else if (event instanceof TestEnded e) {
             OpenNode test = ending(e, e.id(), TestStarted.class, line);
-            if (test != null) test.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
+            if (test == null) return;
+            test.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
+            test.blockedBy = e.blockedBy();
+        } else if (event instanceof TestIdentified e) {
+            OpenNode test = nodes.get(e.id());
+            if (test != null && test.start() instanceof TestStarted start) test.startedAs(start.as(e.key(), e.name()));
+            else problems.add(line, "identifies " + e.id() + ", whose beginning is not in this journal");
         } else if (event instanceof ContainerStarted e) {
-            opens(e.id(), new OpenNode(outer(e, e.in(), line), e), containers, line);
+            var container = new OpenNode(outer(e, e.in(), line), e);
+            if (container.outer != null) container.outer.scope.opens();
+            containers.add(container);
+            begins(e.id(), container, line);
         } else if (event instanceof ContainerEnded e) {
             OpenNode container = ending(e, e.id(), ContainerStarted.class, line);
             if (container == null) return;
@@ -147,7 +215,7 @@ final class JournalNodes implements JournalReader.Listener {
             container.notRun = e.notRun();
         } else if (event instanceof UnknownEvent e) {
             OpenNode node = inner(e, e.in(), line);
-            if (e.id() != 0 && !nodes.containsKey(e.id())) nodes.put(e.id(), node); // its children stay with it
+            if (e.id() != 0 && !isKnown(e.id())) named(e.id(), node); // its children stay with it
         } else {
             ofTheJournal(event, line);
         }
@@ -184,18 +252,22 @@ final class JournalNodes implements JournalReader.Listener {
         OpenNode outer = outer(start, in, line);
         var node = new OpenNode(outer, start);
         outer.add(node);
-        steps.add(node);
+        node.scope.add(node);
         return node;
     }
 
-    private void opens(int id, OpenNode node, List<OpenNode> kind, int line) {
-        kind.add(node);
-        begins(id, node, line);
+    private boolean isKnown(int id) {
+        return nodes.containsKey(id) || (id >= 0 && gone.get(id));
+    }
+
+    private void named(int id, OpenNode node) {
+        if (handingOn != null) node.scope.names(id);
+        nodes.put(id, node);
     }
 
     private void begins(int id, OpenNode node, int line) {
-        if (nodes.put(id, node) != null)
-            problems.add(line, "begins " + id + " a second time; what follows is of this one");
+        if (isKnown(id)) problems.add(line, "begins " + id + " a second time; what follows is of this one");
+        named(id, node);
         EarlyAbout about = early.remove(id);
         if (about != null) node.about = about.about();
     }
@@ -228,7 +300,7 @@ final class JournalNodes implements JournalReader.Listener {
 
     private @Nullable OpenNode ending(Event event, int id, Class<? extends Event> kind, int line) {
         OpenNode node = nodes.get(id);
-        if (node != null && kind.isInstance(node.start)) {
+        if (node != null && kind.isInstance(node.start())) {
             node.lastedUntil(event.at());
             return node;
         }
@@ -270,7 +342,7 @@ final class JournalNodes implements JournalReader.Listener {
 
     /** The tests that have no end. */
     List<OpenNode> unfinishedTests() {
-        return tests.stream()
+        return tests.values().stream()
                 .filter(test -> test.outcome.equals(Outcome.UNFINISHED))
                 .toList();
     }

@@ -15,8 +15,10 @@ import java.nio.file.FileSystemException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayDeque;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /** What one journal holds: tests, containers, and what belongs to neither. */
 final class JournalResults {
@@ -26,18 +28,69 @@ final class JournalResults {
     private final JournalProblems problems;
     private final JournalNodes nodes;
 
-    private JournalResults(RunFolder folder, Path file, List<Problem> problems) {
+    private final String shard;
+    private final List<Problem> met = new ArrayList<>();
+
+    private JournalResults(RunFolder folder, String shard, Path file, @Nullable TestLines lines, TestsOneByOne tests) {
         this.folder = folder;
+        this.shard = shard;
         this.file = file;
-        this.problems = new JournalProblems(folder.nameInJournal(file), problems);
-        this.nodes = new JournalNodes(folder, this.problems);
+        String prefix = shard.isEmpty() ? "" : "shards/" + shard + "/";
+        this.problems = new JournalProblems(prefix + folder.nameInJournal(file), met);
+        this.nodes = new JournalNodes(
+                folder,
+                this.problems,
+                lines == null
+                        ? null
+                        : new JournalNodes.HandingOn(
+                                lines.order(),
+                                lines.lastLines(),
+                                (number, node) -> tests.test(number, test(node, name()))));
     }
 
-    /** Of {@code file}. What is read before something goes wrong stays. */
-    static JournalResults read(RunFolder folder, Path file, List<Problem> problems) {
-        var results = new JournalResults(folder, file, problems);
+    /** Who takes a test as soon as it is whole. */
+    @FunctionalInterface
+    interface TestsOneByOne {
+        /** {@code number} counts the tests of this journal, from 0. */
+        void test(int number, TestResult test);
+    }
+
+    /**
+     * Of {@code file}. What is read before something goes wrong stays.
+     *
+     * @param shard the name of the run that it was recorded in, where others were joined with that; empty otherwise
+     */
+    static JournalResults read(RunFolder folder, String shard, Path file) {
+        var results = new JournalResults(folder, shard, file, null, (number, test) -> {});
         results.read();
+        results.make();
         return results;
+    }
+
+    /** The same, where {@code taking} has all its tests, and it has none. */
+    static JournalResults read(RunFolder folder, String shard, Path file, TestLines lines, TestsOneByOne taking) {
+        var results = new JournalResults(folder, shard, file, lines, taking);
+        results.read();
+        results.nodes.tests.forEach((number, node) -> taking.test(number, results.test(node, results.name())));
+        results.nodes.tests.clear();
+        results.make();
+        return results;
+    }
+
+    private List<TestResult> tests = List.of();
+
+    /** Here, where several journals are read side by side, and not when all are asked. */
+    private void make() {
+        String worker = name();
+        List<TestResult> made = new ArrayList<>(nodes.tests.size());
+        while (!nodes.tests.isEmpty())
+            made.add(test(nodes.tests.pollFirstEntry().getValue(), worker)); // lets go of each
+        tests = made;
+    }
+
+    /** What went wrong, in the order of the lines. */
+    List<Problem> problems() {
+        return met;
     }
 
     private void read() {
@@ -77,10 +130,18 @@ final class JournalResults {
         return nodes.facts;
     }
 
-    Worker worker() {
+    String name() {
+        return workerName(shard, file);
+    }
+
+    static String workerName(String shard, Path file) {
         String name = file.getFileName().toString().replace(JournalFormat.FILE_SUFFIX, "");
+        return shard.isEmpty() ? name : shard + "/" + name;
+    }
+
+    Worker worker() {
         return new Worker(
-                name,
+                name(),
                 pid(),
                 nodes.wall(),
                 nodes.ended,
@@ -95,8 +156,7 @@ final class JournalResults {
     }
 
     List<TestResult> tests() {
-        String worker = worker().name();
-        return nodes.tests.stream().map(node -> test(node, worker)).toList();
+        return tests;
     }
 
     private TestResult test(OpenNode node, String worker) {
@@ -109,9 +169,10 @@ final class JournalResults {
                         start.className(),
                         start.methodName(),
                         start.tags(),
-                        node.about),
+                        node.about,
+                        start.source()),
                 TestResult.Attempt.ONLY,
-                new TestResult.End(node.outcome, node.reason, node.failure),
+                new TestResult.End(node.outcome, node.reason, node.failure, node.blockedBy),
                 new TestResult.Course(nodes.moment(start), node.duration(), worker, start.thread()),
                 node.entries(this::inner, nodes.wall()));
     }
@@ -140,7 +201,7 @@ final class JournalResults {
     }
 
     List<ContainerResult> containers() {
-        String worker = worker().name();
+        String worker = name();
         return nodes.containers.stream().map(node -> container(node, worker)).toList();
     }
 
@@ -181,6 +242,7 @@ final class JournalResults {
                 node.reason,
                 node.failure,
                 start.thread(),
+                start.argument(),
                 entries);
     }
 
@@ -188,7 +250,7 @@ final class JournalResults {
         var names = new ArrayDeque<String>();
         int hops = 0;
         for (OpenNode outer = node.outer; outer != null && hops++ < OpenNode.DEEPEST; outer = outer.outer)
-            if (outer.start instanceof ContainerStarted container && container.methodName() == null)
+            if (outer.start() instanceof ContainerStarted container && container.methodName() == null)
                 names.addFirst(container.name()); // a method's name is in the names of its tests
         return List.copyOf(names);
     }

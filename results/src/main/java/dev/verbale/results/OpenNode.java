@@ -1,10 +1,12 @@
 package dev.verbale.results;
 
 import dev.verbale.event.About;
+import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.Event;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
 import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestStarted;
 import dev.verbale.event.UnknownEvent;
 import java.time.Duration;
 import java.time.Instant;
@@ -26,8 +28,7 @@ final class OpenNode {
     static final int DEEPEST = 100;
 
     final @Nullable OpenNode outer;
-    /** What began it; null for the run, which nothing begins. */
-    final @Nullable Event start;
+    private @Nullable Event start;
     /** Of steps in each other; 0 for what is no step. */
     private final int depth;
     /** Where what happens in here is shown: in here, or where this is too deep, in the last one that is not. */
@@ -49,18 +50,74 @@ final class OpenNode {
 
     int notRun;
 
+    List<String> blockedBy = List.of();
+
     @Nullable
     Duration budget;
 
     About about = About.NOTHING;
 
+    /** What began in the same test, or outside of all tests. */
+    final Scope scope;
+
+    /** What began in one test, in its order. */
+    static final class Scope {
+        private final List<OpenNode> steps = new ArrayList<>(); // and what is unknown
+        private final List<Integer> ids = new ArrayList<>();
+        private int open; // tests and containers that began in here, and make it last longer
+
+        /** All was read: what lies around a step lasted at least as long. */
+        void handOnLast() {
+            for (int i = steps.size() - 1; i >= 0; i--) steps.get(i).handOnLast();
+        }
+
+        void add(OpenNode step) {
+            steps.add(step);
+        }
+
+        /** {@code id} is that of something in here. */
+        void names(int id) {
+            ids.add(id);
+        }
+
+        void opens() {
+            open++;
+        }
+
+        void closes() {
+            open--;
+        }
+
+        boolean hasOpen() {
+            return open > 0;
+        }
+
+        List<Integer> ids() {
+            return ids;
+        }
+    }
+
     OpenNode(@Nullable OpenNode outer, @Nullable Event start) {
         this.outer = outer;
         this.start = start;
+        this.scope = outer == null || start instanceof TestStarted || start instanceof ContainerStarted
+                ? new Scope()
+                : outer.scope;
         boolean inner = start instanceof StepStarted || start instanceof UnknownEvent;
         this.depth = inner && outer != null ? outer.depth + 1 : 0;
         this.shown = outer != null && depth > DEEPEST ? outer.shown : this;
         this.lastAt = startedAt();
+    }
+
+    /** What began it; null for the run, which nothing begins. */
+    @Nullable
+    Event start() {
+        return start;
+    }
+
+    /** More is known now of what began. */
+    void startedAs(Event fuller) {
+        start = fuller;
     }
 
     /** What began it, where something did. */

@@ -51,7 +51,8 @@ public final class OwnFrames {
                 .orElse("");
     }
 
-    private boolean isOwn(String frame) {
+    /** Whether a frame that begins so, such as {@code dev.orto.RotaTest.}, is of the suite. */
+    public boolean isOwn(String frame) {
         for (String library : libraries) if (frame.startsWith(library)) return false;
         return true;
     }

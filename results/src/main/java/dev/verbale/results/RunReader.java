@@ -1,6 +1,5 @@
 package dev.verbale.results;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.folder.ResultsRoot;
 import dev.verbale.folder.RunDescription;
 import dev.verbale.folder.RunFolder;
@@ -18,6 +17,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.function.Function;
 
 /**
@@ -30,6 +30,7 @@ public final class RunReader {
 
     private final RunFolder folder;
     private final List<Problem> problems = new ArrayList<>();
+    private List<RunFolder> shards = List.of();
 
     private RunReader(RunFolder folder) {
         this.folder = folder;
@@ -82,17 +83,85 @@ public final class RunReader {
         }
     }
 
+    /**
+     * Reads the same, and gives each test to {@code tests} as soon as it is whole, in no certain order but on this thread: a run of any
+     * size needs no heap of its size. Its journals are read twice for that. Attempts are numbered as {@link #read} does.
+     *
+     * @return the run, without its tests
+     * @throws ResultsFormatException where there is no run; it says what there is instead
+     * @throws IOException where something cannot be read
+     */
+    public static Run stream(Path path, Consumer<TestResult> tests) throws IOException {
+        return new RunReader(find(path)).stream(tests);
+    }
+
+    /** A journal, and the run that it was recorded in where others were joined with that. */
+    private record Source(RunFolder folder, String shard, Path file) {}
+
     private Run read() throws IOException {
         Map<String, String> facts = new LinkedHashMap<>();
         Instant described = description(facts);
+        var joined = new JoinedFacts(facts);
+        List<Source> sources = sources();
+        // Side by side: they have nothing in common.
+        List<JournalResults> journals = sources.parallelStream()
+                .map(source -> JournalResults.read(source.folder(), source.shard(), source.file()))
+                .toList();
+        facts(facts, joined, sources, journals);
+        return run(described, facts, journals, numbered(tests(journals, joined.machines())));
+    }
+
+    private Run stream(Consumer<TestResult> tests) throws IOException {
+        Map<String, String> facts = new LinkedHashMap<>();
+        Instant described = description(facts);
+        var joined = new JoinedFacts(facts);
+        List<Source> sources = sources();
+        List<TestLines> lines = sources.parallelStream()
+                .map(source -> TestLines.of(source.file()))
+                .toList();
+        AttemptNumbers numbers = AttemptNumbers.of(lines);
         List<JournalResults> journals = new ArrayList<>();
-        for (Path file : journalFiles()) {
-            journals.add(JournalResults.read(folder, file, problems));
+        for (int i = 0; i < sources.size(); i++) {
+            Source source = sources.get(i);
+            int journal = i;
+            journals.add(JournalResults.read(
+                    source.folder(),
+                    source.shard(),
+                    source.file(),
+                    lines.get(i),
+                    (number, test) -> tests.accept(test.as(numbers.of(journal, number)))));
         }
+        facts(facts, joined, sources, journals);
+        if (joined.machines() > 1) sayWhereSeveralMachinesRan(sources, lines);
+        return run(described, facts, journals, List.of());
+    }
+
+    private List<Source> sources() {
+        List<Source> sources = new ArrayList<>();
+        for (Path file : journalFiles(folder)) sources.add(new Source(folder, "", file));
+        shards = shards();
+        for (RunFolder shard : shards)
+            for (Path file : journalFiles(shard)) sources.add(new Source(shard, shard.name(), file));
+        return sources;
+    }
+
+    private void facts(
+            Map<String, String> facts, JoinedFacts joined, List<Source> sources, List<JournalResults> journals) {
+        for (int i = 0; i < sources.size(); i++)
+            if (sources.get(i).shard().isEmpty()) facts.putAll(journals.get(i).facts());
+        for (RunFolder shard : shards) {
+            joined.add(shard, problems);
+            for (int i = 0; i < sources.size(); i++)
+                if (sources.get(i).shard().equals(shard.name()))
+                    joined.add(journals.get(i).facts());
+        }
+        for (JournalResults journal : journals) problems.addAll(journal.problems());
         if (journals.isEmpty())
             problem("journals", "there is no journal: nothing was recorded, or its files are missing");
-        for (JournalResults journal : journals) facts.putAll(journal.facts());
+    }
 
+    private Run run(
+            Instant described, Map<String, String> facts, List<JournalResults> journals, List<TestResult> tests) {
         Instant started = journals.stream()
                 .map(JournalResults::first)
                 .min(Comparator.naturalOrder())
@@ -108,16 +177,61 @@ public final class RunReader {
                 Duration.between(started, ended),
                 facts,
                 journals.stream().map(JournalResults::worker).toList(),
-                numbered(inOrder(journals, JournalResults::tests, Comparator.comparing(TestResult::started))),
+                tests,
                 inOrder(journals, JournalResults::containers, Comparator.comparing(ContainerResult::started)),
                 inOrder(journals, JournalResults::entries, Comparator.comparing(Entry::at)),
                 problems);
     }
 
-    private List<Path> journalFiles() {
+    private void sayWhereSeveralMachinesRan(List<Source> sources, List<TestLines> lines) {
+        var machines = new Machines();
+        for (int i = 0; i < sources.size(); i++)
+            for (int test = 0; test < lines.get(i).count(); test++)
+                machines.ran(lines.get(i).key(test), sources.get(i).shard());
+        machines.say();
+    }
+
+    /** Which tests ran on several. */
+    private final class Machines {
+        private final Map<String, String> machineOf = new HashMap<>();
+        private final Set<String> several = new HashSet<>();
+
+        private void ran(String key, String machine) {
+            if (!machineOf.computeIfAbsent(key, none -> machine).equals(machine)) several.add(key);
+        }
+
+        private void say() {
+            if (several.isEmpty()) return;
+            problem(
+                    "shards",
+                    (several.size() == 1 ? "1 test" : several.size() + " tests")
+                            + " ran on several machines: which attempt"
+                            + " came last is told by the machines' own clocks, which nobody compared");
+        }
+    }
+
+    private List<TestResult> tests(List<JournalResults> journals, int machines) {
+        List<TestResult> tests = inOrder(journals, JournalResults::tests, Comparator.comparing(TestResult::started));
+        if (machines < 2) return tests;
+        var ran = new Machines();
+        for (TestResult test : tests) ran.ran(test.key(), test.worker().replaceFirst("/.*", ""));
+        ran.say();
+        return tests;
+    }
+
+    private List<RunFolder> shards() {
         try {
-            if (Files.isSymbolicLink(folder.journals())) problem("journals", "is a link, which is not followed");
-            return folder.journalFiles();
+            return folder.shards();
+        } catch (IOException unreadable) {
+            problem("shards", "cannot be listed (" + unreadable + ")");
+            return List.of();
+        }
+    }
+
+    private List<Path> journalFiles(RunFolder one) {
+        try {
+            if (Files.isSymbolicLink(one.journals())) problem("journals", "is a link, which is not followed");
+            return one.journalFiles();
         } catch (IOException unreadable) {
             problem("journals", "cannot be listed (" + unreadable + ")");
             return List.of();
@@ -153,24 +267,11 @@ public final class RunReader {
         return all;
     }
 
-    /**
-     * Numbers the attempts of what ran several times. The same key in one run is the same test, whatever its attempts
-     * came to and whichever JVM made them: the last one counts.
-     */
     private static List<TestResult> numbered(List<TestResult> tests) {
-        Map<String, Integer> left = new HashMap<>();
-        for (TestResult test : tests) left.merge(test.key(), 1, Integer::sum);
-        Map<String, Integer> attempts = new HashMap<>();
-        Set<String> failedBefore = new HashSet<>();
+        var numbers = new AttemptNumbers();
+        for (TestResult test : tests) numbers.count(test.key());
         List<TestResult> numbered = new ArrayList<>(tests.size());
-        for (TestResult test : tests) {
-            boolean again = left.merge(test.key(), -1, Integer::sum) > 0;
-            int number = attempts.merge(test.key(), 1, Integer::sum);
-            boolean recovered =
-                    failedBefore.contains(test.key()) && test.outcome().equals(Outcome.PASSED);
-            numbered.add(number == 1 && !again ? test : test.as(new TestResult.Attempt(number, again, recovered)));
-            if (test.outcome().needsAttention()) failedBefore.add(test.key());
-        }
+        for (TestResult test : tests) numbered.add(test.as(numbers.next(test.key(), test.outcome())));
         return numbered;
     }
 }

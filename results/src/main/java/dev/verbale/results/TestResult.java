@@ -31,6 +31,7 @@ public record TestResult(Identity identity, Attempt attempt, End end, Course cou
      * @param name what a reader sees
      * @param path the names of the classes around it, outermost first
      * @param about what was said of it
+     * @param source where it is written, as a file and a line, where its class does not say it
      */
     public record Identity(
             String key,
@@ -39,7 +40,8 @@ public record TestResult(Identity identity, Attempt attempt, End end, Course cou
             @Nullable String className,
             @Nullable String methodName,
             List<String> tags,
-            About about) {
+            About about,
+            @Nullable String source) {
         public Identity {
             path = List.copyOf(path);
             tags = List.copyOf(tags);
@@ -63,11 +65,17 @@ public record TestResult(Identity identity, Attempt attempt, End end, Course cou
      *
      * @param reason why it was skipped or aborted
      * @param failure why it did not pass, where it did not
+     * @param blockedBy the keys of the tests or containers because of which it was not run
      */
     public record End(
             Outcome outcome,
             @Nullable String reason,
-            @Nullable Failure failure) {}
+            @Nullable Failure failure,
+            List<String> blockedBy) {
+        public End {
+            blockedBy = List.copyOf(blockedBy);
+        }
+    }
 
     /**
      * When and where it ran.
@@ -84,7 +92,7 @@ public record TestResult(Identity identity, Attempt attempt, End end, Course cou
 
     /** This as the attempt that it is among others. */
     TestResult as(Attempt one) {
-        return new TestResult(identity, one, end, course, entries);
+        return one.equals(attempt) ? this : new TestResult(identity, one, end, course, entries);
     }
 
     public String key() {
@@ -125,6 +133,10 @@ public record TestResult(Identity identity, Attempt attempt, End end, Course cou
 
     public @Nullable Failure failure() {
         return end.failure();
+    }
+
+    public List<String> blockedBy() {
+        return end.blockedBy();
     }
 
     public Instant started() {

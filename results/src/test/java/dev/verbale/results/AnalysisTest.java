@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.tuple;
 
 import dev.verbale.event.Outcome;
 import dev.verbale.event.TestStarted;
+import dev.verbale.results.reason.FailureReason;
+import dev.verbale.results.summary.Headline;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
@@ -29,7 +31,7 @@ class AnalysisTest {
                 .test(
                         "c",
                         Outcome.ERRORED,
-                        SampleRun.failure("Timeout", "no response on port 8080 from 'gate'", "sample.B.b(B.java:2)"))
+                        SampleRun.failure("Timeout", "no response on port 8080 from 'shed'", "sample.B.b(B.java:2)"))
                 .test(
                         "d",
                         Outcome.FAILED,
@@ -41,8 +43,8 @@ class AnalysisTest {
                 .extracting(FailureReason::title, reason -> reason.tests().size())
                 .containsExactly(
                         tuple("no response on port 40123 from 'shed'", 2),
-                        tuple("expected: <1> but was: <2>", 1),
-                        tuple("expected: <3> but was: <4>", 1));
+                        tuple("b: expected: <1> but was: <2>", 1),
+                        tuple("d: expected: <3> but was: <4>", 1));
         assertThat(FailureReason.of(run).get(1).frame()).isEqualTo(OWN);
         assertThat(Headline.of(run)).isEqualTo("4 of 5 tests did not pass: 2 failed, 2 errored, for 3 reasons.");
     }
@@ -56,7 +58,7 @@ class AnalysisTest {
 
         assertThat(FailureReason.of(run))
                 .extracting(FailureReason::title)
-                .containsExactly("Expecting actual:", "sample.Silent");
+                .containsExactly("a: Expecting actual: 1", "b: sample.Silent");
     }
 
     @Test

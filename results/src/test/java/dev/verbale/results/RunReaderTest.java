@@ -25,6 +25,8 @@ import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
+import dev.verbale.results.reason.FailureReason;
+import dev.verbale.results.summary.Headline;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
@@ -90,8 +92,9 @@ class RunReaderTest {
                         new ContainerEnded(2, 1, Outcome.ERRORED, null, SampleRun.failure("E", "no glass"), 4))
                 .read();
 
-        assertThat(read.brokenContainers()).singleElement().satisfies(c -> assertThat(c.notRun())
-                .isEqualTo(4));
+        assertThat(read.brokenContainers())
+                .singleElement()
+                .satisfies(c -> assertThat(c.notRun()).isEqualTo(4));
         assertThat(Headline.of(read))
                 .isEqualTo("No test was recorded. \"Greenhouse\" broke outside its tests; 4 tests of it did not run.");
     }
@@ -347,8 +350,9 @@ class RunReaderTest {
                         new ContainerEnded(8, 4, Outcome.PASSED, null, null, 0))
                 .read();
 
-        assertThat(read.brokenContainers()).singleElement().satisfies(c -> assertThat(c.notRun())
-                .isEqualTo(3));
+        assertThat(read.brokenContainers())
+                .singleElement()
+                .satisfies(c -> assertThat(c.notRun()).isEqualTo(3));
     }
 
     @Test

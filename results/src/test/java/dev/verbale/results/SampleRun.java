@@ -20,9 +20,9 @@ import java.util.List;
 import java.util.Map;
 
 /** Writes run folders by hand, event by event, for tests that read them. */
-final class SampleRun {
+public final class SampleRun {
 
-    static final Instant WALL = Instant.parse("2026-11-24T10:31:07Z");
+    public static final Instant WALL = Instant.parse("2026-11-24T10:31:07Z");
 
     private final RunFolder folder;
     private JournalWriter journal;
@@ -34,7 +34,7 @@ final class SampleRun {
     }
 
     /** A run with its description and no journal yet. */
-    static SampleRun in(Path root, String name) throws IOException {
+    public static SampleRun in(Path root, String name) throws IOException {
         var run = new SampleRun(new RunFolder(root.resolve(name)));
         Files.createDirectories(run.folder.journals());
         new RunDescription(JournalFormat.VERSION, name, WALL, Map.of("os", "Linux"))
@@ -42,7 +42,7 @@ final class SampleRun {
         return run;
     }
 
-    SampleRun worker(String name, Instant wall) throws IOException {
+    public SampleRun worker(String name, Instant wall) throws IOException {
         closed = false;
         journal = JournalWriter.open(
                 folder.journal(name),
@@ -51,7 +51,7 @@ final class SampleRun {
         return this;
     }
 
-    SampleRun write(Event... events) throws IOException {
+    public SampleRun write(Event... events) throws IOException {
         if (journal == null) worker("worker-1", WALL);
         for (Event event : events) {
             journal.append(event);
@@ -61,14 +61,14 @@ final class SampleRun {
     }
 
     /** A test that took a millisecond. */
-    SampleRun test(String name, Outcome outcome, Failure failure) throws IOException {
+    public SampleRun test(String name, Outcome outcome, Failure failure) throws IOException {
         int id = ids++;
         return write(
                 new TestStarted(id * 1_000L, id, 0, "sample." + name + "()", name, "sample.T", name, "main", List.of()),
                 new TestEnded(id * 1_000L + 1_000, id, outcome, null, failure));
     }
 
-    static Failure failure(String type, String message, String... frames) {
+    public static Failure failure(String type, String message, String... frames) {
         String stack = type + ": " + message + "\n\tat org.junit.Assert.fail(Assert.java:1)\n"
                 + String.join(
                         "",
@@ -76,18 +76,18 @@ final class SampleRun {
         return new Failure(type, message, stack, null, null, List.of());
     }
 
-    Path path() {
+    public Path path() {
         return folder.path();
     }
 
     /** With the last word of its journal. */
-    Run read() throws IOException {
+    public Run read() throws IOException {
         if (!closed && journal != null) write(new JournalEnded(0, 0, Map.of(), 0));
         return readOpen();
     }
 
     /** As it is, while its JVM runs or after it was killed. */
-    Run readOpen() throws IOException {
+    public Run readOpen() throws IOException {
         return RunReader.read(folder.path());
     }
 }

@@ -1,0 +1,142 @@
+package dev.verbale.results.reason;
+
+import dev.verbale.event.Failure;
+import dev.verbale.results.ContainerResult;
+import dev.verbale.results.OwnFrames;
+import dev.verbale.results.Run;
+import dev.verbale.results.TestResult;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A reason that tests share, and set-ups of classes. {@code docs/reasons.md} says by which rules, and how often they are right.
+ *
+ * @param id the same in every run, such as {@code 3f09a1c2b7d4}
+ * @param title as a person would say it
+ * @param type the class name of what the first of them threw
+ * @param frame the nearest one of the suite's own code in the first of them, or nothing where there is none
+ * @param evidence the recorded line that explains it; null where the title says all that was recorded
+ * @param tests in order; empty only where there is a container
+ * @param containers those whose own set-up or tear-down failed for it, in order
+ * @since 0.2.0
+ */
+public record FailureReason(
+        String id,
+        String title,
+        String type,
+        String frame,
+        @Nullable String evidence,
+        List<TestResult> tests,
+        List<ContainerResult> containers) {
+
+    public FailureReason {
+        tests = List.copyOf(tests);
+        containers = List.copyOf(containers);
+    }
+
+    /** The reasons in {@code run}, the most frequent first, then in the order of their first test. */
+    public static List<FailureReason> of(Run run) {
+        OwnFrames own = run.ownFrames();
+        Map<String, Group> groups = new LinkedHashMap<>();
+        for (TestResult test : run.needingAttention()) {
+            Failure failure = test.failure();
+            if (failure == null) continue; // unfinished: nobody knows why
+            Fingerprint print = Fingerprint.of(test, failure, own);
+            groups.computeIfAbsent(print.key(), key -> new Group(print, failure))
+                    .tests
+                    .add(test);
+        }
+        for (ContainerResult container : run.brokenContainers()) {
+            Failure failure = container.failure();
+            if (failure == null) continue;
+            Fingerprint print = Fingerprint.outside(container.className(), failure, own);
+            groups.computeIfAbsent(print.key(), key -> new Group(print, failure))
+                    .containers
+                    .add(container);
+        }
+        List<FailureReason> reasons = new ArrayList<>();
+        for (Group group : joined(groups)) reasons.add(group.reason(own));
+        reasons.sort((a, b) -> Integer.compare(b.tests().size(), a.tests().size()));
+        return reasons;
+    }
+
+    /**
+     * A browser's list of requests has no bodies: what it shows of an endpoint belongs to what another test recorded of the same
+     * one, where that is a single reason. And what two sides of a product show of one change is one reason.
+     */
+    private static List<Group> joined(Map<String, Group> groups) {
+        Map<String, List<Group>> fuller = new HashMap<>();
+        for (Group group : groups.values())
+            if (group.print.open() != null && !group.isOpen())
+                fuller.computeIfAbsent(group.print.open(), key -> new ArrayList<>())
+                        .add(group);
+        List<Group> left = new ArrayList<>();
+        Map<String, List<Group>> byWords = new HashMap<>();
+        for (Group group : groups.values()) {
+            List<Group> same = group.isOpen() ? fuller.getOrDefault(group.print.open(), List.of()) : List.<Group>of();
+            Group other = same.size() == 1 ? same.get(0) : null;
+            Difference difference = group.print.difference();
+            if (difference != null) {
+                List<Group> alike = byWords.computeIfAbsent(difference.words(), words -> new ArrayList<>());
+                other = alike.stream()
+                        .filter(one -> one.showsAlso(difference))
+                        .findFirst()
+                        .orElse(other);
+                if (other == null) alike.add(group);
+            }
+            if (other == null) left.add(group);
+            else other.tests.addAll(group.tests);
+        }
+        return left;
+    }
+
+    /** While they are gathered. */
+    private static final class Group {
+        private final Fingerprint print;
+        private final Failure first;
+        private final List<TestResult> tests = new ArrayList<>();
+        private final List<ContainerResult> containers = new ArrayList<>();
+
+        private Group(Fingerprint print, Failure first) {
+            this.print = print;
+            this.first = first;
+        }
+
+        /** Whether nobody recorded what the body said. */
+        private boolean isOpen() {
+            return print.open() != null && print.key().equals(print.open() + "|");
+        }
+
+        private boolean showsAlso(Difference difference) {
+            return print.difference() != null && print.difference().isAlso(difference);
+        }
+
+        private FailureReason reason(OwnFrames own) {
+            return new FailureReason(
+                    shortHash(print.key()),
+                    print.title(),
+                    first.type(),
+                    own.nearest(first.stack()),
+                    print.evidence(),
+                    tests,
+                    containers);
+        }
+    }
+
+    private static String shortHash(String key) {
+        try {
+            byte[] hash = MessageDigest.getInstance("SHA-256").digest(key.getBytes(StandardCharsets.UTF_8));
+            return HexFormat.of().formatHex(hash, 0, 6);
+        } catch (NoSuchAlgorithmException everyJvmHasIt) {
+            throw new IllegalStateException(everyJvmHasIt);
+        }
+    }
+}

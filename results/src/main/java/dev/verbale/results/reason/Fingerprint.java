@@ -1,0 +1,179 @@
+package dev.verbale.results.reason;
+
+import dev.verbale.event.Failure;
+import dev.verbale.event.Outcome;
+import dev.verbale.results.Entry;
+import dev.verbale.results.FailureTitle;
+import dev.verbale.results.OwnFrames;
+import dev.verbale.results.TestResult;
+import dev.verbale.results.Texts;
+import dev.verbale.results.reason.ThrownChain.Thrown;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What makes a failure one with others. The rules are asked in this order, and the first that has an answer decides:
+ *
+ * <ol>
+ *   <li>nobody listened: protocol and host;
+ *   <li>the exchange behind it: method, host and path, status, the error in the body;
+ *   <li>something in a page, with an error of a script that the console holds: that error;
+ *   <li>an element of a page: type and locator;
+ *   <li>what was thrown: type, masked message and the nearest own frame that is not the test method. What any assertion could
+ *       say, with no such frame, is a reason of its own test.
+ * </ol>
+ *
+ * @param key the same for two failures of one reason, in any run
+ * @param open the same without what only some recordings hold; null where there is no such difference
+ * @param title as a person would say it
+ * @param evidence the recorded line that explains it; null where the title says all
+ * @param difference what it found changed; null where it is no such assertion
+ */
+record Fingerprint(
+        String key,
+        @Nullable String open,
+        String title,
+        @Nullable String evidence,
+        @Nullable Difference difference) {
+
+    private Fingerprint(String key, @Nullable String open, String title, @Nullable String evidence) {
+        this(key, open, title, evidence, null);
+    }
+
+    private static final int LONGEST_EVIDENCE = 300;
+
+    /** A condition without a name. */
+    private static final Pattern LAMBDA = Pattern.compile("\\(a lambda\\)|Lambda expression in |\\$\\$Lambda");
+
+    static Fingerprint of(TestResult test, Failure failure, OwnFrames known) {
+        ThrownChain chain = ThrownChain.of(failure);
+        Thrown decisive = chain.decisive();
+        BrowserFindings browser = BrowserFindings.in(test.entries());
+        RefusedConnection refused = RefusedConnection.of(chain);
+        if (refused != null) return new Fingerprint(refused.key(), null, refused.title(), line(decisive));
+        ExchangeBehind behind = ExchangeBehind.of(test, failure, browser);
+        if (behind != null) return of(behind, failure);
+        String message = decisive.message() == null ? "" : decisive.message();
+        Locator locator = Locator.of(decisive.type(), message);
+        if (!browser.scriptErrors().isEmpty() && Locator.isOfBrowser(decisive.type()))
+            return ofScript(
+                    browser.scriptErrors().get(0),
+                    locator == null ? FailureTitle.of(failure) : locator.title(decisive.type(), message));
+        if (locator != null) return of(locator, decisive.type(), message);
+        return ofThrown(test, failure, decisive, message, known, browser);
+    }
+
+    /** Of a failure outside tests, such as the set-up of a class. */
+    static Fingerprint outside(@Nullable String className, Failure failure, OwnFrames known) {
+        ThrownChain chain = ThrownChain.of(failure);
+        RefusedConnection refused = RefusedConnection.of(chain);
+        if (refused != null) return new Fingerprint(refused.key(), null, refused.title(), line(chain.decisive()));
+        Thrown decisive = chain.decisive();
+        String message = decisive.message() == null ? "" : decisive.message();
+        Locator locator = Locator.of(decisive.type(), message);
+        if (locator != null) return of(locator, decisive.type(), message);
+        OwnCode own = OwnCode.of(chain.frames(), className, null, known);
+        String frame = own.test() == null ? "" : own.test().text();
+        return new Fingerprint(
+                "thrown|" + decisive.type() + "|"
+                        + MaskedMessage.of(message, false, List.of()).text() + "|" + frame,
+                null,
+                FailureTitle.of(failure),
+                null);
+    }
+
+    private static Fingerprint of(ExchangeBehind behind, Failure failure) {
+        String key = "exchange|" + behind.endpoint();
+        return new Fingerprint(
+                key + "|" + behind.error(),
+                key,
+                behind.title(),
+                behind.line().isEmpty() ? FailureTitle.of(failure) : behind.line());
+    }
+
+    /** Of what a script should have drawn, and did not because it broke. */
+    private static Fingerprint ofScript(String error, String title) {
+        String first = Texts.cut(error.lines().findFirst().orElse(error).strip(), LONGEST_EVIDENCE);
+        return new Fingerprint(
+                "script|" + MaskedMessage.of(first, false, List.of()).text(),
+                null,
+                "Script error: " + first.replaceFirst("^Uncaught (?:\\(in promise\\) )?", ""),
+                title);
+    }
+
+    private static Fingerprint of(Locator locator, String type, String message) {
+        return new Fingerprint(
+                "element|" + type + "|" + locator.text() + "|" + locator.isThere(),
+                null,
+                locator.title(type, message),
+                null);
+    }
+
+    private static Fingerprint ofThrown(
+            TestResult test,
+            Failure failure,
+            Thrown decisive,
+            String message,
+            OwnFrames known,
+            BrowserFindings browser) {
+        boolean isAssertion = test.outcome().equals(Outcome.FAILED);
+        OwnCode own = OwnCode.of(decisive.frames(), test.className(), test.methodName(), known);
+        MaskedMessage masked = MaskedMessage.of(message, isAssertion, ownNames(test, own));
+        String helper = own.helper() == null ? "" : own.helper().text();
+        boolean says = !masked.isStock();
+        String key = "thrown|" + decisive.type() + "|" + masked.text() + "|" + helper;
+        if (!says && helper.isEmpty())
+            key += "|" + (own.test() == null ? test.key() : own.test().text());
+        String title = FailureTitle.of(failure);
+        if (decisive.message() != null && !message.equals(failure.message())) title = decisive.message();
+        if (LAMBDA.matcher(message).find()) title = "Waited in vain for a condition in " + where(test, own);
+        else if (!says) title = where(test, own) + ": " + title;
+        return new Fingerprint(
+                key, null, title, evidence(test.entries()), Difference.of(test, failure, browser, masked));
+    }
+
+    private static List<String> ownNames(TestResult test, OwnCode own) {
+        List<String> names = new ArrayList<>();
+        if (test.methodName() != null) names.add(test.methodName());
+        if (own.test() != null && !names.contains(own.test().writtenMethod()))
+            names.add(own.test().writtenMethod());
+        return names;
+    }
+
+    /** For what says nothing itself: the step that it happened in, or the method, or the test. */
+    private static String where(TestResult test, OwnCode own) {
+        String step = failingStep(test.entries());
+        if (step != null) return step;
+        if (own.helper() == null) return test.name();
+        String type = own.helper().className();
+        return type.substring(type.lastIndexOf('.') + 1) + "." + own.helper().writtenMethod();
+    }
+
+    private static @Nullable String failingStep(List<Entry> entries) {
+        for (Entry entry : entries) {
+            if (!(entry instanceof Entry.StepEntry step)) continue;
+            if (!step.outcome().equals(Outcome.FAILED) && !step.outcome().equals(Outcome.ERRORED)) continue;
+            String inner = failingStep(step.entries());
+            return inner != null ? inner : step.name();
+        }
+        return null;
+    }
+
+    /** The last line that a logger called an error. */
+    private static @Nullable String evidence(List<Entry> entries) {
+        String last = null;
+        for (Entry entry : entries) {
+            if (entry instanceof Entry.LogEntry log && "error".equals(log.level()))
+                last = Texts.cut(log.text().lines().findFirst().orElse("").strip(), LONGEST_EVIDENCE);
+            String inner = evidence(Entry.inside(entry));
+            if (inner != null) last = inner;
+        }
+        return last == null || last.isBlank() ? null : last;
+    }
+
+    private static String line(Thrown thrown) {
+        return Texts.cut(thrown.type() + (thrown.message() == null ? "" : ": " + thrown.message()), LONGEST_EVIDENCE);
+    }
+}

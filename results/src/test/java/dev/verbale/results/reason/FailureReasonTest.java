@@ -1,0 +1,225 @@
+package dev.verbale.results.reason;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.event.AttachmentStored;
+import dev.verbale.event.CheckMade;
+import dev.verbale.event.ContainerEnded;
+import dev.verbale.event.ContainerStarted;
+import dev.verbale.event.ExchangeMade;
+import dev.verbale.event.Failure;
+import dev.verbale.event.LogWritten;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestStarted;
+import dev.verbale.results.SampleRun;
+import dev.verbale.results.TestResult;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Reasons by what was recorded beside the failure. */
+class FailureReasonTest {
+
+    private static final Failure NO_ELEMENT = SampleRun.failure(
+            "org.openqa.selenium.NoSuchElementException",
+            "no such element: Unable to locate element: {\"method\":\"css selector\",\"selector\":\"#swap\"}",
+            "dev.orto.RotaPage.swap(RotaPage.java:9)");
+
+    @TempDir
+    Path root;
+
+    private SampleRun run;
+    private int ids;
+
+    @BeforeEach
+    void begin() throws Exception {
+        run = SampleRun.in(root, "run");
+    }
+
+    @Test
+    void a_browser_and_an_api_test_that_met_the_same_response_have_one_reason() throws Exception {
+        int api = begins("api");
+        run.write(exchange(
+                api, 1, "http://localhost:40123/api/swaps/17?dry=1", 503, "{\"error\":\"the shed is locked\"}"));
+        ends(api, Outcome.FAILED, SampleRun.failure("E", "Expected status code <201> but was <503>."));
+        int page = begins("page");
+        attach(
+                page,
+                "network",
+                "[{\"at\":1,\"method\":\"POST\",\"url\":\"http://localhost:5000/api/swaps/4\",\"status\":503}]");
+        ends(page, Outcome.ERRORED, NO_ELEMENT);
+
+        assertThat(FailureReason.of(run.read())).singleElement().satisfies(reason -> {
+            assertThat(reason.title()).isEqualTo("POST /api/swaps/… answered 503");
+            assertThat(reason.evidence()).isEqualTo("{\"error\":\"the shed is locked\"}");
+            assertThat(reason.tests()).hasSize(2);
+        });
+    }
+
+    @Test
+    void two_errors_of_one_endpoint_are_two_reasons() throws Exception {
+        for (String error : List.of("no bed 4", "no bed 12", "quota exceeded")) {
+            int id = begins(error);
+            run.write(exchange(id, id, "http://orto.example/api/beds", 422, "{\"message\":\"" + error + "\"}"));
+            ends(id, Outcome.FAILED, SampleRun.failure("E", "expected status 200 but was 422"));
+        }
+
+        assertThat(FailureReason.of(run.read()))
+                .extracting(reason -> reason.title() + ": " + reason.tests().size())
+                .containsExactly(
+                        "POST orto.example/api/beds answered 422, expected 200: 2",
+                        "POST orto.example/api/beds answered 422, expected 200: 1");
+    }
+
+    @Test
+    void two_sides_that_show_the_same_wrong_thing_after_the_same_request_have_one_reason() throws Exception {
+        shows("api", "/api/swaps", "expected: <Mon: Dario, Thu: Ada> but was: <Mon: Dario, Thu: Dario>");
+        shows("page", "/api/swaps", "Thursday ==> expected: <Ada> but was: <Dario>");
+        shows("other request", "/api/lots", "Friday ==> expected: <Ada> but was: <Dario>");
+        shows("sachets left", "/api/loans", "[sachets left] expected: 0 but was: 1");
+        shows("sachets", "/api/loans", "JSON path sachets doesn't match.\nExpected: <0>\n  Actual: <1>\n");
+        shows("rows", "/api/loans", "rows ==> expected: <0> but was: <1>");
+        shows("plain", "/api/loans", "expected: <0> but was: <1>");
+
+        assertThat(FailureReason.of(run.read()))
+                .extracting(reason ->
+                        reason.tests().stream().map(TestResult::name).toList().toString())
+                .containsExactly("[api, page]", "[sachets left, sachets]", "[other request]", "[rows]", "[plain]");
+    }
+
+    private void shows(String name, String changed, String message) throws Exception {
+        int id = begins(name);
+        run.write(exchange(id, id, "http://localhost:" + (5_000 + id) + changed, 200, "{}"));
+        ends(id, Outcome.FAILED, SampleRun.failure("E", message));
+    }
+
+    @Test
+    void an_error_that_the_test_wanted_or_that_was_made_good_is_not_the_reason() throws Exception {
+        int wanted = begins("wanted");
+        run.write(
+                exchange(wanted, 1, "http://localhost/api/shed", 503, "{}"),
+                new CheckMade(wanted * 100L + 3, wanted, "status is 503", Outcome.PASSED, null, 1));
+        ends(wanted, Outcome.FAILED, SampleRun.failure("E", "the lamp is off"));
+        int repaired = begins("repaired");
+        run.write(
+                exchange(repaired, 2, "http://localhost/api/shed", 503, "{}"),
+                exchange(repaired, 3, "http://localhost/api/shed", 200, "{}"));
+        ends(repaired, Outcome.ERRORED, SampleRun.failure("E", "the lamp is off"));
+
+        assertThat(FailureReason.of(run.read()))
+                .singleElement()
+                .satisfies(reason -> assertThat(reason.title()).isEqualTo("the lamp is off"));
+    }
+
+    @Test
+    void elements_that_a_broken_script_left_out_have_its_error_as_their_reason() throws Exception {
+        String console = "[{\"at\":1,\"level\":\"error\",\"text\":\"Uncaught ReferenceError: seeds is not defined\"},"
+                + "{\"at\":2,\"level\":\"error\",\"text\":\"Failed to load resource: 404\"}]";
+        int one = begins("one");
+        attach(one, "console", console);
+        ends(one, Outcome.ERRORED, NO_ELEMENT);
+        int two = begins("two");
+        attach(two, "console", console);
+        ends(
+                two,
+                Outcome.ERRORED,
+                SampleRun.failure(
+                        "org.openqa.selenium.TimeoutException",
+                        "Expected condition failed: waiting for visibility of element found by By.id: basil"));
+
+        assertThat(FailureReason.of(run.read())).singleElement().satisfies(reason -> {
+            assertThat(reason.title()).isEqualTo("Script error: ReferenceError: seeds is not defined");
+            assertThat(reason.evidence()).isEqualTo("No such element: #swap");
+            assertThat(reason.tests()).hasSize(2);
+        });
+    }
+
+    @Test
+    void the_last_error_that_a_logger_wrote_explains_what_a_test_threw() throws Exception {
+        int id = begins("a");
+        run.write(new LogWritten(id * 100L + 1, id, "error", "orto", "compost is on fire", null, Map.of(), null));
+        ends(id, Outcome.ERRORED, SampleRun.failure("E", "no steam"));
+
+        assertThat(FailureReason.of(run.read()).get(0).evidence()).isEqualTo("compost is on fire");
+    }
+
+    @Test
+    void a_set_up_that_failed_shares_the_reason_of_tests_and_has_one_alone() throws Exception {
+        Failure refused = SampleRun.failure("java.net.ConnectException", "Connection refused");
+        int id = begins("a");
+        ends(id, Outcome.ERRORED, refused);
+        run.write(
+                new ContainerStarted(1_000, 900, 0, "dev.orto.ShedTest", "Shed", "dev.orto.ShedTest", null),
+                new ContainerEnded(1_010, 900, Outcome.ERRORED, null, refused, 3),
+                new ContainerStarted(1_020, 901, 0, "dev.orto.GateTest", "Gate", "dev.orto.GateTest", null),
+                new ContainerEnded(
+                        1_030,
+                        901,
+                        Outcome.ERRORED,
+                        null,
+                        SampleRun.failure("E", "no key", "dev.orto.GateTest.up(G.java:3)"),
+                        2));
+
+        assertThat(FailureReason.of(run.read()))
+                .extracting(reason -> reason.title() + ": " + reason.tests().size() + ", "
+                        + reason.containers().size())
+                .containsExactly("Connection refused: the server is not listening: 1, 1", "no key: 0, 1");
+    }
+
+    @Test
+    void a_reason_has_the_same_id_in_every_run_and_whatever_lists_strangers_wrote() throws Exception {
+        int id = begins("a");
+        attach(id, "network", "[[[{\"status\":{}}], 7, {\"status\":\"\\u0000\"}, {\"url\":");
+        attach(id, "console", "no list");
+        ends(id, Outcome.ERRORED, NO_ELEMENT);
+
+        assertThat(FailureReason.of(run.read())).singleElement().satisfies(reason -> {
+            assertThat(reason.title()).isEqualTo("No such element: #swap");
+            assertThat(reason.id()).isEqualTo("62c0aec73c33");
+        });
+    }
+
+    private int begins(String name) throws Exception {
+        int id = ++ids;
+        run.write(new TestStarted(
+                id * 100L, id, 0, "dev.orto.T." + name, name, "dev.orto.T", "tests", "main", List.of()));
+        return id;
+    }
+
+    private void ends(int id, Outcome outcome, Failure failure) throws Exception {
+        run.write(new TestEnded(id * 100L + 50, id, outcome, null, failure));
+    }
+
+    private void attach(int in, String kind, String json) throws Exception {
+        String file = "tests/" + in + "-" + kind + ".json";
+        Files.createDirectories(run.path().resolve("tests"));
+        Files.writeString(run.path().resolve(file), json);
+        var stored = new AttachmentStored.StoredFile(file, "application/json", json.length(), null);
+        run.write(new AttachmentStored(in * 100L + 5, in, kind, kind, stored, 0, 0));
+    }
+
+    private static ExchangeMade exchange(int in, int id, String url, int status, String body) {
+        return new ExchangeMade(
+                in * 100L + 1,
+                id,
+                in,
+                null,
+                "client",
+                null,
+                new ExchangeMade.Request("POST", url, List.of(), null),
+                new ExchangeMade.Response(
+                        status,
+                        List.of(),
+                        new ExchangeMade.Body(
+                                "application/json", body.length(), body.length(), body, false, null, List.of(), null)),
+                new ExchangeMade.Timing(1L, Map.of()),
+                null,
+                null,
+                Map.of());
+    }
+}
