@@ -1,0 +1,35 @@
+package dev.verbale.rules;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+
+/**
+ * What a file of rules says.
+ *
+ * @param triage in their order: the first that matches counts
+ * @param gate when a build is to fail
+ * @since 0.2.0
+ */
+public record Rules(List<TriageRule> triage, GateRules gate) {
+
+    /** Where they stand when nobody says otherwise. */
+    public static final String DEFAULT = "verbale-rules.yaml";
+
+    /** Of a team that has none. */
+    public static final Rules NONE = new Rules(List.of(), GateRules.STRICT);
+
+    public Rules {
+        triage = List.copyOf(triage);
+    }
+
+    /**
+     * Reads {@code file}.
+     *
+     * @throws RulesFormatException where it says something that cannot be meant; with line and column
+     * @throws IOException where it cannot be read
+     */
+    public static Rules read(Path file) throws RulesFormatException, IOException {
+        return new RulesReader(file).read();
+    }
+}

@@ -1,0 +1,82 @@
+package dev.verbale.rules;
+
+import dev.verbale.history.compare.Comparison;
+import dev.verbale.results.Run;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Whether a run is good enough.
+ *
+ * @param reasons why it is not, a sentence each; empty where it is
+ * @since 0.2.0
+ */
+public record Verdict(List<String> reasons) {
+
+    public Verdict {
+        reasons = List.copyOf(reasons);
+    }
+
+    /** Whether the gate is open. */
+    public boolean passes() {
+        return reasons.isEmpty();
+    }
+
+    /**
+     * @param comparison with the baseline; null where there is none: then what the rules ask of it counts as if all failures were new
+     */
+    public static Verdict of(GateRules rules, Run run, Triage triage, @Nullable Comparison comparison) {
+        List<String> reasons = new ArrayList<>();
+        int failing = run.counts().needingAttention() + run.brokenContainers().size();
+        limit(reasons, rules.failures(), failing, "needs attention", "need attention");
+        int fresh = comparison == null ? failing : comparison.newFailures().size();
+        limit(
+                reasons,
+                rules.newFailures(),
+                fresh,
+                comparison == null ? "fails, and there is no baseline" : "fails and did not before",
+                comparison == null ? "fail, and there is no baseline" : "fail and did not before");
+        limit(reasons, rules.unlabelled(), triage.unlabelled(), "fails and has no label", "fail and have no label");
+        limit(
+                reasons,
+                rules.expired(),
+                triage.expired(),
+                "fails and was known only until a day that is over",
+                "fail and were known only until a day that is over");
+        limit(
+                reasons,
+                rules.flaky(),
+                run.flaky().size(),
+                "passed only on a later attempt",
+                "passed only on a later attempt");
+        if (comparison != null)
+            limit(
+                    reasons,
+                    rules.slower(),
+                    comparison.slower().size(),
+                    "is slower than noise explains",
+                    "are slower than noise explains");
+        Integer least = rules.minTests();
+        int all = run.counts().all();
+        if (least != null && all < least) reasons.add(tests(all) + " ran, and at least " + number(least) + " must.");
+        return new Verdict(reasons);
+    }
+
+    private static void limit(List<String> reasons, @Nullable Integer allowed, int count, String one, String many) {
+        if (allowed == null || count <= allowed) return;
+        reasons.add(tests(count) + " " + (count == 1 ? one : many)
+                + (allowed == 0
+                        ? "."
+                        : ", and " + number(allowed) + (allowed == 1 ? " is allowed." : " are allowed.")));
+    }
+
+    private static String tests(int count) {
+        return number(count) + (count == 1 ? " test" : " tests");
+    }
+
+    private static String number(int count) {
+        return String.format(Locale.ROOT, "%,d", count);
+    }
+}

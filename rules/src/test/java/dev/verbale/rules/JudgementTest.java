@@ -1,0 +1,151 @@
+package dev.verbale.rules;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.event.DataNamed;
+import dev.verbale.event.Failure;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.StepEnded;
+import dev.verbale.event.StepKind;
+import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestStarted;
+import dev.verbale.history.compare.Comparison;
+import dev.verbale.history.digest.RunDigest;
+import dev.verbale.results.Run;
+import dev.verbale.results.SampleRun;
+import dev.verbale.rules.Triage.Labelled;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** Labels and verdicts. */
+class JudgementTest {
+
+    private static final LocalDate TODAY = LocalDate.parse("2026-11-26");
+
+    @TempDir
+    Path folder;
+
+    @Test
+    void the_first_rule_that_matches_counts_and_the_unknown_come_first() throws Exception {
+        Run run = SampleRun.in(folder, "run")
+                .test("old", Outcome.ERRORED, SampleRun.failure("java.net.ConnectException", "refused"))
+                .test("both", Outcome.FAILED, SampleRun.failure("E", "seeds are gone"))
+                .test("unknown", Outcome.FAILED, SampleRun.failure("E", "the lamp is off"))
+                .test("passes", Outcome.PASSED, null)
+                .read();
+
+        Triage triage = triage(run, """
+                triage:
+                  - {when: {type: ConnectException}, label: environment, known-until: 2026-11-25}
+                  - {when: {message: seeds}, label: product, owner: Ada}
+                  - {when: {message: gone}, label: test}
+                """);
+
+        assertThat(triage.failures())
+                .extracting(JudgementTest::sentence)
+                .containsExactly("unknown: none", "old: environment, over", "both: product");
+        assertThat(triage.unlabelled()).isEqualTo(1);
+        assertThat(triage.expired()).isEqualTo(1);
+        assertThat(triage(run, "triage: [{when: {type: Connect}, label: test, known-until: 2026-11-26}]\n")
+                        .expired())
+                .isZero();
+    }
+
+    @Test
+    void a_rule_may_ask_for_whatever_was_recorded() throws Exception {
+        SampleRun sample = SampleRun.in(folder, "run");
+        Failure failure =
+                SampleRun.failure("dev.orto.ShedException", "the shed is locked", "dev.orto.Shed.open(Shed.java:3)");
+        sample.write(
+                new TestStarted(
+                        1,
+                        1,
+                        0,
+                        "dev.orto.ShedTest.opens()",
+                        "opens",
+                        "dev.orto.ShedTest",
+                        "opens",
+                        "main",
+                        List.of("shed", "slow")),
+                new DataNamed(2, 1, "plot", "7"),
+                new StepStarted(3, 2, 1, StepKind.ACTION, "Turn the key", null),
+                new StepEnded(4, 2, Outcome.ERRORED, null, failure),
+                new TestEnded(5, 1, Outcome.ERRORED, null, failure));
+        Run run = sample.read();
+
+        for (String matches : List.of(
+                "outcome: errored",
+                "message: shed is locked",
+                "type: ShedException",
+                "frame: dev.orto.Shed.open",
+                "test: ShedTest.opens",
+                "tag: slow",
+                "step: /Turn the k.y/",
+                "attempt: 1",
+                "data: plot=7",
+                "test: [other, opens]",
+                "tag: shed, outcome: errored"))
+            assertThat(triage(run, "triage: [{when: {" + matches + "}, label: test}]\n")
+                            .unlabelled())
+                    .as(matches)
+                    .isZero();
+        for (String other : List.of(
+                "outcome: failed",
+                "message: open",
+                "tag: fast",
+                "console: a",
+                "exchange: POST",
+                "tag: shed, data: plot=8"))
+            assertThat(triage(run, "triage: [{when: {" + other + "}, label: test}]\n")
+                            .unlabelled())
+                    .as(other)
+                    .isEqualTo(1);
+    }
+
+    @Test
+    void a_gate_says_why_it_is_closed() throws Exception {
+        Run before = SampleRun.in(folder, "before")
+                .test("a", Outcome.FAILED, SampleRun.failure("E", "x"))
+                .test("b", Outcome.PASSED, null)
+                .read();
+        Run after = SampleRun.in(folder, "after")
+                .test("a", Outcome.FAILED, SampleRun.failure("E", "x"))
+                .test("b", Outcome.FAILED, SampleRun.failure("E", "y"))
+                .read();
+        Comparison comparison = Comparison.of(RunDigest.of(before), RunDigest.of(after), null);
+        Triage none = Triage.of(after, List.of(), TODAY);
+
+        assertThat(Verdict.of(GateRules.STRICT, before, none, null).reasons())
+                .containsExactly("1 test needs attention.");
+        assertThat(Verdict.of(new GateRules(2, 1, 2, 0, 0, 2, 0), after, none, comparison)
+                        .passes())
+                .isTrue();
+        assertThat(Verdict.of(new GateRules(1, 0, 1, 0, 0, 3, 0), after, none, comparison)
+                        .reasons())
+                .containsExactly(
+                        "2 tests need attention, and 1 is allowed.",
+                        "1 test fails and did not before.",
+                        "2 tests fail and have no label, and 1 is allowed.",
+                        "2 tests ran, and at least 3 must.");
+        assertThat(Verdict.of(new GateRules(null, 0, null, null, null, null, 0), after, none, null)
+                        .reasons())
+                .containsExactly("2 tests fail, and there is no baseline.");
+    }
+
+    private static String sentence(Labelled one) {
+        return one.test().name() + ": " + one.rule().map(TriageRule::label).orElse("none")
+                + (one.isExpired() ? ", over" : "");
+    }
+
+    private Triage triage(Run run, String rules) throws Exception {
+        return Triage.of(
+                run,
+                Rules.read(Files.writeString(folder.resolve("r.yaml"), rules)).triage(),
+                TODAY);
+    }
+}
