@@ -1,0 +1,102 @@
+package dev.verbale.history;
+
+import dev.verbale.event.Outcome;
+import dev.verbale.history.History.RunSummary;
+import dev.verbale.history.digest.DigestReader;
+import dev.verbale.history.digest.RunDigest;
+import dev.verbale.history.digest.RunDigest.StepTime;
+import dev.verbale.history.digest.RunDigest.TestDigest;
+import dev.verbale.results.Problem;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Predicate;
+import org.hipparchus.stat.descriptive.rank.Median;
+
+/**
+ * A step that takes longer than it did, in whichever tests it occurs. What counts of a run is the median of all its occurrences in tests
+ * that passed at once.
+ *
+ * @param name the step's
+ * @param tests how many tests have it in the newest run
+ * @param step by how much
+ * @since 0.2.0
+ */
+public record SlowerStep(String name, int tests, DurationStep step) {
+
+    /** What one run says of its steps. */
+    private record Times(RunSummary run, Map<String, Time> steps) {}
+
+    private record Time(Duration median, int tests) {}
+
+    /**
+     * Those of the runs that {@code counted} accepts, the ones that lost most time over all their tests first. Reads all digests of
+     * {@code folder} with their steps, which {@link HistoryFolder#read} leaves out.
+     *
+     * @param limit how many at the most
+     * @param problems hears of each file, or line, that cannot be read
+     * @throws IOException where the folder cannot be listed
+     */
+    public static List<SlowerStep> in(
+            HistoryFolder folder, int limit, Predicate<RunSummary> counted, Consumer<Problem> problems)
+            throws IOException {
+        List<Path> files = folder.files();
+        List<List<Problem>> met = new ArrayList<>();
+        files.forEach(file -> met.add(new ArrayList<>()));
+        List<Times> runs = java.util.stream.IntStream.range(0, files.size())
+                .parallel()
+                .mapToObj(i -> DigestReader.read(files.get(i), met.get(i)::add))
+                .flatMap(Optional::stream)
+                .map(SlowerStep::times)
+                .filter(times -> counted.test(times.run()))
+                .sorted(Comparator.comparing((Times times) -> times.run().started())
+                        .thenComparing(times -> times.run().name()))
+                .toList();
+        met.forEach(list -> list.forEach(problems));
+        if (runs.isEmpty()) return List.of();
+        List<SlowerStep> slower = new ArrayList<>();
+        Map<String, Time> newest = runs.get(runs.size() - 1).steps();
+        newest.forEach((name, time) -> {
+            List<Duration> durations = runs.stream()
+                    .map(times -> times.steps().get(name))
+                    .filter(Objects::nonNull)
+                    .map(Time::median)
+                    .toList();
+            DurationStep.of(durations)
+                    .filter(step -> step.factor() > 1)
+                    .ifPresent(step -> slower.add(new SlowerStep(name, time.tests(), step)));
+        });
+        slower.sort(Comparator.comparingDouble((SlowerStep one) -> -one.lost()).thenComparing(SlowerStep::name));
+        return slower.subList(0, Math.min(limit, slower.size()));
+    }
+
+    private double lost() {
+        return (double) tests * (step.after().toMillis() - step.before().toMillis());
+    }
+
+    private static Times times(RunDigest digest) {
+        Map<String, List<Integer>> all = new HashMap<>();
+        Map<String, Integer> tests = new HashMap<>();
+        for (TestDigest test : digest.tests()) {
+            if (!test.outcome().equals(Outcome.PASSED) || test.recovered()) continue;
+            for (StepTime step : test.steps())
+                all.computeIfAbsent(step.name(), name -> new ArrayList<>()).add(step.millis());
+            test.steps().stream().map(StepTime::name).distinct().forEach(name -> tests.merge(name, 1, Integer::sum));
+        }
+        Map<String, Time> times = new HashMap<>();
+        all.forEach((name, millis) -> {
+            double median = new Median()
+                    .evaluate(millis.stream().mapToDouble(Integer::doubleValue).toArray());
+            times.put(name, new Time(Duration.ofMillis(Math.round(median)), tests.getOrDefault(name, 0)));
+        });
+        return new Times(RunSummary.of(digest), times);
+    }
+}

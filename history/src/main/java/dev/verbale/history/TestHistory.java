@@ -1,0 +1,87 @@
+package dev.verbale.history;
+
+import dev.verbale.event.Outcome;
+import dev.verbale.history.History.RunSummary;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * One test over many runs.
+ *
+ * @param key the same in every run
+ * @param name as it was called last
+ * @param appearances in the order of the runs' times; runs that did not have it are not in there
+ * @since 0.2.0
+ */
+public record TestHistory(String key, String name, List<Appearance> appearances) {
+
+    public TestHistory {
+        appearances = List.copyOf(appearances);
+    }
+
+    /**
+     * In one run.
+     *
+     * @param duration of its last attempt
+     * @param attempts 1 or more
+     * @param recovered whether it passed after an attempt that had not
+     * @param reason the id of the reason why it failed; null where it did not, or nobody knows
+     */
+    public record Appearance(
+            RunSummary run,
+            Outcome outcome,
+            Duration duration,
+            int attempts,
+            boolean recovered,
+            @Nullable String reason) {
+
+        boolean failed() {
+            return outcome.needsAttention();
+        }
+
+        boolean passed() {
+            return outcome.equals(Outcome.PASSED);
+        }
+    }
+
+    /** Where its present failing began; null where it does not fail in its newest run. */
+    public @Nullable Appearance failingSince() {
+        Appearance since = null;
+        for (int i = appearances.size() - 1; i >= 0; i--) {
+            Appearance one = appearances.get(i);
+            if (one.failed()) since = one;
+            else if (one.passed()) break;
+            else if (since == null) return null; // skipped now
+        }
+        return since;
+    }
+
+    /** When it passed last; null where it never did. */
+    public @Nullable Appearance lastPassed() {
+        for (int i = appearances.size() - 1; i >= 0; i--) if (appearances.get(i).passed()) return appearances.get(i);
+        return null;
+    }
+
+    /** How flaky it is. */
+    public Flakiness flakiness() {
+        return Flakiness.of(appearances);
+    }
+
+    /** Whether its newest runs took another time than those before; empty where they did not, or there are too few. */
+    public Optional<DurationStep> durationStep() {
+        List<Duration> passed = new ArrayList<>();
+        for (Appearance one : appearances) if (one.passed() && !one.recovered()) passed.add(one.duration());
+        return DurationStep.of(passed);
+    }
+
+    /** One letter a run, the oldest first: {@code .} passed, {@code F} failed, {@code ~} passed on a later attempt, {@code -} neither. */
+    public String row() {
+        var row = new StringBuilder();
+        for (Appearance one : appearances)
+            row.append(one.failed() ? 'F' : one.recovered() ? '~' : one.passed() ? '.' : '-');
+        return row.toString();
+    }
+}

@@ -1,0 +1,158 @@
+package dev.verbale.history.digest;
+
+import dev.verbale.event.Outcome;
+import dev.verbale.results.ContainerResult;
+import dev.verbale.results.Entry;
+import dev.verbale.results.Run;
+import dev.verbale.results.TestResult;
+import dev.verbale.results.reason.FailureReason;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What is remembered of a run.
+ *
+ * @param run its name
+ * @param facts what else was known of it, such as {@code commit}
+ * @param isComplete whether all its journals were closed: a test that is not in there may have been cut off
+ * @param isMadeUp whether nothing of this ever ran, as in a demo
+ * @param tests each once, as its last attempt, in the order of their keys
+ * @param reasons why tests failed
+ * @since 0.2.0
+ */
+public record RunDigest(
+        String run,
+        Instant started,
+        Duration duration,
+        Map<String, String> facts,
+        boolean isComplete,
+        boolean isMadeUp,
+        List<TestDigest> tests,
+        List<ReasonDigest> reasons) {
+
+    /** More steps of one test are loops, and say little about any of them. */
+    static final int MAX_STEPS = 200;
+
+    public RunDigest {
+        facts = Map.copyOf(facts);
+        tests = List.copyOf(tests);
+        reasons = List.copyOf(reasons);
+    }
+
+    /**
+     * A test in it.
+     *
+     * @param name as a reader knows it, with the names around it, such as {@code Rota › swaps two days}
+     * @param millis how long its last attempt took
+     * @param attempts 1 or more
+     * @param recovered whether it passed after an attempt that had not
+     * @param reason the id of the reason why it failed; null where it did not, or nobody knows
+     * @param steps the outermost steps of the last attempt, in order
+     */
+    public record TestDigest(
+            String key,
+            String name,
+            Outcome outcome,
+            int millis,
+            int attempts,
+            boolean recovered,
+            @Nullable String reason,
+            List<StepTime> steps) {
+        public TestDigest {
+            steps = List.copyOf(steps);
+        }
+    }
+
+    /** A step and how long it took. */
+    public record StepTime(String name, int millis) {}
+
+    /** A reason, see {@link FailureReason}. */
+    public record ReasonDigest(String id, String title) {}
+
+    /** Of a run that was read. */
+    public static RunDigest of(Run run) {
+        Map<String, String> reasonOf = new HashMap<>();
+        List<ReasonDigest> reasons = new ArrayList<>();
+        for (FailureReason reason : FailureReason.of(run)) {
+            reasons.add(new ReasonDigest(reason.id(), reason.title()));
+            for (TestResult test : reason.tests()) reasonOf.put(test.key(), reason.id());
+            for (ContainerResult container : reason.containers()) reasonOf.put(container.key(), reason.id());
+        }
+        // In an order that does not hang on threads: the tables of one night are those of the next, and are packed
+        // better.
+        Map<String, TestDigest> tests = new TreeMap<>();
+        for (TestResult test : run.tests()) {
+            if (test.superseded()) continue;
+            tests.put(
+                    test.key(),
+                    new TestDigest(
+                            test.key(),
+                            name(test),
+                            test.outcome(),
+                            millis(test.duration()),
+                            test.attempt().number(),
+                            test.recovered(),
+                            test.outcome().needsAttention() ? reasonOf.get(test.key()) : null,
+                            steps(test.entries())));
+        }
+        boolean complete = run.incomplete().notClosed().isEmpty();
+        return new RunDigest(
+                run.name(),
+                run.started(),
+                run.duration(),
+                run.facts(),
+                complete,
+                run.facts().containsKey(MADE_UP),
+                List.copyOf(tests.values()),
+                reasons);
+    }
+
+    /** The fact of a run that never was. */
+    public static final String MADE_UP = "made up";
+
+    private static String name(TestResult test) {
+        List<String> names = new ArrayList<>(test.path());
+        names.add(test.name());
+        return String.join(" › ", names);
+    }
+
+    private static List<StepTime> steps(List<Entry> entries) {
+        List<StepTime> steps = new ArrayList<>();
+        for (Entry entry : entries)
+            if (entry instanceof Entry.StepEntry step && steps.size() < MAX_STEPS)
+                steps.add(new StepTime(step.name(), millis(step.duration())));
+        return steps;
+    }
+
+    private static int millis(Duration duration) {
+        return (int) Math.min(Integer.MAX_VALUE, duration.toMillis());
+    }
+
+    /** The branch that it ran on; empty where nobody said. */
+    public String branch() {
+        return facts.getOrDefault("branch", "");
+    }
+
+    /** The commit that it ran on; empty where nobody said. */
+    public String commit() {
+        return facts.getOrDefault("commit", "");
+    }
+
+    /** Whether it has tests, and none of them needs attention. */
+    public boolean isGood() {
+        return !tests.isEmpty()
+                && tests.stream().noneMatch(test -> test.outcome().needsAttention());
+    }
+
+    /** How many tests need attention. */
+    public int needingAttention() {
+        return (int)
+                tests.stream().filter(test -> test.outcome().needsAttention()).count();
+    }
+}
