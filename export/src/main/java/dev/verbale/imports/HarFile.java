@@ -1,0 +1,88 @@
+package dev.verbale.imports;
+
+import dev.verbale.event.ExchangeMade;
+import dev.verbale.event.ExchangeMade.Body;
+import dev.verbale.event.ExchangeMade.Header;
+import dev.verbale.event.ExchangeMade.Request;
+import dev.verbale.event.ExchangeMade.Response;
+import dev.verbale.har.HarReader;
+import dev.verbale.results.Entry.ExchangeEntry;
+import java.io.IOException;
+import java.io.InputStream;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * An HTTP archive. It says nothing of tests: its exchanges belong to the run. The values of headers that carry credentials are not taken
+ * over.
+ */
+final class HarFile {
+
+    private static final Set<String> CREDENTIALS =
+            Set.of("authorization", "proxy-authorization", "cookie", "set-cookie");
+    private static final String LEFT_OUT = "[left out]";
+    private static final int LONGEST_BODY = 1 << 20;
+
+    private HarFile() {}
+
+    static ForeignResults read(InputStream in) throws IOException {
+        var results = new ForeignResults();
+        try {
+            results.exchanges.addAll(HarReader.read(in));
+        } catch (IOException noArchive) {
+            results.problems.add(noArchive.getMessage() + ": nothing of it was taken over");
+        }
+        for (ExchangeEntry one : results.exchanges)
+            if (!one.at().equals(Instant.EPOCH)
+                    && (results.started == null || one.at().isBefore(results.started))) results.started = one.at();
+        return results;
+    }
+
+    /** As it stands in a journal whose clock began {@code at} microseconds before. */
+    static ExchangeMade event(ExchangeMade made, long at) {
+        Request request = made.request();
+        Response response = made.response();
+        return new ExchangeMade(
+                at,
+                0,
+                0,
+                null,
+                made.client(),
+                made.protocol(),
+                new Request(
+                        request.method(), request.url(), withoutCredentials(request.headers()), cut(request.body())),
+                response == null
+                        ? null
+                        : new Response(response.status(), withoutCredentials(response.headers()), cut(response.body())),
+                made.timing(),
+                made.failure(),
+                made.trace(),
+                made.attributes());
+    }
+
+    private static List<Header> withoutCredentials(List<Header> headers) {
+        List<Header> kept = new ArrayList<>();
+        for (Header one : headers)
+            kept.add(
+                    CREDENTIALS.contains(one.name().toLowerCase(Locale.ROOT)) ? new Header(one.name(), LEFT_OUT) : one);
+        return kept;
+    }
+
+    private static @Nullable Body cut(@Nullable Body body) {
+        if (body == null || body.text() == null || body.text().length() <= LONGEST_BODY) return body;
+        int end = Character.isHighSurrogate(body.text().charAt(LONGEST_BODY - 1)) ? LONGEST_BODY - 1 : LONGEST_BODY;
+        return new Body(
+                body.mediaType(),
+                body.size(),
+                body.decoded(),
+                body.text().substring(0, end),
+                true,
+                null,
+                body.parts(),
+                null);
+    }
+}

@@ -1,0 +1,188 @@
+package dev.verbale.imports;
+
+import dev.verbale.event.DataNamed;
+import dev.verbale.event.Failure;
+import dev.verbale.event.JournalEnded;
+import dev.verbale.event.JournalOpened;
+import dev.verbale.event.LogWritten;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.ProblemMet;
+import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestStarted;
+import dev.verbale.folder.RunDescription;
+import dev.verbale.folder.RunFolder;
+import dev.verbale.journal.JournalFormat;
+import dev.verbale.journal.JournalWriter;
+import dev.verbale.journal.PlainFile;
+import dev.verbale.json.TextFilter;
+import dev.verbale.results.Entry.ExchangeEntry;
+import dev.verbale.results.ResultsFormatException;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Makes a run of files that other tools wrote: JUnit-style XML ({@code .xml}), TAP ({@code .tap}) and HTTP archives ({@code .har}). What a file does not say is not
+ * made up: where there is no time, tests stand one behind the other.
+ *
+ * @since 0.2.0
+ */
+public final class RunImporter {
+
+    private static final int LARGEST = 500_000_000;
+
+    private RunImporter() {}
+
+    /**
+     * Imports {@code sources} into {@code output}, which must not be there.
+     *
+     * @param sources files, or folders that are searched for such files
+     * @throws ResultsFormatException where there is none of them
+     * @throws IOException where a file cannot be read or the run not be written
+     */
+    public static RunFolder importAll(List<Path> sources, Path output) throws IOException {
+        List<Path> files = new ArrayList<>();
+        for (Path source : sources) files.addAll(filesOf(source));
+        if (files.isEmpty())
+            throw new ResultsFormatException(
+                    sources.get(0),
+                    "there is no file to import",
+                    "Imported are JUnit-style XML (.xml), TAP (.tap) and HTTP archives (.har)",
+                    "Name such files, or the folder that holds them, such as target/surefire-reports");
+        if (Files.exists(output)) throw new FileAlreadyExistsException(output.toString(), null, "is there already");
+        Map<Path, ForeignResults> read = new LinkedHashMap<>();
+        Instant started = null;
+        for (Path file : files) {
+            ForeignResults results = read(file);
+            if (results.started == null)
+                results.started = Files.getLastModifiedTime(file).toInstant();
+            if (started == null || results.started.isBefore(started)) started = results.started;
+            read.put(file, results);
+        }
+        var folder = new RunFolder(output);
+        Files.createDirectories(folder.journals());
+        Map<String, String> facts = new LinkedHashMap<>();
+        facts.put("imported from", files.size() == 1 ? "1 file" : files.size() + " files");
+        read.values().forEach(results -> results.facts.forEach(facts::putIfAbsent));
+        new RunDescription(JournalFormat.VERSION, folder.name(), started == null ? Instant.EPOCH : started, facts)
+                .writeIfAbsent(folder.runFile());
+        int number = 1;
+        for (var one : read.entrySet()) new Journal(folder, number++, one.getKey(), one.getValue()).write();
+        return folder;
+    }
+
+    private static List<Path> filesOf(Path source) throws IOException {
+        if (!Files.isDirectory(source)) {
+            if (!Files.exists(source))
+                throw new ResultsFormatException(
+                        source, "there is no such file", "Nothing was imported", "Name another");
+            return List.of(source);
+        }
+        try (Stream<Path> all = Files.walk(source)) {
+            return all.filter(PlainFile::isThere)
+                    .filter(RunImporter::isKnown)
+                    .sorted()
+                    .toList();
+        }
+    }
+
+    private static boolean isKnown(Path file) {
+        String name = String.valueOf(file.getFileName()).toLowerCase(Locale.ROOT);
+        return name.endsWith(".xml") || name.endsWith(".tap") || name.endsWith(".har");
+    }
+
+    private static ForeignResults read(Path file) throws IOException {
+        byte[] bytes = PlainFile.bytes(file, LARGEST);
+        String name = String.valueOf(file.getFileName());
+        if (name.toLowerCase(Locale.ROOT).endsWith(".tap"))
+            return TapFile.read(
+                    name.substring(0, name.length() - 4),
+                    new String(bytes, StandardCharsets.UTF_8).lines().toList());
+        if (name.toLowerCase(Locale.ROOT).endsWith(".har")) return HarFile.read(new ByteArrayInputStream(bytes));
+        return JUnitXmlFile.read(new ByteArrayInputStream(bytes));
+    }
+
+    /** Of one file. */
+    private static final class Journal {
+        private final Path file;
+        private final ForeignResults results;
+        private final JournalWriter writer;
+        private final Map<String, Integer> rows = new HashMap<>();
+        private long at = 1;
+        private int id;
+
+        private Journal(RunFolder folder, int number, Path file, ForeignResults results) throws IOException {
+            this.file = file;
+            this.results = results;
+            String worker = "import-" + number;
+            Instant wall = results.started == null ? Instant.EPOCH : results.started;
+            writer = JournalWriter.open(
+                    folder.journal(worker),
+                    new JournalOpened(JournalFormat.VERSION, worker, wall, 0, "imported", List.of()),
+                    TextFilter.NONE);
+        }
+
+        private void write() throws IOException {
+            for (String problem : results.problems)
+                writer.append(new ProblemMet(at, file.getFileName() + ", " + problem));
+            for (String line : results.output)
+                writer.append(new LogWritten(at, 0, null, null, line, null, Map.of(), null));
+            for (ExchangeEntry exchange : results.exchanges) {
+                long after = results.started == null || exchange.at().equals(Instant.EPOCH)
+                        ? at
+                        : Math.max(at, ChronoUnit.MICROS.between(results.started, exchange.at()));
+                writer.append(HarFile.event(exchange.made(), after));
+            }
+            for (ForeignTest test : results.tests) {
+                String key = key(test);
+                for (Failure earlier : test.earlier) attempt(test, key, Outcome.FAILED, null, earlier, false);
+                attempt(test, key, test.outcome, test.reason, test.failure, true);
+            }
+            writer.append(new JournalEnded(at, 0, Map.of(), 0));
+        }
+
+        /** Rows of data often have one name: they are tests of their own, told apart by their order. */
+        private String key(ForeignTest test) {
+            String key = test.suite + "." + test.name;
+            int row = rows.merge(key, 1, Integer::sum);
+            return row == 1 ? key : key + "#" + row;
+        }
+
+        private void attempt(
+                ForeignTest test,
+                String key,
+                Outcome outcome,
+                @Nullable String reason,
+                @Nullable Failure failure,
+                boolean isLast)
+                throws IOException {
+            int number = ++id;
+            boolean isClass = test.suite.matches("[\\p{L}_$][\\p{L}\\p{N}_$]*(\\.[\\p{L}_$][\\p{L}\\p{N}_$]*)+");
+            String method = isClass && test.name.matches("[\\p{L}_$][\\p{L}\\p{N}_$]*") ? test.name : null;
+            String name = isClass ? test.name : test.suite + " › " + test.name;
+            writer.append(
+                    new TestStarted(at, number, 0, key, name, isClass ? test.suite : null, method, "main", List.of()));
+            if (isLast) {
+                for (var property : test.properties.entrySet())
+                    writer.append(new DataNamed(at, number, property.getKey(), property.getValue()));
+                for (String output : test.output)
+                    writer.append(new LogWritten(at, number, null, null, output, null, Map.of(), null));
+            }
+            at += isLast ? Math.max(1, test.micros) : 1;
+            writer.append(new TestEnded(at, number, outcome, reason, failure, List.of()));
+        }
+    }
+}

@@ -1,0 +1,183 @@
+package dev.verbale.export;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.Schema;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SpecificationVersion;
+import dev.verbale.event.AttachmentStored;
+import dev.verbale.event.ContainerEnded;
+import dev.verbale.event.ContainerStarted;
+import dev.verbale.event.LogWritten;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.StepEnded;
+import dev.verbale.event.StepKind;
+import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestStarted;
+import dev.verbale.history.compare.Comparison;
+import dev.verbale.history.digest.RunDigest;
+import dev.verbale.results.Run;
+import dev.verbale.results.SampleRun;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.StringReader;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import javax.xml.parsers.DocumentBuilderFactory;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVRecord;
+import org.apache.maven.plugin.surefire.log.api.NullConsoleLogger;
+import org.apache.maven.plugins.surefire.report.ReportTestSuite;
+import org.apache.maven.plugins.surefire.report.SurefireReportParser;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.w3c.dom.Document;
+import org.w3c.dom.Element;
+
+/** A run with all that can happen, and texts that mean something elsewhere, through every door. */
+class ExportTest {
+
+    private static final String HOSTILE =
+            "=1+1 | <script>*_[x](javascript:1)_*</script> ]]> & \"q\" \u0000\u001B[31m \uD800 \uD83C\uDF31";
+
+    @TempDir
+    Path folder;
+
+    private Run run;
+
+    @BeforeEach
+    void record() throws Exception {
+        SampleRun sample = SampleRun.in(folder, "tonight");
+        sample.test("passes", Outcome.PASSED, null);
+        sample.test("fails", Outcome.FAILED, SampleRun.failure("E", HOSTILE));
+        sample.test("errs", Outcome.ERRORED, SampleRun.failure("E", "no shed"));
+        sample.test("skipped", Outcome.SKIPPED, null);
+        sample.test("flaky", Outcome.ERRORED, SampleRun.failure("E", "cold cache"));
+        sample.test("flaky", Outcome.PASSED, null);
+        sample.test("twice", Outcome.FAILED, SampleRun.failure("E", "first"));
+        sample.test("twice", Outcome.FAILED, SampleRun.failure("E", "second"));
+        Files.writeString(sample.path().resolve("shot.txt"), "x");
+        var stored = new AttachmentStored.StoredFile("shot.txt", "text/plain", 1, null);
+        sample.write(
+                new TestStarted(
+                        900_000, 900, 0, "k|" + HOSTILE, HOSTILE, null, null, "main", List.of("seeds", HOSTILE)),
+                new StepStarted(900_100, 901, 900, StepKind.ACTION, HOSTILE, null),
+                new LogWritten(900_200, 901, null, null, HOSTILE, null, Map.of(), null),
+                new AttachmentStored(900_300, 901, "shot", "attachment", stored, 0, 0),
+                new StepEnded(900_400, 901, Outcome.PASSED, null, null),
+                new TestEnded(901_000, 900, Outcome.PASSED, null, null),
+                new ContainerStarted(910_000, 910, 0, "sample.Shed", "Shed", "sample.Shed", null),
+                new ContainerEnded(910_100, 910, Outcome.ERRORED, null, SampleRun.failure("E", "no key"), 2));
+        run = sample.read();
+    }
+
+    @Test
+    void junit_xml_is_read_by_surefires_own_reader_with_the_same_counts() throws Exception {
+        var bytes = new ByteArrayOutputStream();
+        JUnitXml.write(run, bytes);
+        Path reports = Files.createDirectories(folder.resolve("reports"));
+        Files.write(reports.resolve("TEST-tonight.xml"), bytes.toByteArray());
+
+        List<ReportTestSuite> suites =
+                new SurefireReportParser(List.of(reports.toFile()), new NullConsoleLogger()).parseXMLReportFiles();
+
+        assertThat(suites).extracting(ReportTestSuite::getFullClassName).contains("sample.T", "sample.Shed");
+        ReportTestSuite classes = suites.stream()
+                .filter(one -> one.getFullClassName().equals("sample.T"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(classes.getNumberOfTests()).isEqualTo(6);
+        assertThat(classes.getNumberOfFailures()).isEqualTo(2);
+        assertThat(classes.getNumberOfErrors()).isEqualTo(1);
+        assertThat(classes.getNumberOfSkipped()).isEqualTo(1);
+        assertThat(classes.getNumberOfFlakes()).isEqualTo(1);
+    }
+
+    @Test
+    void junit_xml_is_well_formed_whatever_was_recorded_and_names_attachments() throws Exception {
+        var bytes = new ByteArrayOutputStream();
+        JUnitXml.write(run, bytes);
+
+        Document xml = DocumentBuilderFactory.newInstance()
+                .newDocumentBuilder()
+                .parse(new ByteArrayInputStream(bytes.toByteArray()));
+
+        Element root = xml.getDocumentElement();
+        assertThat(root.getAttribute("tests")).isEqualTo("8");
+        assertThat(root.getAttribute("failures")).isEqualTo("2");
+        assertThat(root.getAttribute("errors")).isEqualTo("2");
+        assertThat(root.getAttribute("skipped")).isEqualTo("1");
+        assertThat(xml.getElementsByTagName("rerunFailure").getLength()).isEqualTo(1);
+        assertThat(xml.getElementsByTagName("flakyError").getLength()).isEqualTo(1);
+        assertThat(xml.getElementsByTagName("system-out").item(0).getTextContent())
+                .contains("<script>", "]]>", "\uD83C\uDF31", "[[ATTACHMENT|shot.txt]]")
+                .doesNotContain("\u001B");
+    }
+
+    @Test
+    void markdown_says_what_is_new_and_why_and_nothing_recorded_is_read_as_markup() {
+        Comparison comparison = Comparison.of(RunDigest.of(run), RunDigest.of(run), null);
+
+        String text = MarkdownSummary.of(run, comparison, MarkdownSummary.USUAL_LIMIT);
+
+        assertThat(text)
+                .startsWith("## tonight\n\n3 of 7 tests did not pass")
+                .contains("| passed | 3 |", "| of them flaky | 1 |", "### Reasons", "**no shed** (1 test)")
+                .doesNotContain("<script>", "[x](", " *_", "### New failures");
+        assertThat(text.lines()).allMatch(line -> line.chars().noneMatch(Character::isISOControl));
+        for (int limit = 500; limit < 1_200; limit += 7) {
+            String cut = MarkdownSummary.of(run, comparison, limit);
+            assertThat(cut.getBytes(StandardCharsets.UTF_8).length).isLessThanOrEqualTo(limit);
+            if (!cut.equals(text)) assertThat(cut).endsWith(" lines more\n");
+        }
+    }
+
+    @Test
+    void tables_come_back_as_they_were_and_hold_no_formula() throws Exception {
+        var tests = new StringBuilder();
+        var steps = new StringBuilder();
+        CsvTables.tests(run, tests);
+        CsvTables.steps(run, steps);
+
+        List<CSVRecord> rows = rows(tests);
+        assertThat(rows).hasSize(9);
+        assertThat(rows).filteredOn(row -> row.get("counts").equals("true")).hasSize(7);
+        assertThat(rows.get(1).get("message")).startsWith("'=1+1");
+        assertThat(rows.get(1).get("reason")).hasSize(12);
+        assertThat(rows.get(8).get("name")).startsWith("'=1+1 | <script>").endsWith("\uD83C\uDF31");
+        assertThat(rows(steps))
+                .singleElement()
+                .satisfies(row -> assertThat(row.get("outcome")).isEqualTo("passed"));
+    }
+
+    private static List<CSVRecord> rows(CharSequence csv) throws Exception {
+        try (var parser = CSVFormat.RFC4180
+                .builder()
+                .setHeader()
+                .setSkipHeaderRecord(true)
+                .get()
+                .parse(new StringReader(csv.toString()))) {
+            return parser.getRecords();
+        }
+    }
+
+    @Test
+    void the_summary_is_as_its_schema_says() throws Exception {
+        var bytes = new ByteArrayOutputStream();
+        JsonSummary.write(run, bytes);
+        String json = bytes.toString(StandardCharsets.UTF_8);
+
+        assertThat(json).contains("\"tests\":7", "\"needingAttention\":3", "\"flaky\":1");
+        Schema schema = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
+                .getSchema(Files.readString(Path.of("../docs/summary.schema.json")));
+        assertThat(schema.validate(json, InputFormat.JSON)).isEmpty();
+        assertThat(schema.validate(json.replace("\"flaky\":1", "\"flaky\":-1"), InputFormat.JSON))
+                .isNotEmpty();
+    }
+}
