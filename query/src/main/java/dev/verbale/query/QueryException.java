@@ -1,0 +1,18 @@
+package dev.verbale.query;
+
+/**
+ * A question could not be answered, or tables not be filled; the message says why and what to do.
+ *
+ * @since 0.2.0
+ */
+public final class QueryException extends Exception {
+    private static final long serialVersionUID = 1;
+
+    QueryException(String message, Throwable cause) {
+        super(message, cause);
+    }
+
+    QueryException(String message) {
+        super(message);
+    }
+}

@@ -1,0 +1,37 @@
+package dev.verbale.query;
+
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
+/** A text as every database takes it: neither endless, nor with what is no character. */
+final class StoredText {
+
+    static final int LONG = 100_000;
+    static final int NAME = 2_000;
+    static final int WORD = 100;
+
+    private StoredText() {}
+
+    static @Nullable String orNull(@Nullable String text, int longest) {
+        return text == null ? null : of(text, longest);
+    }
+
+    static String of(String text, int longest) {
+        Objects.requireNonNull(text);
+        boolean isPlain = text.length() <= longest;
+        for (int i = 0; isPlain && i < text.length(); i++)
+            isPlain = text.charAt(i) != 0 && !Character.isSurrogate(text.charAt(i));
+        return isPlain ? text : cleaned(text, longest);
+    }
+
+    /** PostgreSQL refuses a zero and half a pair. */
+    private static String cleaned(String text, int longest) {
+        var cleaned = new StringBuilder(Math.min(text.length(), longest));
+        text.codePoints().limit(longest).forEach(point -> {
+            boolean isNone = point == 0 || (point >= Character.MIN_SURROGATE && point <= Character.MAX_SURROGATE);
+            if (cleaned.length() + Character.charCount(point) <= longest)
+                cleaned.appendCodePoint(isNone ? 0xFFFD : point);
+        });
+        return cleaned.toString();
+    }
+}
