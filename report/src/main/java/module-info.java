@@ -1,6 +1,6 @@
 /** Writes the page of a run. */
 module dev.verbale.report {
-    requires transitive dev.verbale.results;
+    requires transitive dev.verbale.history;
     requires dev.verbale.har;
     requires static transitive org.apiguardian.api;
     requires static transitive org.jspecify;

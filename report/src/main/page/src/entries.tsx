@@ -124,9 +124,27 @@ function StepLine({ step, failure }: { step: Step; failure: Failure | undefined 
       {step.outcome === 'unfinished' && <span class="unfinished">not finished</span>}
       {step.budget !== undefined && step.duration > step.budget && <span class="over">longer than {durationText(step.budget)}</span>}
       {step.reason && <span class="why">{step.reason}</span>}
+      {step.table && <StepTable rows={step.table} />}
+      {step.below && <pre class="below">{step.below}</pre>}
       {shownAbove && <p class="step-message">{step.failure?.message?.trim().split('\n')[0] ?? step.failure?.type}</p>}
       {step.failure && !shownAbove && <FailureBox failure={step.failure} />}
     </div>
+  );
+}
+
+/** Of a step in plain language. Whether its first row is a head is not said; it is drawn as one where all rows are as long. */
+function StepTable({ rows }: { rows: string[][] }) {
+  const head = rows.length > 1 && rows[0]!.length > 1;
+  return (
+    <table class="step-table">
+      {rows.map((row, index) => (
+        <tr key={index} class={head && index === 0 ? 'head' : undefined}>
+          {row.map((cell, column) => (
+            <td key={column}>{cell}</td>
+          ))}
+        </tr>
+      ))}
+    </table>
   );
 }
 

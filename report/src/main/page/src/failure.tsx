@@ -52,7 +52,7 @@ function Difference({ expected, actual }: { expected: string; actual: string }) 
         <dd>
           {changes
             .filter((part) => !part.added)
-            .map((part, index) => (part.removed ? <del key={index}>{part.value}</del> : <span key={index}>{part.value}</span>))}
+            .map((part, index) => (part.removed ? <mark key={index} class="expected">{part.value}</mark> : <span key={index}>{part.value}</span>))}
         </dd>
       </div>
       <div>
@@ -60,7 +60,7 @@ function Difference({ expected, actual }: { expected: string; actual: string }) 
         <dd>
           {changes
             .filter((part) => !part.removed)
-            .map((part, index) => (part.added ? <ins key={index}>{part.value}</ins> : <span key={index}>{part.value}</span>))}
+            .map((part, index) => (part.added ? <mark key={index} class="actual">{part.value}</mark> : <span key={index}>{part.value}</span>))}
         </dd>
       </div>
     </dl>

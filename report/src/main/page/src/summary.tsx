@@ -1,8 +1,8 @@
 // The first view: what the run came to, in a sentence; all tests as a strip; why tests failed.
 import { Mark } from './mark';
-import { outcomesIn, outcomeText, testLink, testsLink } from './store';
+import { needsAttention, outcomesIn, outcomeText, testLink, testsLink } from './store';
 import { Strip } from './strip';
-import { count, durationText, moment, whole } from './text';
+import { count, day, durationText, moment, whole } from './text';
 import type { RunData } from './types';
 
 const SLOWEST = 5;
@@ -16,6 +16,7 @@ export function Summary({ data }: { data: RunData }) {
         {data.workers.length > 1 && `, on ${data.workers.length} workers`}
       </p>
       <h1 class="sentence">{data.sentence}</h1>
+      {data.earlier && <News data={data} last={data.earlier.last} />}
       {data.incomplete && <p class="incomplete">{data.incomplete}</p>}
       <Strip rows={tests} duration={data.duration} />
       <ul class="counts">
@@ -40,6 +41,21 @@ export function Summary({ data }: { data: RunData }) {
   );
 }
 
+/** How many of them somebody has not seen before. */
+function News({ data, last }: { data: RunData; last: string }) {
+  const failing = data.rows.filter((row) => !row.container && !row.superseded && needsAttention(row.outcome));
+  if (failing.length === 0) return null;
+  const fresh = failing.filter((row) => row.fresh).length;
+  const since = `since ${day(last)}`;
+  if (fresh === 0) return <p class="news">None of them is new {since}.</p>;
+  return (
+    <p class="news">
+      <a href={testsLink({ news: 'new' })}>{fresh === failing.length ? 'All of them are' : fresh === 1 ? '1 of them is' : `${whole(fresh)} of them are`} new</a> {since}
+      {data.earlier && `, compared with ${count(data.earlier.runs, 'earlier run')}`}.
+    </p>
+  );
+}
+
 function Reasons({ data }: { data: RunData }) {
   return (
     <section class="reasons">
@@ -49,9 +65,11 @@ function Reasons({ data }: { data: RunData }) {
         {data.reasons.map((reason, index) => (
           <li key={index}>
             <h3>{reason.title}</h3>
+            {reason.evidence && <p class="code evidence">{reason.evidence}</p>}
             <p class="dim code">
               {shortType(reason.type)}
               {reason.frame && <span> at {shortFrame(reason.frame)}</span>}
+              {data.earlier && <span class="since">{reason.since ? `since ${day(reason.since)}, in ${count(reason.runs ?? 0, 'earlier run')}` : 'new'}</span>}
             </p>
             <ul class="reason-tests">
               {reason.tests.slice(0, 8).map((test) => {

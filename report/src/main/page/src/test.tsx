@@ -10,7 +10,7 @@ import { TestNavigation } from './navigation';
 import { DataRows } from './dataRows';
 import { keyOf, needsAttention, outcomeText, route, testFiles, testLink, testsLink } from './store';
 import { durationText, moment } from './text';
-import type { About, Attachment, Data, Entry, Row, RunData, TestData } from './types';
+import type { About, Attachment, Data, Entry, Outcome, Row, RunData, TestData } from './types';
 
 export function TestView({ data }: { data: RunData }) {
   const { id } = route.value;
@@ -31,6 +31,7 @@ function OneTest({ data, row, position }: { data: RunData; row: Row; position: n
   const file = testFiles.get(String(Math.floor(position / data.chunk))).value;
   const test = file.state === 'here' ? file.value[position % data.chunk] : undefined;
   const began = data.workers.find((worker) => worker.name === row.worker)?.began ?? 0;
+  const counted = row.superseded ? (data.rows.find((one) => !one.superseded && keyOf(one) === keyOf(row)) ?? row) : row;
   const named = test?.entries.filter((entry): entry is Data => entry.type === 'data') ?? [];
   return (
     <main class="test">
@@ -42,15 +43,26 @@ function OneTest({ data, row, position }: { data: RunData; row: Row; position: n
       <p class="about dim">
         <b class={row.outcome}>{outcomeText(row.outcome)}</b> after {durationText(row.duration)}, started {moment(data.started, row.at)}
         {row.thread && ` on ${row.thread}`} in {row.worker}
+        {row.source && (
+          <>
+            , written in <span class="code">{row.source}</span>
+          </>
+        )}
         {row.tags?.map((tag) => (
           <span key={tag} class="tag">
             {tag}
           </span>
         ))}
       </p>
+      {counted.before && data.earlier && <Before row={counted} before={counted.before} />}
       {row.about && <AboutTest about={row.about} />}
       {(row.superseded || row.attempts) && <Attempts data={data} row={row} />}
-      {row.message && (!needsAttention(row.outcome) || row.outcome === 'unfinished') && <p class="reason">{row.message}</p>}
+      {row.message && (!needsAttention(row.outcome) || row.outcome === 'unfinished') && (
+        <p class="reason">
+          {row.message}
+          {row.blockedBy && <BlockedBy data={data} ids={row.blockedBy} />}
+        </p>
+      )}
       {named.length > 0 && (
         <dl class="data">
           {named.map((one, index) => (
@@ -72,6 +84,29 @@ function OneTest({ data, row, position }: { data: RunData; row: Row; position: n
   );
 }
 
+const BEFORE: Record<string, Outcome> = { '.': 'passed', '~': 'passed', F: 'failed', '-': 'skipped' };
+
+/** What became of it in the runs before, the last one at the end. */
+function Before({ row, before }: { row: Row; before: string }) {
+  const letters = [...before];
+  const failed = letters.filter((letter) => letter === 'F').length;
+  const sentence = `${failed} of the last ${letters.length} runs failed`;
+  return (
+    <p class="before dim">
+      <span class="marks" role="img" aria-label={`Earlier runs, the oldest first: ${letters.map(inWords).join(', ')}`}>
+        {letters.map((letter, index) => (
+          <span key={index} class={letter === '~' ? 'flaky' : BEFORE[letter]} />
+        ))}
+      </span>{' '}
+      {row.fresh ? (failed === 0 ? 'new: it failed in none of ' + letters.length + ' earlier runs' : 'new: it passed the last time; ' + sentence) : sentence}
+    </p>
+  );
+}
+
+function inWords(letter: string): string {
+  return letter === '~' ? 'flaky' : letter === '-' ? 'not run' : letter === 'F' ? 'failed' : 'passed';
+}
+
 /** Where the test is: all tests, its classes. Each leads to the list, the classes with a search for them. */
 function Breadcrumb({ row }: { row: Row }) {
   return (
@@ -84,6 +119,20 @@ function Breadcrumb({ row }: { row: Row }) {
         </span>
       ))}
     </p>
+  );
+}
+
+/** What kept the test from running is one step away. */
+function BlockedBy({ data, ids }: { data: RunData; ids: string[] }) {
+  const rows = data.rows.filter((row) => ids.includes(row.id));
+  return (
+    <span class="blocked-by">
+      {rows.map((row) => (
+        <span key={row.id}>
+          <Mark outcome={row.outcome} /> <a href={testLink(row.id)}>{row.name}</a>
+        </span>
+      ))}
+    </span>
   );
 }
 

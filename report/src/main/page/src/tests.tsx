@@ -24,14 +24,15 @@ export function Tests({ data }: { data: RunData }) {
   const order = oneOf(ORDERS, params.get('order'));
   const outcomes = (params.get('outcome') ?? '').split(',').filter(Boolean) as Outcome[];
   const words = params.get('find') ?? '';
+  const news = params.get('news') === 'new' ? 'new' : '';
   const tests = data.rows.filter((row) => !row.superseded); // earlier attempts are inside their tests
-  const found = tests.filter((row) => matches(row, outcomes, words.toLowerCase()));
+  const found = tests.filter((row) => (!news || row.fresh) && matches(row, outcomes, words.toLowerCase()));
   const lines = arrange(found, data, group, order);
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => onKey('/', () => field.current?.focus()), []);
 
   const go = (change: Record<string, string>) => {
-    const now = { find: words, outcome: outcomes.join(','), group, order, ...change };
+    const now = { find: words, outcome: outcomes.join(','), news, group, order, ...change };
     if (now.group === GROUPS[0]) now.group = '' as Group;
     if (now.order === ORDERS[0]) now.order = '' as Order;
     history.replaceState(null, '', testsLink(now));
@@ -54,6 +55,11 @@ export function Tests({ data }: { data: RunData }) {
                 <Mark outcome={outcome} /> {outcomeText(outcome)} <span class="dim">{whole(data.counts[outcome]!)}</span>
               </button>
             ))}
+          {news && (
+            <button aria-pressed={true} onClick={() => go({ news: '' })}>
+              new ×
+            </button>
+          )}
         </div>
         <Choice label="Group by" options={GROUPS} value={group} onChange={(value) => go({ group: value })} />
         <Choice label="Order" options={ORDERS} value={order} onChange={(value) => go({ order: value })} />

@@ -30,6 +30,10 @@ export function moment(started: string, at: number): string {
   });
 }
 
+export function day(when: string): string {
+  return new Date(when).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+}
+
 export function bytes(size: number): string {
   if (size < 1_000) return `${size} B`;
   if (size < 1_000_000) return `${(size / 1_000).toFixed(size < 10_000 ? 1 : 0)} kB`;

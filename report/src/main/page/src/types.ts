@@ -20,6 +20,8 @@ export interface RunData {
   exchanges: number;
   /** The run whose exchanges can be compared with. */
   baseline?: string;
+  /** Runs before this one on its branch, as far as they are remembered. */
+  earlier?: { runs: number; last: string };
   counts: Record<Outcome, number>;
   facts: [string, string][];
   /** `began`: what the times in console and network lists are counted from. */
@@ -30,10 +32,17 @@ export interface RunData {
 }
 
 export interface Reason {
+  /** The same in every run. */
+  id: string;
   title: string;
   type: string;
   /** Of a stack: the nearest one of the suite's own; empty where there is none. */
   frame: string;
+  /** The recorded line that explains it. */
+  evidence?: string;
+  /** When it was seen first, and in how many earlier runs; nothing where it is new. */
+  since?: string;
+  runs?: number;
   /** Positions in `rows`. */
   tests: number[];
 }
@@ -46,6 +55,8 @@ export interface Row {
   name: string;
   path: string[];
   className?: string;
+  /** Where it is written, as a file and a line, where its class does not say it. */
+  source?: string;
   tags?: string[];
   outcome: Outcome;
   at: number;
@@ -62,6 +73,12 @@ export interface Row {
   superseded?: true;
   /** Flaky: passed after an attempt that had not. */
   recovered?: true;
+  /** The rows because of which it was not run, by their ids. */
+  blockedBy?: string[];
+  /** What became of it in earlier runs, a letter each, the oldest first: `.` passed, `~` flaky, `F` failed, `-` did not run. */
+  before?: string;
+  /** Needs attention, and did not when it ran last. */
+  fresh?: true;
   about?: About;
   /** Named data, as text to search in. */
   data?: string;
@@ -107,6 +124,10 @@ export interface Step {
   budget?: number;
   reason?: string;
   thread?: string;
+  /** Cells of each row of the table below it. */
+  table?: string[][];
+  /** The text below it. */
+  below?: string;
   failure?: Failure;
   entries: Entry[];
 }

@@ -1,5 +1,6 @@
 package dev.verbale.report;
 
+import dev.verbale.history.History;
 import dev.verbale.results.Run;
 import java.io.FileNotFoundException;
 import java.io.IOException;
@@ -26,12 +27,14 @@ public final class Page {
      * as a whole, and only when the new one is complete; what else lies in there stays.
      *
      * @param baseline a run to compare exchanges with; null for none
+     * @param history of earlier runs, for what is new and since when; null for none
      * @return the file to open
      * @throws FileAlreadyExistsException where {@code folder} holds something that is no page of ours, or that the page has
      *     a file in the place of; it is left alone
      * @throws IOException where something cannot be read or written
      */
-    public static Path write(Run run, Path folder, @Nullable Run baseline) throws IOException {
+    public static Path write(Run run, Path folder, @Nullable Run baseline, @Nullable History history)
+            throws IOException {
         Path target = folder.toAbsolutePath().normalize();
         Path parent = target.getParent();
         if (parent == null)
@@ -40,7 +43,7 @@ public final class Page {
         Files.createDirectories(parent);
         Path fresh = PageFolder.fresh(parent);
         try {
-            writeAll(run, fresh, baseline);
+            writeAll(run, fresh, baseline, history);
             PageFolder.writeList(fresh);
             PageFolder.replace(target, fresh);
         } finally {
@@ -49,12 +52,18 @@ public final class Page {
         return folder.resolve("index.html");
     }
 
-    /** The same without a baseline. */
-    public static Path write(Run run, Path folder) throws IOException {
-        return write(run, folder, null);
+    /** The same without a history. */
+    public static Path write(Run run, Path folder, @Nullable Run baseline) throws IOException {
+        return write(run, folder, baseline, null);
     }
 
-    private static void writeAll(Run run, Path folder, @Nullable Run baseline) throws IOException {
+    /** The same without a baseline either. */
+    public static Path write(Run run, Path folder) throws IOException {
+        return write(run, folder, null, null);
+    }
+
+    private static void writeAll(Run run, Path folder, @Nullable Run baseline, @Nullable History history)
+            throws IOException {
         for (String file : OWN_FILES) {
             try (InputStream in = Page.class.getResourceAsStream("page/" + file)) {
                 if (in == null)
@@ -73,6 +82,6 @@ public final class Page {
             before = new BaselineExchanges(baseline, rows, new AttachmentCopier(baseline, folder, "baseline"));
             before.write(data);
         }
-        RunFile.write(run, rows, exchanges.count(), before, data.resolve("run.js"));
+        RunFile.write(run, rows, exchanges.count(), before, EarlierRuns.of(run, history), data.resolve("run.js"));
     }
 }

@@ -26,6 +26,8 @@ import org.jspecify.annotations.Nullable;
  * @param attempts how many the run made; of the last one, and 1 for the others
  * @param superseded whether the run made another attempt later, and it counts no more
  * @param recovered whether it passed after an attempt that had not
+ * @param source where it is written, where its class does not say it
+ * @param blockedBy the keys of the tests or containers because of which it was not run
  * @param checks what was checked of each of its exchanges, by the exchange's id
  */
 record Row(
@@ -48,6 +50,8 @@ record Row(
         int attempts,
         boolean superseded,
         boolean recovered,
+        List<String> blockedBy,
+        @Nullable String source,
         List<Entry> entries,
         Map<Integer, List<CheckEntry>> checks) {
 
@@ -80,16 +84,23 @@ record Row(
                 t.superseded() ? 1 : t.attempt().number(),
                 t.superseded(),
                 t.recovered(),
+                t.blockedBy(),
+                t.identity().source(),
                 t.entries(),
                 ExchangeChecks.of(t));
+    }
+
+    /** What names the row of a container with that key. */
+    static String idOfContainer(String key) {
+        return key + "~itself";
     }
 
     private static Row of(ContainerResult c) {
         String lost =
                 c.notRun() == 0 ? "" : ": " + c.notRun() + (c.notRun() == 1 ? " test" : " tests") + " did not run";
         return new Row(
-                c.key() + "~itself",
-                c.key() + "~itself",
+                idOfContainer(c.key()),
+                idOfContainer(c.key()),
                 false,
                 c.name() + " itself" + lost,
                 c.path(),
@@ -107,6 +118,8 @@ record Row(
                 1,
                 false,
                 false,
+                List.of(),
+                null,
                 c.entries(),
                 Map.of());
     }

@@ -4,15 +4,18 @@ import dev.verbale.event.About;
 import dev.verbale.event.About.Link;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
+import dev.verbale.history.ReasonHistory;
+import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
-import dev.verbale.results.FailureReason;
-import dev.verbale.results.Headline;
+import dev.verbale.results.FailureTitle;
 import dev.verbale.results.LastMoment;
 import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
 import dev.verbale.results.Worker;
+import dev.verbale.results.reason.FailureReason;
+import dev.verbale.results.summary.Headline;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -20,6 +23,7 @@ import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.StringJoiner;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
@@ -32,7 +36,13 @@ final class RunFile {
 
     private RunFile() {}
 
-    static void write(Run run, List<Row> rows, int exchanges, @Nullable BaselineExchanges baseline, Path file)
+    static void write(
+            Run run,
+            List<Row> rows,
+            int exchanges,
+            @Nullable BaselineExchanges baseline,
+            @Nullable EarlierRuns earlier,
+            Path file)
             throws IOException {
         List<FailureReason> reasons = FailureReason.of(run);
         ScriptFile.write(file, "run", null, json -> {
@@ -47,12 +57,18 @@ final class RunFile {
             json.writeNumberProperty("overhead", run.overhead());
             json.writeNumberProperty("exchanges", exchanges);
             if (baseline != null) json.writeStringProperty("baseline", baseline.name());
+            if (earlier != null) {
+                json.writeObjectPropertyStart("earlier");
+                json.writeNumberProperty("runs", earlier.runs());
+                json.writeStringProperty("last", earlier.last().toString());
+                json.writeEndObject();
+            }
             counts(json, run);
             facts(json, run);
             workers(json, run);
             problems(json, run);
-            reasons(json, reasons, run);
-            rows(json, rows, run, reasons);
+            reasons(json, reasons, run, earlier);
+            rows(json, rows, run, reasons, earlier);
             json.writeEndObject();
         });
     }
@@ -94,46 +110,85 @@ final class RunFile {
         json.writeEndArray();
     }
 
-    private static void reasons(JsonGenerator json, List<FailureReason> reasons, Run run) {
-        IdentityHashMap<TestResult, Integer> numbers = numbers(run);
+    private static void reasons(
+            JsonGenerator json, List<FailureReason> reasons, Run run, @Nullable EarlierRuns earlier) {
+        IdentityHashMap<Object, Integer> numbers = numbers(run);
         json.writeArrayPropertyStart("reasons");
         for (FailureReason reason : reasons) {
             json.writeStartObject();
+            json.writeStringProperty("id", reason.id());
             json.writeStringProperty("title", reason.title());
             json.writeStringProperty("type", reason.type());
             json.writeStringProperty("frame", reason.frame());
+            if (reason.evidence() != null) json.writeStringProperty("evidence", reason.evidence());
+            ReasonHistory known = earlier == null ? null : earlier.reasons().get(reason.id());
+            if (known != null) {
+                json.writeStringProperty("since", known.first().started().toString());
+                json.writeNumberProperty("runs", known.runs());
+            }
             json.writeArrayPropertyStart("tests");
             for (TestResult test : reason.tests()) json.writeNumber(numbers.getOrDefault(test, 0));
+            for (ContainerResult container : reason.containers()) json.writeNumber(numbers.getOrDefault(container, 0));
             json.writeEndArray();
             json.writeEndObject();
         }
         json.writeEndArray();
     }
 
-    private static IdentityHashMap<TestResult, Integer> numbers(Run run) {
+    /** Positions among the rows. */
+    private static IdentityHashMap<Object, Integer> numbers(Run run) {
         // By identity: comparing two tests by value compares all that happened in them.
-        var numbers = new IdentityHashMap<TestResult, Integer>();
-        for (int i = 0; i < run.tests().size(); i++) numbers.put(run.tests().get(i), i);
+        var numbers = new IdentityHashMap<Object, Integer>();
+        for (TestResult test : run.tests()) numbers.put(test, numbers.size());
+        for (ContainerResult container : run.brokenContainers()) numbers.put(container, numbers.size());
         return numbers;
     }
 
-    private static void rows(JsonGenerator json, List<Row> rows, Run run, List<FailureReason> reasons) {
+    private static void rows(
+            JsonGenerator json, List<Row> rows, Run run, List<FailureReason> reasons, @Nullable EarlierRuns earlier) {
         Map<String, Integer> reasonOf = new HashMap<>();
-        for (int i = 0; i < reasons.size(); i++)
+        for (int i = 0; i < reasons.size(); i++) {
             for (TestResult test : reasons.get(i).tests()) reasonOf.put(test.id(), i);
+            for (ContainerResult container : reasons.get(i).containers())
+                reasonOf.put(Row.idOfContainer(container.key()), i);
+        }
         var dataSets = new DataSets(rows);
         json.writeArrayPropertyStart("rows");
-        for (Row row : rows) row(json, row, run, reasonOf.get(row.id()), dataSets);
+        Map<String, String> lastOf = lastAttempts(rows);
+        for (Row row : rows) row(json, row, run, reasonOf.get(row.id()), dataSets, lastOf, earlier);
         json.writeEndArray();
     }
 
-    private static void row(JsonGenerator json, Row row, Run run, @Nullable Integer reason, DataSets dataSets) {
+    /** The id of the row that counts, by the key of its test or container. */
+    private static Map<String, String> lastAttempts(List<Row> rows) {
+        Map<String, String> ids = new HashMap<>();
+        for (Row row : rows) if (!row.superseded()) ids.put(row.key(), row.id());
+        return ids;
+    }
+
+    /** What it was not run because of, as far as there is a row of it. */
+    private static List<String> blockers(Row row, Map<String, String> lastOf) {
+        return row.blockedBy().stream()
+                .map(key -> lastOf.getOrDefault(key, lastOf.get(Row.idOfContainer(key))))
+                .filter(Objects::nonNull)
+                .toList();
+    }
+
+    private static void row(
+            JsonGenerator json,
+            Row row,
+            Run run,
+            @Nullable Integer reason,
+            DataSets dataSets,
+            Map<String, String> lastOf,
+            @Nullable EarlierRuns earlier) {
         json.writeStartObject();
         json.writeStringProperty("id", row.id());
         if (!row.isTest()) json.writeBooleanProperty("container", true);
         json.writeStringProperty("name", row.name());
         texts(json, "path", row.path());
         if (row.className() != null) json.writeStringProperty("className", row.className());
+        if (row.source() != null) json.writeStringProperty("source", row.source());
         if (!row.tags().isEmpty()) texts(json, "tags", row.tags());
         json.writeStringProperty("outcome", row.outcome().word());
         json.writeNumberProperty("at", micros(Duration.between(run.started(), row.started())));
@@ -146,7 +201,14 @@ final class RunFile {
         if (row.superseded()) json.writeBooleanProperty("superseded", true);
         if (row.recovered()) json.writeBooleanProperty("recovered", true);
         about(json, row.about());
+        List<String> blockers = blockers(row, lastOf);
+        if (!blockers.isEmpty()) texts(json, "blockedBy", blockers);
         if (reason != null) json.writeNumberProperty("reason", reason);
+        if (earlier != null && row.isTest() && !row.superseded()) {
+            String before = earlier.rows().get(row.key());
+            if (before != null) json.writeStringProperty("before", before);
+            if (earlier.fresh().contains(row.key())) json.writeBooleanProperty("fresh", true);
+        }
         dataSets.write(json, row);
         String data = data(row);
         if (!data.isEmpty()) json.writeStringProperty("data", data);
@@ -176,7 +238,7 @@ final class RunFile {
     private static @Nullable String message(Row row) {
         Failure failure = row.failure();
         if (row.reason() != null) return Texts.cut(row.reason(), LONGEST_MESSAGE);
-        if (failure != null) return FailureReason.title(failure);
+        if (failure != null) return FailureTitle.of(failure);
         if (!row.outcome().equals(Outcome.UNFINISHED)) return null;
         String last = LastMoment.of(row.entries()).sentence();
         return last.isEmpty() ? null : Texts.cut(last, LONGEST_MESSAGE);

@@ -2,6 +2,7 @@ package dev.verbale.report;
 
 import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.Failure;
+import dev.verbale.event.StepArgument;
 import dev.verbale.event.StepKind;
 import dev.verbale.folder.MediaTypes;
 import dev.verbale.har.HarReader;
@@ -112,6 +113,7 @@ final class TestFiles {
             if (step.budget() != null) json.writeNumberProperty("budget", RunFile.micros(step.budget()));
             if (step.reason() != null) json.writeStringProperty("reason", step.reason());
             thread(json, step.thread());
+            if (step.argument() != null) argument(json, step.argument());
             failure(json, step.failure());
             entries(json, step.entries());
         } else if (entry instanceof Entry.LogEntry log) {
@@ -158,6 +160,18 @@ final class TestFiles {
             throw new IllegalArgumentException("no drawing is known for " + entry.getClass());
         }
         json.writeEndObject();
+    }
+
+    private static void argument(JsonGenerator json, StepArgument argument) {
+        if (argument.text() != null) json.writeStringProperty("below", argument.text());
+        if (argument.rows().isEmpty()) return;
+        json.writeArrayPropertyStart("table");
+        for (List<String> row : argument.rows()) {
+            json.writeStartArray();
+            for (String cell : row) json.writeString(cell);
+            json.writeEndArray();
+        }
+        json.writeEndArray();
     }
 
     /** What an HTTP archive holds, to be read like exchanges of our own. */

@@ -49,13 +49,13 @@ final class Chromium implements AutoCloseable {
     }
 
     WebElement find(String css) {
-        return new WebDriverWait(driver, Duration.ofSeconds(5), Duration.ofMillis(20))
+        return new WebDriverWait(driver, Duration.ofSeconds(30), Duration.ofMillis(20))
                 .until(d -> d.findElement(By.cssSelector(css)));
     }
 
     /** Waits until {@code script} gives something true. */
     void waitFor(String script) {
-        new WebDriverWait(driver, Duration.ofSeconds(10), Duration.ofMillis(20))
+        new WebDriverWait(driver, Duration.ofSeconds(30), Duration.ofMillis(20))
                 .withMessage(script)
                 .until(d -> {
                     Object found = driver.executeScript(script);

@@ -1,0 +1,63 @@
+package dev.verbale.pagewriter;
+
+import dev.verbale.folder.RunFolder;
+import dev.verbale.report.Page;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import dev.verbale.spi.Context;
+import dev.verbale.spi.RunListener;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Writes the page when the last JVM of a run ends, and says where it is, as an address that terminals and editors open by a click.
+ * Where a build plugin does that, it is silent.
+ *
+ * @since 0.2.0
+ */
+public final class PageWriter implements RunListener {
+
+    private volatile @Nullable LastOfRun last;
+
+    /** As {@link java.util.ServiceLoader} makes it. */
+    public PageWriter() {}
+
+    @Override
+    public void opened(Context context) {
+        Path folder = context.folder();
+        boolean isElsewhere = System.getProperty("verbale.build.page") != null;
+        if (folder != null && !isElsewhere && !rule(context).equals("off")) last = LastOfRun.among(folder);
+    }
+
+    @Override
+    public void ended(Context context) {
+        Path folder = context.folder();
+        LastOfRun mine = last;
+        if (folder == null || mine == null) return;
+        try {
+            mine.leave(() -> write(folder, rule(context).equals("failures")));
+        } catch (IOException unreleased) {
+            throw new UncheckedIOException(unreleased);
+        }
+    }
+
+    private static String rule(Context context) {
+        return context.setting(PageWriterAdapter.PAGE);
+    }
+
+    private static void write(Path folder, boolean onlyFailures) {
+        try {
+            Run run = RunReader.read(folder);
+            boolean isCalm =
+                    run.needingAttention().isEmpty() && run.brokenContainers().isEmpty();
+            boolean isEmpty = run.tests().isEmpty() && run.brokenContainers().isEmpty();
+            if (isEmpty || (onlyFailures && isCalm)) return;
+            Path index = Page.write(run, new RunFolder(folder).page());
+            System.out.println("Page: " + index.toAbsolutePath().toUri());
+        } catch (IOException unwritten) {
+            System.out.println("The page of the run in " + folder + " was not written: " + unwritten);
+        }
+    }
+}

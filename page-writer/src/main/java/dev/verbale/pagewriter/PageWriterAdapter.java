@@ -1,0 +1,27 @@
+package dev.verbale.pagewriter;
+
+import dev.verbale.spi.Adapter;
+import dev.verbale.spi.Setting;
+import java.util.List;
+
+/**
+ * Brings the setting that says when a page is written.
+ *
+ * @since 0.2.0
+ */
+public final class PageWriterAdapter implements Adapter {
+
+    static final Setting PAGE = Setting.oneOf(
+            "verbale.page",
+            "always",
+            List.of("off", "failures", "always"),
+            "when a page is written at the end of a run: `failures` where a test needs attention; also what the Maven plugin goes by");
+
+    /** As {@link java.util.ServiceLoader} makes it. */
+    public PageWriterAdapter() {}
+
+    @Override
+    public List<Setting> settings() {
+        return List.of(PAGE);
+    }
+}

@@ -1,0 +1,140 @@
+package dev.verbale.report;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.RecorderOptions;
+import dev.verbale.Scope;
+import dev.verbale.event.Outcome;
+import dev.verbale.history.History;
+import dev.verbale.history.digest.RunDigest;
+import dev.verbale.history.digest.RunDigest.TestDigest;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What the page says of the runs before. */
+class EarlierRunsPageTest {
+
+    private static Chromium chromium;
+
+    @TempDir
+    Path root;
+
+    @BeforeAll
+    static void open_the_browser() {
+        chromium = new Chromium();
+    }
+
+    @AfterAll
+    static void close_the_browser() {
+        chromium.close();
+    }
+
+    private Run run(String... failing) throws Exception {
+        AdapterRecorder recorder =
+                AdapterRecorder.open(RecorderOptions.defaults().withRoot(root).withSummaryLine(false));
+        for (String name : List.of("grows", "waters", "rests")) {
+            Scope test = recorder.startTest(
+                    recorder.run(), new TestDescriptor("k." + name, name, "sample.BedsTest", name, List.of()));
+            boolean fails = List.of(failing).contains(name);
+            recorder.endTest(test, fails ? TestEnd.threw(new AssertionError(name + " is dry")) : TestEnd.passed());
+        }
+        return RunReader.read(root);
+    }
+
+    /** Nights before {@code run}, each as letters: {@code F} failed for the reason that it has now. */
+    private static History before(Run run, String branch, Map<String, String> letters) {
+        RunDigest now = RunDigest.of(run);
+        int nights = letters.values().iterator().next().length();
+        List<RunDigest> all = new ArrayList<>();
+        for (int night = 0; night < nights; night++) {
+            List<TestDigest> tests = new ArrayList<>();
+            for (TestDigest test : now.tests()) {
+                String row = letters.get(test.key());
+                if (row == null) continue;
+                boolean failed = row.charAt(night) == 'F';
+                tests.add(new TestDigest(
+                        test.key(),
+                        test.name(),
+                        failed ? Outcome.FAILED : Outcome.PASSED,
+                        5,
+                        1,
+                        false,
+                        failed ? test.reason() : null,
+                        List.of()));
+            }
+            Map<String, String> facts = new HashMap<>(now.facts());
+            facts.put("branch", branch);
+            all.add(new RunDigest(
+                    "night" + night,
+                    now.started().minus(Duration.ofDays(nights - night)),
+                    Duration.ofMinutes(1),
+                    facts,
+                    true,
+                    false,
+                    tests,
+                    now.reasons()));
+        }
+        return History.of(all);
+    }
+
+    private static String branch(Run run) {
+        return run.facts().getOrDefault("branch", "");
+    }
+
+    @Test
+    void new_failures_are_told_from_known_ones_and_lead_to_their_tests() throws Exception {
+        Run run = run("grows", "waters");
+        History history = before(run, branch(run), Map.of("k.grows", "..FFF", "k.waters", ".....", "k.rests", "....."));
+        Path index = Page.write(run, root.resolve("page"), null, history);
+
+        chromium.open(index, "");
+
+        assertThat(chromium.find(".news").getText())
+                .startsWith("1 of them is new since ")
+                .contains("5 earlier runs");
+        assertThat(chromium.texts(".since"))
+                .hasSize(2)
+                .anyMatch(text -> text.equals("new"))
+                .anyMatch(text -> text.matches("since \\d+ \\w+ \\d{4}, in 3 earlier runs"));
+        chromium.find(".news a").click();
+        assertThat(chromium.find(".found").getText()).isEqualTo("1 of 3 rows");
+        assertThat(chromium.texts(".row-line")).singleElement().asString().contains("waters");
+        chromium.find(".filters button[aria-pressed=true]").click();
+        assertThat(chromium.find(".found").getText()).isEqualTo("3 rows");
+        chromium.open(index, "#/test/k.grows");
+        assertThat(chromium.find(".before").getText()).isEqualTo("3 of the last 5 runs failed");
+        assertThat(chromium.find(".before .marks").getDomAttribute("aria-label"))
+                .isEqualTo("Earlier runs, the oldest first: passed, passed, failed, failed, failed");
+        chromium.open(index, "#/test/k.waters");
+        assertThat(chromium.find(".before").getText()).isEqualTo("new: it failed in none of 5 earlier runs");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
+    void a_run_without_news_says_so_and_other_branches_do_not_count() throws Exception {
+        Run run = run("grows");
+        Path known = Page.write(
+                run, root.resolve("known"), null, before(run, branch(run), Map.of("k.grows", ".F", "k.waters", "..")));
+        chromium.open(known, "");
+        assertThat(chromium.find(".news").getText()).startsWith("None of them is new since ");
+
+        Path other = Page.write(run, root.resolve("other"), null, before(run, "another", Map.of("k.grows", ".F")));
+        assertThat(Files.readString(other.resolveSibling("data/run.js"))).doesNotContain("\"earlier\"");
+        assertThat(Files.readString(Page.write(run, root.resolve("none")).resolveSibling("data/run.js")))
+                .isEqualTo(Files.readString(other.resolveSibling("data/run.js")));
+    }
+}
