@@ -1,0 +1,114 @@
+package dev.verbale.maven;
+
+import dev.verbale.folder.RunFolder;
+import dev.verbale.history.History;
+import dev.verbale.history.HistoryFolder;
+import dev.verbale.history.compare.BaselineFinder;
+import dev.verbale.history.compare.Comparison;
+import dev.verbale.history.digest.RunDigest;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import dev.verbale.results.summary.Headline;
+import dev.verbale.rules.Rules;
+import dev.verbale.rules.RulesFormatException;
+import dev.verbale.rules.Triage;
+import dev.verbale.rules.Verdict;
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.Optional;
+import org.apache.maven.execution.MavenSession;
+import org.apache.maven.plugin.AbstractMojo;
+import org.apache.maven.plugin.MojoExecutionException;
+import org.apache.maven.plugin.MojoFailureException;
+import org.apache.maven.plugins.annotations.LifecyclePhase;
+import org.apache.maven.plugins.annotations.Mojo;
+import org.apache.maven.plugins.annotations.Parameter;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Fails the build where a test of its run needs attention: it failed, broke, or did not come to its end. For builds that let tests
+ * fail at first, by {@code -Dmaven.test.failure.ignore}, so that all modules are tested. Looks once, in the last module.
+ *
+ * @since 0.2.0
+ */
+@Mojo(name = "gate", defaultPhase = LifecyclePhase.VERIFY, threadSafe = true)
+public final class GateMojo extends AbstractMojo {
+
+    @Parameter(defaultValue = "${session}", readonly = true, required = true)
+    private MavenSession session;
+
+    /** Lets everything pass. */
+    @Parameter(property = "verbale.gate.skip", defaultValue = "false")
+    private boolean skip;
+
+    /** Whether a build passes in which no test was recorded. */
+    @Parameter(property = "verbale.gate.allowNoTests", defaultValue = "false")
+    private boolean allowNoTests;
+
+    /** The file of rules; see {@code docs/rules.md}. Left out: {@code verbale-rules.yaml} beside the outermost POM, where there is one. */
+    @Parameter(property = "verbale.rules")
+    private @Nullable File rules;
+
+    /** Where runs are remembered, or {@code off}. Left out: {@code .verbale/history} beside the outermost POM. */
+    @Parameter(property = "verbale.history")
+    private @Nullable String history;
+
+    /**
+     * What the rules compare with: {@code last-good}, {@code branch:NAME}, {@code previous}, or a run by its name. Left out: the last good run
+     * of the same branch, or else the previous one.
+     */
+    @Parameter(property = "verbale.gate.baseline")
+    private @Nullable String baseline;
+
+    /** As Maven makes it. */
+    @SuppressWarnings("NullAway.Init")
+    public GateMojo() {}
+
+    @Override
+    public void execute() throws MojoExecutionException, MojoFailureException {
+        boolean isLast = session.getCurrentProject()
+                .equals(session.getProjects().get(session.getProjects().size() - 1));
+        if (skip || !isLast) return;
+        Run run;
+        try {
+            Optional<RunFolder> found = BuildRun.find(session);
+            if (found.isEmpty() && allowNoTests) return;
+            if (found.isEmpty())
+                throw new MojoFailureException("No test was recorded in " + BuildRun.root(session)
+                        + ". Set allowNoTests where that is as it should be.");
+            run = RunReader.read(found.get().path());
+        } catch (IOException unreadable) {
+            throw new MojoExecutionException("The run could not be read: " + unreadable, unreadable);
+        }
+        Verdict verdict;
+        try {
+            verdict = verdict(run);
+        } catch (RulesFormatException wrong) {
+            throw new MojoFailureException(wrong.getMessage(), wrong);
+        } catch (IOException unreadable) {
+            throw new MojoExecutionException("The run could not be judged: " + unreadable.getMessage(), unreadable);
+        }
+        if (!verdict.passes())
+            throw new MojoFailureException("The gate is closed. " + String.join(" ", verdict.reasons()) + " "
+                    + Headline.of(run) + " The run: " + run.folder());
+        getLog().info("Verbale: the gate is open. " + Headline.of(run));
+    }
+
+    private Verdict verdict(Run run) throws IOException, RulesFormatException {
+        Path usual = BuildRun.rootOfAllModules(session).resolve(Rules.DEFAULT);
+        Rules read = rules != null ? Rules.read(rules.toPath()) : Files.exists(usual) ? Rules.read(usual) : Rules.NONE;
+        Triage triage = Triage.of(run, read.triage(), LocalDate.now(ZoneId.systemDefault()));
+        Optional<HistoryFolder> remembered = BuildRun.history(session, history);
+        if (!read.gate().needsBaseline() || remembered.isEmpty()) return Verdict.of(read.gate(), run, triage, null);
+        History nights = remembered.get().read(problem -> getLog().warn("Verbale: " + problem.sentence()));
+        Comparison comparison = new BaselineFinder(BuildRun.root(session), remembered.get(), nights)
+                .find(baseline, run)
+                .map(before -> Comparison.of(before, RunDigest.of(run), nights))
+                .orElse(null);
+        return Verdict.of(read.gate(), run, triage, comparison);
+    }
+}

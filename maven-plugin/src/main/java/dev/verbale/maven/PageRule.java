@@ -1,0 +1,60 @@
+package dev.verbale.maven;
+
+import dev.verbale.folder.RunFolder;
+import dev.verbale.history.History;
+import dev.verbale.history.HistoryFolder;
+import dev.verbale.report.Page;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import dev.verbale.results.summary.Headline;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
+
+/** When the page of a build is written. */
+enum PageRule {
+    OFF,
+    FAILURES,
+    ALWAYS;
+
+    /** @throws IllegalArgumentException where {@code word} is none */
+    static PageRule of(String word) {
+        for (PageRule rule : values()) if (rule.name().equalsIgnoreCase(word.strip())) return rule;
+        throw new IllegalArgumentException("verbale.page is '" + word + "'. Write one of "
+                + List.of(values()).toString().toLowerCase(Locale.ROOT).replaceAll("[\\[\\]]", "") + ".");
+    }
+
+    /**
+     * Writes the page of {@code run} where this rule says so, and tells {@code out} what the run came to.
+     *
+     * @param baseline the run to compare with; null for none
+     * @param history where runs are remembered, for what is new in this one
+     */
+    void apply(RunFolder folder, @Nullable RunFolder baseline, Optional<HistoryFolder> history, Consumer<String> out)
+            throws IOException {
+        Run run = RunReader.read(folder.path());
+        if (run.tests().isEmpty() && run.brokenContainers().isEmpty()) return;
+        out.accept("Verbale: " + Headline.of(run));
+        if (this == OFF || (this == FAILURES && !needsAttention(run))) return;
+        Run before = baseline == null ? null : RunReader.read(baseline.path());
+        Path index = Page.write(run, folder.page(), before, remembered(history));
+        out.accept("Page: " + index.toAbsolutePath().toUri());
+    }
+
+    /** A page without a history is better than none. */
+    private static @Nullable History remembered(Optional<HistoryFolder> history) {
+        try {
+            return history.isEmpty() ? null : history.get().read(problem -> {});
+        } catch (IOException unreadable) {
+            return null;
+        }
+    }
+
+    static boolean needsAttention(Run run) {
+        return !run.needingAttention().isEmpty() || !run.brokenContainers().isEmpty();
+    }
+}
