@@ -1,8 +1,14 @@
 /** The command line. */
 module dev.verbale.cli {
+    requires dev.verbale.changes;
+    requires dev.verbale.export;
     requires dev.verbale.har;
+    requires dev.verbale.otlp;
+    requires dev.verbale.query;
     requires dev.verbale.report;
+    requires dev.verbale.rules;
     requires info.picocli;
+    requires java.logging;
     requires static org.apiguardian.api;
     requires static org.jspecify;
 

@@ -13,5 +13,8 @@ final class ExitCodes {
     /** The page, or the archive, could not be written; what was there before is as it was. */
     static final int NOT_WRITTEN = 4;
 
+    /** The gate is closed: the run is not good enough by the rules. */
+    static final int GATE_CLOSED = 5;
+
     private ExitCodes() {}
 }

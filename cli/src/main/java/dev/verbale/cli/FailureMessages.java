@@ -1,8 +1,12 @@
 package dev.verbale.cli;
 
+import dev.verbale.changes.ChangesException;
+import dev.verbale.query.QueryException;
 import dev.verbale.results.ResultsFormatException;
+import dev.verbale.rules.RulesFormatException;
 import java.io.IOException;
 import java.nio.file.FileSystemException;
+import java.util.Map;
 import picocli.CommandLine;
 import picocli.CommandLine.IExecutionExceptionHandler;
 import picocli.CommandLine.ParseResult;
@@ -10,16 +14,21 @@ import picocli.CommandLine.ParseResult;
 /** Turns what went wrong into one line on the standard error and an exit code; a stack trace only where we are to blame. */
 final class FailureMessages implements IExecutionExceptionHandler {
 
+    /** Whose message says all: what is wrong, where, and what to do. */
+    private static final Map<Class<? extends Exception>, Integer> EXPLAINED = Map.of(
+            NotWritten.class, ExitCodes.NOT_WRITTEN,
+            RulesFormatException.class, ExitCodes.USAGE,
+            ChangesException.class, ExitCodes.USAGE,
+            QueryException.class, ExitCodes.USAGE,
+            ResultsFormatException.class, ExitCodes.NO_RUN);
+
     @Override
     public int handleExecutionException(Exception failure, CommandLine command, ParseResult arguments)
             throws Exception {
-        if (failure instanceof NotWritten notWritten) {
-            say(command, String.valueOf(notWritten.getMessage()));
-            return ExitCodes.NOT_WRITTEN;
-        }
-        if (failure instanceof ResultsFormatException noRun) {
-            say(command, String.valueOf(noRun.getMessage()));
-            return ExitCodes.NO_RUN;
+        for (Map.Entry<Class<? extends Exception>, Integer> explained : EXPLAINED.entrySet()) {
+            if (!explained.getKey().isInstance(failure)) continue;
+            say(command, String.valueOf(failure.getMessage()));
+            return explained.getValue();
         }
         if (failure instanceof IOException unreadable) {
             say(command, "cannot read: " + reason(unreadable));

@@ -2,15 +2,16 @@ package dev.verbale.cli;
 
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
+import dev.verbale.folder.RunFolder;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.DurationText;
 import dev.verbale.results.Entry;
-import dev.verbale.results.FailureReason;
-import dev.verbale.results.Headline;
 import dev.verbale.results.LastMoment;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
+import dev.verbale.results.reason.FailureReason;
+import dev.verbale.results.summary.Headline;
 import java.io.PrintWriter;
 import java.util.ArrayList;
 import java.util.List;
@@ -29,7 +30,7 @@ final class FailureText {
     private static final int MAX_REASONS = 30;
 
     private final Run run;
-    private final Ansi ansi;
+    private final TerminalText terminal;
     private final boolean all;
 
     /**
@@ -37,7 +38,7 @@ final class FailureText {
      */
     FailureText(Run run, Ansi ansi, boolean all) {
         this.run = run;
-        this.ansi = ansi;
+        this.terminal = new TerminalText(ansi);
         this.all = all;
     }
 
@@ -78,22 +79,21 @@ final class FailureText {
 
     /** Where there are many, what they have in common says more than each of them. */
     private void byReason(PrintWriter out, List<TestResult> tests) {
-        List<FailureReason> reasons = FailureReason.of(run);
+        List<FailureReason> reasons = FailureReason.of(run).stream()
+                .filter(reason -> !reason.tests().isEmpty())
+                .toList();
         for (FailureReason reason : reasons.subList(0, Math.min(MAX_REASONS, reasons.size()))) {
+            int count = reason.tests().size();
             TestResult first = reason.tests().get(0);
             out.println();
-            out.println(outcome(first.outcome())
-                    + strong(
-                            reason.tests().size() == 1
-                                    ? "1 test"
-                                    : reason.tests().size() + " tests"));
-            failure(out, first.failure());
-            for (TestResult test : reason.tests()
-                    .subList(0, Math.min(MAX_OF_A_REASON, reason.tests().size())))
+            out.println(outcome(first.outcome()) + strong(count == 1 ? "1 test" : count + " tests") + "  "
+                    + strong(Texts.cut(reason.title(), LONGEST_LINE)));
+            if (reason.evidence() != null) out.println(INDENT + printable(reason.evidence()));
+            if (!reason.frame().isEmpty()) out.println(INDENT + dim("at " + reason.frame()));
+            for (TestResult test : reason.tests().subList(0, Math.min(MAX_OF_A_REASON, count)))
                 out.println(INDENT + "  "
                         + printable(Texts.cut(String.join(" › ", test.path()) + " › " + test.name(), LONGEST_LINE)));
-            if (reason.tests().size() > MAX_OF_A_REASON)
-                out.println(INDENT + dim("  and " + (reason.tests().size() - MAX_OF_A_REASON) + " more"));
+            if (count > MAX_OF_A_REASON) out.println(INDENT + dim("  and " + (count - MAX_OF_A_REASON) + " more"));
         }
         if (reasons.size() > MAX_REASONS) {
             out.println();
@@ -136,15 +136,21 @@ final class FailureText {
         List<Entry.AttachmentEntry> attachments = new ArrayList<>();
         collect(entries, attachments);
         if (attachments.isEmpty()) return;
-        String first = attachments.get(0).stored().path();
+        String first = pathOf(attachments.get(0));
         String folder = first.substring(0, first.lastIndexOf('/') + 1);
         out.println(INDENT
                 + dim("attachments in ")
                 + printable(run.folder().resolve(folder).toString()));
         for (Entry.AttachmentEntry attachment : attachments) {
-            String name = attachment.stored().path().replace(folder, "");
+            String name = pathOf(attachment).replace(folder, "");
             out.println(INDENT + "  " + printable(name) + (attachment.file() == null ? dim(" (missing)") : ""));
         }
+    }
+
+    /** Below the run's folder: in a joined run the journals do not know where they came to lie. */
+    private String pathOf(Entry.AttachmentEntry attachment) {
+        if (attachment.file() == null) return attachment.stored().path();
+        return new RunFolder(run.folder().toAbsolutePath().normalize()).nameInJournal(attachment.file());
     }
 
     private static void collect(List<Entry> entries, List<Entry.AttachmentEntry> attachments) {
@@ -161,22 +167,18 @@ final class FailureText {
     }
 
     private String strong(String text) {
-        return styled(text, Style.bold);
+        return terminal.strong(text);
     }
 
     private String dim(String text) {
-        return styled(text, Style.faint);
+        return terminal.dim(text);
     }
 
-    /** Not picocli's markup: a test's name may hold what that would read as markup. */
     private String styled(String text, Style... styles) {
-        String clean = printable(text);
-        // Not Style.off: its code for the end of bold is, to many terminals, the beginning of a double underline.
-        return ansi.enabled() ? Style.on(styles) + clean + Style.reset.on() : clean;
+        return terminal.styled(text, styles);
     }
 
-    /** A recorded text must not move the cursor or set a title. */
     private static String printable(String text) {
-        return text.replaceAll("[\\p{Cntrl}&&[^\\n\\t]]", "\uFFFD");
+        return TerminalText.printable(text);
     }
 }

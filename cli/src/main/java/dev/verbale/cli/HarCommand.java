@@ -1,5 +1,6 @@
 package dev.verbale.cli;
 
+import dev.verbale.folder.WholeFile;
 import dev.verbale.har.HarWriter;
 import dev.verbale.journal.PlainFile;
 import dev.verbale.results.Run;
@@ -14,10 +15,9 @@ import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
-import java.util.UUID;
 import java.util.concurrent.Callable;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -84,20 +84,15 @@ final class HarCommand implements Callable<Integer> {
     private int write(Run read, Predicate<TestResult> wanted, Path file) throws IOException {
         Path target = file.toAbsolutePath().normalize();
         refuseForeign(target);
-        Path folder = target.getParent();
-        if (folder != null) Files.createDirectories(folder);
-        Path fresh = target.resolveSibling(".verbale-" + UUID.randomUUID() + ".har");
-        try {
-            int count;
+        var count = new AtomicInteger();
+        WholeFile.write(target, fresh -> {
             try (OutputStream out =
                     new BufferedOutputStream(Files.newOutputStream(fresh, StandardOpenOption.CREATE_NEW))) {
-                count = HarWriter.write(read, wanted, test == null, VerbaleCommand.Version.number(), out);
+                count.set(HarWriter.write(read, wanted, test == null, VerbaleCommand.Version.number(), out));
             }
-            if (count > 0) Files.move(fresh, target, StandardCopyOption.REPLACE_EXISTING);
-            return count;
-        } finally {
-            Files.deleteIfExists(fresh);
-        }
+            return count.get() > 0;
+        });
+        return count.get();
     }
 
     /** Only an archive that was written here before is replaced: a wrong name must not cost a journal, or somebody's file. */

@@ -2,9 +2,9 @@ package dev.verbale.cli;
 
 import dev.verbale.folder.RunFolder;
 import dev.verbale.report.Page;
-import dev.verbale.results.Headline;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.results.summary.Headline;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -48,6 +48,9 @@ final class PageCommand implements Callable<Integer> {
             })
     private @Nullable Path baseline;
 
+    @Mixin
+    private final HistoryOption history = new HistoryOption();
+
     @Spec
     private CommandSpec spec;
 
@@ -59,7 +62,8 @@ final class PageCommand implements Callable<Integer> {
         Run before = baseline == null ? null : RunReader.read(RunArgument.found(baseline));
         Path index;
         try {
-            index = Page.write(read, folder, before);
+            index = Page.write(
+                    read, folder, before, history.read(spec.commandLine().getErr()));
         } catch (IOException failed) {
             throw new FailureMessages.NotWritten("the page was not written to " + folder, failed);
         }

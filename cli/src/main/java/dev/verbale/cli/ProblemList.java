@@ -17,8 +17,9 @@ final class ProblemList {
         List<Problem> problems = run.problems();
         var text = new StringBuilder(problems.size() == 1 ? "1 problem" : problems.size() + " problems")
                 .append(" in recording or reading this run; everything else is there:");
-        problems.stream().limit(MAX).forEach(problem -> text.append("\n  ")
-                .append(Texts.cut(problem.sentence(), LONGEST)));
+        problems.stream()
+                .limit(MAX)
+                .forEach(problem -> text.append("\n  ").append(Texts.cut(problem.sentence(), LONGEST)));
         if (problems.size() > MAX)
             text.append("\n  and ").append(problems.size() - MAX).append(" more");
         return text.toString();

@@ -15,16 +15,19 @@ final class RunArgument {
     @Parameters(
             arity = "0..1",
             paramLabel = "RUN",
-            description = {
-                "A run's folder, its name in target/verbale, a folder that",
-                "holds runs, or a project's folder: then the newest in there,",
-                "which is the last by name. Left out: the newest in",
-                "target/verbale."
-            })
+            description =
+                    "A run's folder, its name in target/verbale, a folder that holds runs, or a project's folder: then the "
+                            + "newest in there, which is the last by name. Left out: the newest in target/verbale.")
     private @Nullable Path run;
 
     Run read() throws IOException {
         return RunReader.read(path());
+    }
+
+    /** The folder that holds it and its kin. */
+    Path rootOf(Run read) {
+        Path around = read.folder().toAbsolutePath().normalize().getParent();
+        return around == null ? root() : around;
     }
 
     private Path path() {

@@ -17,19 +17,38 @@ import picocli.CommandLine.Spec;
         synopsisSubcommandLabel = "COMMAND",
         mixinStandardHelpOptions = true,
         versionProvider = VerbaleCommand.Version.class,
-        subcommands = {PageCommand.class, FailuresCommand.class, RunsCommand.class, HarCommand.class, HelpCommand.class
+        subcommands = {
+            PageCommand.class,
+            FailuresCommand.class,
+            RunsCommand.class,
+            JoinCommand.class,
+            CompareCommand.class,
+            TriageCommand.class,
+            GateCommand.class,
+            RerunCommand.class,
+            HistoryCommand.class,
+            QueryCommand.class,
+            SweepCommand.class,
+            ExportCommand.class,
+            ImportCommand.class,
+            HarCommand.class,
+            OtlpCommand.class,
+            HelpCommand.class
         },
         footerHeading = "%nExamples:%n",
         footer = {
             "  verbale page                     the page of the newest run in target/verbale",
             "  verbale failures                 what failed in it, in the terminal",
             "  verbale runs modules/shop/target/verbale",
+            "  verbale compare                  what is different from the last good run",
             "  verbale har --test SeedsApiTest  their HTTP exchanges, for other tools",
             "",
             "Exit codes: 0 done, 1 a fault in Verbale itself, 2 wrong arguments,",
-            "  3 no run that can be read, 4 the page or the archive could not be written.",
+            "  3 no run that can be read, 4 what was to be written could not be,",
+            "  5 the gate is closed.",
             "Colour is used on a terminal only, and NO_COLOR switches it off.",
-            "VERBALE_ROOT names another folder than target/verbale.",
+            "VERBALE_ROOT names another folder than target/verbale, VERBALE_HISTORY",
+            "another one than .verbale/history.",
         })
 final class VerbaleCommand implements Runnable {
 
@@ -39,7 +58,7 @@ final class VerbaleCommand implements Runnable {
     @Override
     public void run() {
         throw new ParameterException(
-                spec.commandLine(), "Say what to do: page, failures, runs or har. For what they do: verbale help.");
+                spec.commandLine(), "Say what to do, such as page, failures or compare. For all of it: verbale help.");
     }
 
     /** The version that the build wrote down. */

@@ -2,13 +2,20 @@ package dev.verbale.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.Evidence;
+import dev.verbale.EvidenceSource;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
+import dev.verbale.event.AttachmentStored;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import java.awt.Graphics2D;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
 import java.io.File;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -17,6 +24,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -167,10 +175,374 @@ class CommandLineTest {
     }
 
     @Test
+    void runs_are_remembered_and_compared() throws Exception {
+        Output nothing = verbale("history", "flaky");
+        Output alone = verbale("compare");
+        Output added = verbale("history", "add");
+        record("2026-11-25_080000_00aa");
+        verbale("history", "add", "2026-11-25_080000_00aa");
+        Files.writeString(work.resolve(".verbale/history/2026-11-01_000000_0000.digest.jsonl.gz"), "broken");
+
+        Output compared = verbale("compare");
+        Output test = verbale("history", "test", "gate");
+
+        assertThat(nothing.code()).isEqualTo(3);
+        assertThat(nothing.err()).contains(".verbale/history: no run is remembered there");
+        assertThat(alone.code()).isEqualTo(3);
+        assertThat(alone.err()).contains("there is no earlier run to compare it with");
+        assertThat(added.out().strip())
+                .isEqualTo("2026-11-24_103107_k3f9: .verbale/history/2026-11-24_103107_k3f9.digest.jsonl.gz");
+        assertThat(work.resolve(".verbale/.gitignore")).hasContent("*");
+        assertThat(compared.out())
+                .startsWith("1 still failing.")
+                .contains("2026-11-25_080000_00aa beside 2026-11-24_103107_k3f9", "Still failing\n  the gate opens");
+        assertThat(compared.err())
+                .contains(
+                        ".verbale/history/2026-11-01_000000_0000.digest.jsonl.gz: cannot be read (Not in GZIP format)");
+        assertThat(test.out()).contains("the gate opens\n  FF  2 runs", "fails since 2", "and never passed");
+        assertThat(verbale("history", "runs").out().lines().toList())
+                .hasSize(2)
+                .first()
+                .asString()
+                .startsWith("2026-11-2");
+        assertThat(verbale("history", "reasons").out()).contains("in 2 runs, 2 failures");
+        assertThat(verbale("history", "slower").out()).contains("No test is slower than noise explains.");
+        assertThat(verbale("history", "flaky").out()).contains("No test flickers more than chance explains.");
+        assertThat(verbale("history", "runs", "--branch", "none").err())
+                .contains("no run of branch 'none' is remembered");
+        assertThat(verbale("history", "test", "nowhere").code()).isEqualTo(2);
+        assertThat(verbale("history").err()).contains("Say what to do: add, runs, test");
+    }
+
+    @Test
+    void a_baseline_is_a_run_a_name_or_a_word() throws Exception {
+        verbale("history", "add");
+        record("2026-11-25_080000_00aa");
+
+        assertThat(verbale("compare", "--baseline", "previous").out()).contains("beside 2026-11-24_103107_k3f9");
+        assertThat(verbale("compare", "--baseline", "2026-11-24_103107_k3f9").out())
+                .contains("beside 2026-11-24_103107_k3f9");
+        assertThat(verbale("compare", "--baseline", "target/verbale/2026-11-24_103107_k3f9")
+                        .out())
+                .contains("beside 2026-11-24_103107_k3f9");
+        assertThat(verbale("compare", "--baseline", "last-good").err())
+                .contains("no good run of this branch is remembered");
+        assertThat(verbale("compare", "--baseline", "branch:x").err())
+                .contains("no good run of branch 'x' is remembered");
+        assertThat(verbale("compare", "--baseline", "lost").code()).isEqualTo(3);
+    }
+
+    @Test
+    void rules_label_failures_and_close_a_gate() throws Exception {
+        Output closed = verbale("gate");
+        Files.writeString(work.resolve("verbale-rules.yaml"), """
+                triage:
+                  - when: {message: hinge}
+                    label: environment
+                    owner: Ada
+                    known-until: 2020-01-01
+                gate: {failures: 1}
+                """);
+
+        Output open = verbale("gate");
+        Output triage = verbale("triage");
+        Output tried = verbale("triage", "--try", "verbale-rules.yaml", "2026-11-24_103107_k3f9", "target/verbale");
+        Files.writeString(work.resolve("bad.yaml"), "gate: {failure: 1}");
+        Output bad = verbale("gate", "--rules", "bad.yaml");
+
+        assertThat(closed.code()).isEqualTo(5);
+        assertThat(closed.out()).startsWith("The gate is closed.\n  1 test needs attention.\n");
+        assertThat(open.code()).isZero();
+        assertThat(open.out()).startsWith("The gate is open.");
+        assertThat(triage.out())
+                .contains(
+                        "1 test needs attention, 0 without a label, 1 known only until a day that is over.",
+                        "environment  the gate opens",
+                        "was known until 2020-01-01: look at it again",
+                        "owner: Ada");
+        assertThat(tried.out())
+                .contains("line 2, environment: 2 failures, such as the gate opens", "no rule: 0 failures");
+        assertThat(bad.code()).isEqualTo(2);
+        assertThat(bad.err()).contains("bad.yaml:1:8: 'failure' is not known here");
+        assertThat(verbale("gate", "--rules", "lost.yaml").code()).isEqualTo(3);
+    }
+
+    /** In a repository of its own, with a run before a commit and one after it. */
+    @Test
+    void a_comparison_names_the_first_difference_and_the_commits_between() throws Exception {
+        git("init", "-q");
+        commit("src/test/java/sample/OtherTest.java", "Plant roses");
+        record("2026-11-23_080000_00aa", 200, null);
+        commit("src/test/java/sample/GateTest.java", "Oil the hinge");
+        commit("docs/readme.md", "Describe the gate");
+        record("2026-11-25_080000_00aa", 500, new IllegalStateException("the hinge is broken"));
+
+        Output output = verbale("compare", "--baseline", "2026-11-23_080000_00aa", "2026-11-25_080000_00aa");
+
+        assertThat(output.out())
+                .startsWith("1 new failure.")
+                .contains("first different: GET /gate: 200, now 500")
+                .containsPattern(
+                        "Commits since, those in the failing tests' own classes first\n  \\w+ Oil the hinge\n  \\w+ Describe")
+                .doesNotContain("Plant roses");
+    }
+
+    @Test
+    void a_test_is_set_beside_what_it_did_then() throws Exception {
+        git("init", "-q");
+        commit("a", "Plant roses");
+        record("2026-11-23_080000_00aa", 200, null);
+        record("2026-11-25_080000_00aa", 500, new IllegalStateException("the hinge is broken"));
+
+        String[] comparing = {
+            "compare",
+            "--test",
+            "gate",
+            "--images",
+            "images",
+            "--baseline",
+            "2026-11-23_080000_00aa",
+            "2026-11-25_080000_00aa"
+        };
+        Output single = verbale(comparing);
+        Output again = verbale(comparing);
+        Output none =
+                verbale("compare", "--test", "roses", "--baseline", "2026-11-23_080000_00aa", "2026-11-25_080000_00aa");
+
+        assertThat(single.out())
+                .contains("the gate opens  passed, now errored")
+                .contains("first different: GET /gate: 200, now 500")
+                .contains("\n  GET /gate: 200, now 500\n")
+                .contains("  screenshot: 50.0 % of its points are not the same: images/difference-1.png");
+        assertThat(ImageIO.read(work.resolve("images/difference-1.png").toFile())
+                        .getWidth())
+                .isEqualTo(20);
+        assertThat(again.code()).isEqualTo(4);
+        assertThat(again.err()).contains("is there already");
+        assertThat(verbale("compare", "--images", "images").code()).isEqualTo(2);
+        assertThat(none.code()).isEqualTo(2);
+        assertThat(none.err()).contains("No test of both runs has 'roses' in its id.");
+    }
+
+    @Test
+    void questions_in_sql_are_answered_and_change_nothing() throws Exception {
+        verbale("history", "add");
+        String question = "select name, outcome from tests order by name";
+
+        assertThat(verbale("query", question, "--format", "csv").out())
+                .isEqualTo("name,outcome\r\nroses grow,passed\r\nthe gate opens,errored\r\n");
+        assertThat(verbale("query", "--remembered", question, "--format", "json")
+                        .out())
+                .isEqualTo(
+                        "[\n{\"name\":\"roses grow\",\"outcome\":\"passed\"},\n{\"name\":\"the gate opens\",\"outcome\":\"errored\"}\n]\n");
+        assertThat(verbale("query", "--tables").out()).contains("exchanges    status", "tests        outcome");
+        Output refused = verbale("query", "--remembered", "drop table stored_runs");
+        assertThat(refused.code()).isEqualTo(2);
+        assertThat(refused.err()).startsWith("verbale: ").doesNotContain("\tat ");
+        assertThat(verbale("query").code()).isEqualTo(2);
+        assertThat(verbale("query", "--remembered", question, "target/verbale").code())
+                .isEqualTo(2);
+        assertThat(verbale("query", "--database", "jdbc:h2:mem:x", "--user", "x", question)
+                        .err())
+                .contains("--database takes an address such as jdbc:postgresql://host/name");
+    }
+
+    @Test
+    void a_run_that_no_collector_takes_is_not_said_to_be_sent() throws Exception {
+        Output nobody = verbale("otlp", "--endpoint", "http://127.0.0.1:1", "--patience", "10");
+
+        assertThat(nobody.code()).isEqualTo(4);
+        assertThat(nobody.err())
+                .isEqualTo(
+                        "verbale: the run was not sent to http://127.0.0.1:1: spans were not taken: nobody answers there\n");
+        assertThat(verbale("otlp", "--endpoint", "nowhere").code()).isEqualTo(2);
+    }
+
+    @Test
+    void what_changed_since_a_commit_is_run_again() throws Exception {
+        git("init", "-q");
+        commit("src/test/java/sample/RoseTest.java", "package sample; class RoseTest { }");
+        Path classes = Files.createDirectories(work.resolve("target/test-classes"));
+        Files.writeString(
+                work.resolve("src/test/java/sample/RoseTest.java"), "package sample; class RoseTest { int i; }");
+        int compiled = javax.tools.ToolProvider.getSystemJavaCompiler()
+                .run(null, null, null, "-d", classes.toString(), work + "/src/test/java/sample/RoseTest.java");
+        assertThat(compiled).isZero();
+
+        Output some = verbale("rerun", "--changed-since", "HEAD", "--ignore", "{target/**,*.txt}");
+        Output all = verbale("rerun", "--changed-since", "HEAD");
+
+        assertThat(some.err()).isEqualTo("verbale: 1 of 1 class with tests can be affected\n");
+        assertThat(some.out()).startsWith("mvn verify -Dtest=sample.RoseTest ");
+        assertThat(all.err()).contains("is no source of a class", "so all 1 class with tests can be affected");
+        assertThat(all.out()).isEqualTo("mvn verify\n");
+        assertThat(verbale("rerun", "--changed-since", "nope").code()).isEqualTo(2);
+        assertThat(verbale("rerun", "--changed-since", "HEAD", "--flaky").code())
+                .isEqualTo(2);
+    }
+
+    private void commit(String file, String subject) throws Exception {
+        Path path = work.resolve(file);
+        Files.createDirectories(path.getParent());
+        Files.writeString(path, subject);
+        git("add", file);
+        git("-c", "user.name=Ada", "-c", "user.email=ada@orto.example", "commit", "-q", "-m", subject);
+    }
+
+    private void git(String... arguments) throws Exception {
+        List<String> command = new ArrayList<>(List.of("git"));
+        command.addAll(List.of(arguments));
+        Process git =
+                new ProcessBuilder(command).directory(work.toFile()).inheritIO().start();
+        assertThat(git.waitFor()).isZero();
+    }
+
+    /** A run that says on which commit it is, as the recorder does in a checkout. */
+    private void record(String name, int status, Throwable failure) throws Exception {
+        Process head = new ProcessBuilder("git", "rev-parse", "HEAD")
+                .directory(work.toFile())
+                .start();
+        String commit = new String(head.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip();
+        AdapterRecorder recorder = AdapterRecorder.open(
+                RecorderOptions.defaults().withRoot(root).withRun(name).withSummaryLine(false));
+        recorder.fact("commit", commit);
+        Scope gate = recorder.startTest(
+                recorder.run(), new TestDescriptor("gate", "the gate opens", "sample.GateTest", "gate", List.of()));
+        recorder.exchange("GET", "https://orto.example/gate").status(status).ended();
+        recorder.register(new GateScreenshot(status == 200 ? 10 : 20));
+        recorder.captureEvidence(new AssertionError("look"));
+        recorder.endTest(gate, failure == null ? TestEnd.passed() : TestEnd.threw(failure));
+    }
+
+    /** A screenshot with a gate that is so wide. */
+    private record GateScreenshot(int wide) implements EvidenceSource {
+        @Override
+        public String name() {
+            return "gate";
+        }
+
+        @Override
+        public void capture(Evidence evidence) {
+            var image = new BufferedImage(20, 10, BufferedImage.TYPE_INT_RGB);
+            Graphics2D graphics = image.createGraphics();
+            graphics.fillRect(0, 0, wide, 10);
+            graphics.dispose();
+            var png = new ByteArrayOutputStream();
+            try {
+                ImageIO.write(image, "png", png);
+            } catch (IOException never) {
+                throw new UncheckedIOException(never);
+            }
+            evidence.attach("screenshot", AttachmentStored.SCREENSHOT, png.toByteArray(), "image/png");
+        }
+    }
+
+    @Test
+    void runs_are_joined_into_one() throws Exception {
+        record("2026-11-25_080000_00aa");
+
+        Output joined = verbale("join", "2026-11-24_103107_k3f9", "2026-11-25_080000_00aa", "--output", "all/tonight");
+        Output failures = verbale("failures", "all/tonight");
+        Output page = verbale("page", "all/tonight");
+        Output refused = verbale("join", "2026-11-24_103107_k3f9", "--output", "target");
+
+        assertThat(joined.code()).isZero();
+        assertThat(joined.out()).contains("1 of 2 tests did not pass: 1 errored", "2 runs joined in all/tonight");
+        assertThat(failures.out()).containsPattern("attachments in all/tonight/shards/2026-11-2\\w+/tests/GateTest");
+        assertThat(page.code()).isZero();
+        assertThat(refused.code()).isEqualTo(3);
+        assertThat(refused.err()).contains("target: this folder holds something else");
+    }
+
+    @Test
+    void a_run_is_exported_to_a_file_or_to_whoever_reads_the_output() throws Exception {
+        Output xml = verbale("export", "--format", "junit", "--output", "out/TEST-all.xml");
+        Output markdown = verbale("export", "--format", "markdown");
+        Output csv = verbale("export", "--format", "tests-csv");
+        Output json = verbale("export", "--format", "JSON");
+
+        assertThat(xml.out().strip()).isEqualTo("junit: out/TEST-all.xml");
+        assertThat(Files.readString(work.resolve("out/TEST-all.xml")))
+                .contains("<testsuite name=\"sample.GateTest\" tests=\"2\"");
+        assertThat(markdown.out()).startsWith("## 2026\\-11\\-24");
+        assertThat(csv.out().lines()).hasSize(3);
+        assertThat(json.out()).startsWith("{\"format\":1").endsWith("}\n");
+        assertThat(verbale("export", "--format", "pdf").err()).contains("'pdf' is none of junit, markdown");
+        assertThat(verbale("export").code()).isEqualTo(2);
+        Output again = verbale("export", "--format", "json", "--output", "out/TEST-all.xml");
+        assertThat(again.code()).isEqualTo(4);
+        assertThat(again.err()).contains("it is there already. Name another file, or add --overwrite");
+        assertThat(verbale("export", "--format", "json", "--output", "out/TEST-all.xml", "--overwrite")
+                        .code())
+                .isZero();
+    }
+
+    @Test
+    void runs_are_swept_by_a_rule() throws Exception {
+        record("2026-11-25_080000_00aa");
+
+        assertThat(verbale("sweep").err()).contains("Say what stays: --keep-runs, --keep-days or --max-size");
+        assertThat(verbale("sweep", "--max-size", "much").err()).contains("not much");
+        assertThat(verbale("sweep", "--keep-runs", "1").out())
+                .contains("2026-11-24_103107_k3f9  stays: ", "0 runs of 2 deleted");
+        Output dry = verbale("sweep", "--max-size", "0", "--also-failing", "--dry-run");
+        assertThat(dry.code()).isZero();
+        assertThat(root.resolve("2026-11-24_103107_k3f9/run.json")).exists();
+    }
+
+    @Test
+    void what_others_wrote_becomes_a_run() throws Exception {
+        verbale("export", "--format", "junit", "--output", "reports/TEST-all.xml");
+        Files.writeString(work.resolve("reports/more.tap"), "1..2\nok 1 - a\n");
+
+        Output imported = verbale("import", "reports", "--output", "target/verbale/imported");
+
+        assertThat(imported.code()).isZero();
+        assertThat(imported.out())
+                .isEqualTo(
+                        "1 of 3 tests did not pass: 1 errored, for one reason.\nImported into target/verbale/imported\n");
+        assertThat(imported.err()).contains("'more' planned 2 tests and has 1");
+        assertThat(verbale("failures", "imported").out()).contains("the hinge is broken");
+        assertThat(verbale("import", "reports", "--output", "target/verbale/imported")
+                        .code())
+                .isEqualTo(4);
+        assertThat(verbale("import", "nowhere", "--output", "x").code()).isEqualTo(3);
+    }
+
+    @Test
+    void tests_are_run_again_by_a_command_that_a_shell_passes_whole() throws Exception {
+        assertThat(verbale("rerun").out())
+                .isEqualTo("mvn verify '-Dtest=sample.GateTest#gate' '-Dit.test=sample.GateTest#gate' "
+                        + "-Dsurefire.failIfNoSpecifiedTests=false -Dfailsafe.failIfNoSpecifiedTests=false\n");
+        assertThat(verbale("rerun", "--for", "gradle").out()).isEqualTo("gradle test --tests sample.GateTest.gate\n");
+        assertThat(verbale("rerun", "--for", "testng").out())
+                .isEqualTo("java org.testng.TestNG -methods sample.GateTest.gate\n");
+        assertThat(verbale("rerun", "--for", "junit").out())
+                .contains("--select-class=sample.GateTest '--include-methodname=");
+        assertThat(verbale("rerun", "--flaky").out()).startsWith("There is no such test in 2026-11-24");
+        assertThat(verbale("rerun", "--reason", "0").err()).contains("no reason of", "Known are [");
+        assertThat(verbale("rerun", "--run", "--for", "gradle").code()).isEqualTo(2);
+    }
+
+    @Test
+    void maven_is_started_with_the_same_words_and_its_exit_code_is_ours() throws Exception {
+        Path maven = Files.createDirectories(work.resolve("bin")).resolve("mvn");
+        Files.writeString(maven, "#!/bin/sh\nprintf '%s\\n' \"$@\" > words\nexit 7\n");
+        assertThat(maven.toFile().setExecutable(true)).isTrue();
+
+        Output started = verbale(Map.of("PATH", work.resolve("bin") + ":" + System.getenv("PATH")), "rerun", "--run");
+
+        assertThat(started.code()).isEqualTo(7);
+        assertThat(work.resolve("words"))
+                .hasContent("verify\n-Dtest=sample.GateTest#gate\n-Dit.test=sample.GateTest#gate\n"
+                        + "-Dsurefire.failIfNoSpecifiedTests=false\n-Dfailsafe.failIfNoSpecifiedTests=false");
+    }
+
+    @Test
     void wrong_arguments_end_with_2() throws Exception {
         assertThat(verbale()).satisfies(output -> {
             assertThat(output.code()).isEqualTo(2);
-            assertThat(output.err()).contains("Say what to do: page, failures, runs or har.", "Usage: verbale");
+            assertThat(output.err()).contains("Say what to do, such as page, failures or compare.", "Usage: verbale");
         });
         assertThat(verbale("failure").err()).contains("Unmatched argument", "Did you mean");
         assertThat(verbale("page", "--too", "x").code()).isEqualTo(2);
@@ -403,6 +775,7 @@ class CommandLineTest {
         List<String> command = new ArrayList<>();
         command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
         command.addAll(jvm);
+        command.addAll(List.of("-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC")); // it starts some eighty times
         command.addAll(List.of("-cp", absolute(System.getProperty("java.class.path")), Main.class.getName()));
         command.addAll(List.of(arguments));
         Path err = Files.createTempFile(work, "err", ".txt");

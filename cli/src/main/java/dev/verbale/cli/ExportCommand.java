@@ -1,0 +1,155 @@
+package dev.verbale.cli;
+
+import dev.verbale.export.CsvTables;
+import dev.verbale.export.JUnitXml;
+import dev.verbale.export.JsonSummary;
+import dev.verbale.export.MarkdownSummary;
+import dev.verbale.folder.WholeFile;
+import dev.verbale.history.History;
+import dev.verbale.history.compare.Comparison;
+import dev.verbale.history.digest.RunDigest;
+import dev.verbale.results.Run;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+/** A run as other tools read it. */
+@Command(
+        name = "export",
+        description = "Writes a run for other tools: JUnit-style XML, Markdown for "
+                + "the page of a CI job, tables of tests or of steps, or a JSON "
+                + "summary.",
+        mixinStandardHelpOptions = true,
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  verbale export --format junit --output target/TEST-all.xml",
+            "  verbale export --format markdown --baseline branch:main",
+            "  verbale export --format tests-csv > tests.csv",
+        })
+final class ExportCommand implements Callable<Integer> {
+
+    /** As what. */
+    enum Format {
+        JUNIT,
+        MARKDOWN,
+        TESTS_CSV,
+        STEPS_CSV,
+        JSON;
+
+        /** As it is typed. */
+        @Override
+        public String toString() {
+            return name().toLowerCase(Locale.ROOT).replace('_', '-');
+        }
+    }
+
+    @Mixin
+    private final RunArgument run = new RunArgument();
+
+    @Option(
+            names = "--format",
+            paramLabel = "FORMAT",
+            required = true,
+            description = "As what: ${COMPLETION-CANDIDATES}.",
+            converter = FormatConverter.class)
+    private Format format = Format.JSON;
+
+    /** Hyphens, as in all of this command's words. */
+    static final class FormatConverter implements picocli.CommandLine.ITypeConverter<Format> {
+        @Override
+        public Format convert(String word) {
+            for (Format one : Format.values()) if (one.toString().equalsIgnoreCase(word)) return one;
+            throw new picocli.CommandLine.TypeConversionException(
+                    "'" + word + "' is none of junit, markdown, tests-csv, steps-csv, json");
+        }
+    }
+
+    @Option(names = "--output", paramLabel = "FILE", description = "Where to write it. Left out: the standard output.")
+    private @Nullable Path output;
+
+    @Option(names = "--overwrite", description = "Replaces a file that is there.")
+    private boolean overwrite;
+
+    @Option(
+            names = "--max-bytes",
+            paramLabel = "N",
+            description = "How long the Markdown may be. Default: ${DEFAULT-VALUE}")
+    private int maxBytes = MarkdownSummary.USUAL_LIMIT;
+
+    @Mixin
+    private final BaselineOption baseline = new BaselineOption();
+
+    @Mixin
+    private final HistoryOption history = new HistoryOption();
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws Exception {
+        if (maxBytes < 500)
+            throw new ParameterException(spec.commandLine(), "--max-bytes takes a number from 500, not " + maxBytes);
+        Run read = run.read();
+        byte[] bytes = bytes(read);
+        PrintWriter out = spec.commandLine().getOut();
+        if (output == null) out.print(new String(bytes, StandardCharsets.UTF_8));
+        else {
+            try {
+                write(output, bytes);
+            } catch (IOException failed) {
+                throw new FailureMessages.NotWritten("nothing was written to " + output, failed);
+            }
+            out.println(format + ": " + output);
+        }
+        if (!read.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(read));
+        return ExitCodes.DONE;
+    }
+
+    private byte[] bytes(Run read) throws IOException {
+        var bytes = new ByteArrayOutputStream();
+        var text = new StringBuilder();
+        switch (format) {
+            case JUNIT -> JUnitXml.write(read, bytes);
+            case JSON -> JsonSummary.write(read, bytes);
+            case MARKDOWN -> text.append(MarkdownSummary.of(read, comparison(read), maxBytes));
+            case TESTS_CSV -> CsvTables.tests(read, text);
+            case STEPS_CSV -> CsvTables.steps(read, text);
+        }
+        bytes.writeBytes(text.toString().getBytes(StandardCharsets.UTF_8));
+        return bytes.toByteArray();
+    }
+
+    private @Nullable Comparison comparison(Run read) throws IOException {
+        History remembered = history.read(spec.commandLine().getErr());
+        return baseline.find(read, run.rootOf(read), history.folder(), remembered)
+                .map(before -> Comparison.of(before, RunDigest.of(read), remembered))
+                .orElse(null);
+    }
+
+    /** Whole or not at all: a reader may wait for it. */
+    private void write(Path file, byte[] bytes) throws IOException {
+        Path target = file.toAbsolutePath().normalize();
+        if (!overwrite && Files.exists(target, LinkOption.NOFOLLOW_LINKS))
+            throw new FileAlreadyExistsException(
+                    target.toString(), null, "it is there already. Name another file, or add --overwrite");
+        WholeFile.write(target, fresh -> {
+            Files.write(fresh, bytes, StandardOpenOption.CREATE_NEW);
+            return true;
+        });
+    }
+}

@@ -1,0 +1,73 @@
+package dev.verbale.cli;
+
+import dev.verbale.history.History;
+import dev.verbale.history.compare.Comparison;
+import dev.verbale.history.digest.RunDigest;
+import dev.verbale.results.Run;
+import dev.verbale.results.summary.Headline;
+import dev.verbale.rules.Rules;
+import dev.verbale.rules.Triage;
+import dev.verbale.rules.Verdict;
+import java.io.PrintWriter;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Help.Ansi;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Spec;
+
+/** Whether a run is good enough. */
+@Command(
+        name = "gate",
+        description = "Judges a run by the rules of a file, for a build to fail by. "
+                + "Without rules no test may need attention. Exit code 5 where "
+                + "the gate is closed.",
+        mixinStandardHelpOptions = true,
+        footerHeading = "%nExamples:%n",
+        footer = {"  verbale gate", "  verbale gate --rules verbale-rules.yaml --baseline branch:main"})
+final class GateCommand implements Callable<Integer> {
+
+    @Mixin
+    private final RunArgument run = new RunArgument();
+
+    @Mixin
+    private final RulesOption rules = new RulesOption();
+
+    @Mixin
+    private final BaselineOption baseline = new BaselineOption();
+
+    @Mixin
+    private final HistoryOption history = new HistoryOption();
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws Exception {
+        Rules read = rules.read();
+        PrintWriter out = spec.commandLine().getOut();
+        var text = new TerminalText(Ansi.AUTO);
+        Run judged = run.read();
+        Optional<Comparison> comparison = read.gate().needsBaseline() ? comparison(judged) : Optional.empty();
+        Verdict verdict = Verdict.of(
+                read.gate(),
+                judged,
+                Triage.of(judged, read.triage(), LocalDate.now(ZoneId.systemDefault())),
+                comparison.orElse(null));
+        out.println(verdict.passes() ? text.good("The gate is open.") : text.bad("The gate is closed."));
+        verdict.reasons().forEach(reason -> out.println("  " + reason));
+        comparison.ifPresent(
+                with -> out.println(text.dim("Beside " + with.before().run() + ": " + with.sentence())));
+        out.println(text.dim(Headline.of(judged)));
+        return verdict.passes() ? ExitCodes.DONE : ExitCodes.GATE_CLOSED;
+    }
+
+    private Optional<Comparison> comparison(Run judged) throws java.io.IOException {
+        History remembered = history.read(spec.commandLine().getErr());
+        return baseline.find(judged, run.rootOf(judged), history.folder(), remembered)
+                .map(before -> Comparison.of(before, RunDigest.of(judged), remembered));
+    }
+}

@@ -1,0 +1,334 @@
+package dev.verbale.cli;
+
+import dev.verbale.history.DurationStep;
+import dev.verbale.history.Flakiness;
+import dev.verbale.history.History;
+import dev.verbale.history.History.RunSummary;
+import dev.verbale.history.ReasonHistory;
+import dev.verbale.history.SlowerStep;
+import dev.verbale.history.TestHistory;
+import dev.verbale.history.TestHistory.Appearance;
+import dev.verbale.history.digest.RunDigest;
+import dev.verbale.results.DurationText;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import dev.verbale.results.Texts;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Help.Ansi;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** Many runs. */
+@Command(
+        name = "history",
+        description = "Remembers runs, and tells what many of them have in common.",
+        synopsisSubcommandLabel = "COMMAND",
+        mixinStandardHelpOptions = true,
+        subcommands = {
+            HistoryCommand.Add.class,
+            HistoryCommand.Runs.class,
+            HistoryCommand.OfTest.class,
+            HistoryCommand.Flaky.class,
+            HistoryCommand.Slower.class,
+            HistoryCommand.Reasons.class,
+            HistoryIndexCommand.class
+        },
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  verbale history add              remember the newest run",
+            "  verbale history flaky --branch main",
+            "  verbale history test RotaTest    all nights of the tests with that in their id",
+        })
+final class HistoryCommand implements Runnable {
+
+    private static final DateTimeFormatter DAY =
+            DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm").withZone(ZoneOffset.UTC);
+    private static final int ROW = 40;
+    private static final int LONGEST_NAME = 90;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public void run() {
+        throw new ParameterException(
+                spec.commandLine(),
+                "Say what to do: add, runs, test, flaky, slower, reasons or index. For what they do: verbale history --help.");
+    }
+
+    /** What all questions share. */
+    private abstract static class Question implements Callable<Integer> {
+
+        @Mixin
+        final HistoryOption history = new HistoryOption();
+
+        @Option(names = "--branch", paramLabel = "NAME", description = "Only runs of this branch.")
+        @Nullable
+        String branch;
+
+        @Option(
+                names = "--limit",
+                paramLabel = "N",
+                defaultValue = "20",
+                description = "How many at the most. Default: ${DEFAULT-VALUE}")
+        int limit;
+
+        @Spec
+        CommandSpec spec;
+
+        final TerminalText text = new TerminalText(Ansi.AUTO);
+
+        @Override
+        public Integer call() throws Exception {
+            if (limit < 1)
+                throw new ParameterException(spec.commandLine(), "--limit takes a number from 1, not " + limit);
+            History read = history.readFilled(spec.commandLine().getErr());
+            PrintWriter out = spec.commandLine().getOut();
+            if (read.runs().stream().anyMatch(RunSummary::isMadeUp))
+                out.println(text.dim("Some of these runs are made up: nothing of them ever ran."));
+            if (read.runs().stream().noneMatch(HistoryOption.on(branch)))
+                throw new ParameterException(
+                        spec.commandLine(),
+                        "no run of branch '" + branch + "' is remembered. Known are "
+                                + read.runs().stream()
+                                        .map(RunSummary::branch)
+                                        .distinct()
+                                        .toList());
+            answer(read, out);
+            return ExitCodes.DONE;
+        }
+
+        abstract void answer(History read, PrintWriter out) throws IOException;
+
+        /** What is longer than a line of a terminal loses its middle, which says least. */
+        static String name(String name) {
+            if (name.length() <= LONGEST_NAME) return name;
+            int half = LONGEST_NAME / 2 - 1;
+            return name.substring(0, half) + " … " + name.substring(name.length() - half);
+        }
+
+        static String newest(String row) {
+            return row.length() <= ROW ? row : "…" + row.substring(row.length() - ROW);
+        }
+
+        /** Many tests may be the answer; the end of the row says how many runs ago. */
+        void test(PrintWriter out, TestHistory test) {
+            out.println();
+            out.println(text.strong(name(test.name())));
+            out.println("  " + newest(test.row()) + "  "
+                    + text.dim(test.appearances().size() + " runs"));
+        }
+    }
+
+    @Command(
+            name = "add",
+            description = "Remembers runs: one small file each, in the history's folder.",
+            mixinStandardHelpOptions = true)
+    static final class Add implements Callable<Integer> {
+
+        @Parameters(
+                arity = "0..*",
+                paramLabel = "RUN",
+                description = "Runs, by folder or name. Left out: the newest in target/verbale.")
+        private List<Path> runs = new ArrayList<>();
+
+        @Mixin
+        private final HistoryOption history = new HistoryOption();
+
+        @Spec
+        private CommandSpec spec;
+
+        @Override
+        public Integer call() throws Exception {
+            PrintWriter out = spec.commandLine().getOut();
+            List<Path> named = runs.isEmpty() ? List.of(RunArgument.root()) : runs;
+            for (Path one : named) {
+                Run run = RunReader.read(RunArgument.found(one));
+                Path file;
+                try {
+                    file = history.folder().add(RunDigest.of(run));
+                } catch (IOException failed) {
+                    throw new FailureMessages.NotWritten(
+                            "nothing was remembered in " + history.folder().path(), failed);
+                }
+                out.println(run.name() + ": " + file);
+            }
+            return ExitCodes.DONE;
+        }
+    }
+
+    @Command(
+            name = "runs",
+            description = "Lists the runs that are remembered, the newest first.",
+            mixinStandardHelpOptions = true)
+    static final class Runs extends Question {
+        @Override
+        void answer(History read, PrintWriter out) {
+            List<RunSummary> runs = new ArrayList<>(
+                    read.runs().stream().filter(HistoryOption.on(branch)).toList());
+            java.util.Collections.reverse(runs);
+            for (RunSummary run : runs.subList(0, Math.min(limit, runs.size()))) {
+                String failing = run.needingAttention() == 0
+                        ? text.good("all good")
+                        : text.bad(run.needingAttention() + " need attention");
+                out.println(run.name() + "  " + TerminalText.printable(run.branch()) + "  " + run.tests() + " tests  "
+                        + DurationText.of(run.duration()) + "  " + failing
+                        + (run.isComplete() ? "" : text.dim("  incomplete")));
+            }
+            if (runs.size() > limit) out.println("and " + (runs.size() - limit) + " older");
+        }
+    }
+
+    @Command(
+            name = "test",
+            description = "Shows what became of a test in each run: . passed, "
+                    + "~ passed on a later attempt, F failed, - did not run.",
+            mixinStandardHelpOptions = true)
+    static final class OfTest extends Question {
+
+        @Parameters(paramLabel = "TEXT", description = "What the id or the name of the test holds.")
+        private String wanted = "";
+
+        @Override
+        void answer(History read, PrintWriter out) {
+            List<TestHistory> found = read.tests().stream()
+                    .flatMap(key -> read.test(key, HistoryOption.on(branch)).stream())
+                    .filter(test -> test.key().contains(wanted) || test.name().contains(wanted))
+                    .limit(limit + 1L)
+                    .toList();
+            if (found.isEmpty())
+                throw new ParameterException(
+                        spec.commandLine(), "no test that is remembered has '" + wanted + "' in its id or name");
+            for (TestHistory one : found.subList(0, Math.min(limit, found.size()))) {
+                test(out, one);
+                out.println("  " + text.dim(one.key()));
+                Appearance since = one.failingSince();
+                if (since != null) {
+                    Appearance passed = one.lastPassed();
+                    out.println("  "
+                            + text.bad("fails since " + DAY.format(since.run().started()))
+                            + (passed == null
+                                    ? ", and never passed"
+                                    : ", passed last " + DAY.format(passed.run().started())));
+                }
+                if (one.flakiness().isFlaky()) out.println("  " + Flaky.rate(one.flakiness()));
+                one.durationStep().ifPresent(step -> out.println("  " + Slower.step(step)));
+            }
+            if (found.size() > limit) out.println("and more: say more of its id, or raise --limit");
+        }
+    }
+
+    @Command(
+            name = "flaky",
+            description =
+                    "The tests that fail now and then, the most flaky first. " + "The interval says how sure that is.",
+            mixinStandardHelpOptions = true)
+    static final class Flaky extends Question {
+        @Override
+        void answer(History read, PrintWriter out) {
+            List<TestHistory> flaky = read.flaky(limit, HistoryOption.on(branch));
+            if (flaky.isEmpty()) out.println("No test flickers more than chance explains.");
+            for (TestHistory one : flaky) {
+                test(out, one);
+                out.println("  " + rate(one.flakiness()));
+            }
+        }
+
+        static String rate(Flakiness flakiness) {
+            return String.format(
+                    Locale.ROOT,
+                    "flaky in %d of %d runs: between %.0f %% and %.0f %% of all runs (90 %% interval)",
+                    flakiness.flickers(),
+                    flakiness.runs(),
+                    flakiness.low() * 100,
+                    flakiness.high() * 100);
+        }
+    }
+
+    @Command(
+            name = "slower",
+            description = "The tests that take longer than they did, beyond noise, those that lost most time first.",
+            mixinStandardHelpOptions = true)
+    static final class Slower extends Question {
+
+        @Option(
+                names = "--steps",
+                description = "Steps instead of tests: the ones that take longer in whichever tests have them.")
+        private boolean steps;
+
+        @Override
+        void answer(History read, PrintWriter out) throws IOException {
+            if (steps) {
+                steps(out);
+                return;
+            }
+            List<TestHistory> slower = read.slower(limit, HistoryOption.on(branch));
+            if (slower.isEmpty()) out.println("No test is slower than noise explains.");
+            for (TestHistory one : slower) {
+                out.println();
+                out.println(text.strong(name(one.name())));
+                one.durationStep().ifPresent(step -> out.println("  " + step(step)));
+            }
+        }
+
+        private void steps(PrintWriter out) throws IOException {
+            List<SlowerStep> slower = SlowerStep.in(
+                    history.folder(), limit, HistoryOption.on(branch), problem -> {}); // each was listed already
+            if (slower.isEmpty()) out.println("No step is slower than noise explains.");
+            for (SlowerStep one : slower) {
+                out.println();
+                out.println(text.strong(name(TerminalText.printable(one.name())))
+                        + text.dim("  in " + (one.tests() == 1 ? "1 test" : one.tests() + " tests")));
+                out.println("  " + step(one.step()));
+            }
+        }
+
+        static String step(DurationStep step) {
+            return String.format(
+                    Locale.ROOT,
+                    "%s by a factor of %.2f: %s, before %s (p %.1e)",
+                    step.factor() > 1 ? "slower" : "faster",
+                    step.factor(),
+                    DurationText.of(step.after()),
+                    DurationText.of(step.before()),
+                    step.p());
+        }
+    }
+
+    @Command(
+            name = "reasons",
+            description = "Why tests failed: when a reason was first and last seen, and in how many runs.",
+            mixinStandardHelpOptions = true)
+    static final class Reasons extends Question {
+        @Override
+        void answer(History read, PrintWriter out) {
+            List<ReasonHistory> reasons = read.reasons(HistoryOption.on(branch));
+            if (reasons.isEmpty()) out.println("No test failed for a reason that is known.");
+            for (ReasonHistory one : reasons.subList(0, Math.min(limit, reasons.size()))) {
+                out.println();
+                out.println(text.strong(Texts.cut(one.title(), 160)));
+                String when = one.runs() == 1
+                        ? "on " + DAY.format(one.first().started())
+                        : DAY.format(one.first().started()) + " to "
+                                + DAY.format(one.last().started()) + ", in " + one.runs() + " runs";
+                out.println("  " + when + ", " + (one.failures() == 1 ? "1 failure" : one.failures() + " failures")
+                        + "  " + text.dim(one.id()));
+            }
+            if (reasons.size() > limit) out.println("and " + (reasons.size() - limit) + " more");
+        }
+    }
+}

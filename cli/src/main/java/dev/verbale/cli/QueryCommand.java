@@ -1,0 +1,143 @@
+package dev.verbale.cli;
+
+import dev.verbale.query.AnswerText;
+import dev.verbale.query.QueryException;
+import dev.verbale.query.RunTables;
+import dev.verbale.query.TableReader;
+import dev.verbale.results.Problem;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.ArgGroup;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.ITypeConverter;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+import picocli.CommandLine.TypeConversionException;
+
+/** Questions of one's own. */
+@Command(
+        name = "query",
+        description =
+                "Asks runs, or the history, in SQL. The tables: runs, tests, reasons, attempts, failures, steps, exchanges, "
+                        + "attachments; of what is remembered only the first three have rows.",
+        mixinStandardHelpOptions = true,
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  verbale query --tables           the tables and their columns",
+            "  verbale query \"select name, duration_ms from steps order by 2 desc\"",
+            "  verbale query \"select * from exchanges where status >= 500\" --format csv",
+            "  verbale query --remembered \"select * from reasons order by runs desc\"",
+        })
+final class QueryCommand implements Callable<Integer> {
+
+    @Parameters(
+            index = "0",
+            arity = "0..1",
+            paramLabel = "SQL",
+            description = "The question, as one argument; - reads it from the standard input.")
+    private @Nullable String sql;
+
+    @Parameters(
+            index = "1..*",
+            arity = "0..*",
+            paramLabel = "RUN",
+            description = "Runs to ask, by folder or name. Left out: the newest in target/verbale.")
+    private List<Path> runs = new ArrayList<>();
+
+    @Option(names = "--tables", description = "Lists the tables and their columns.")
+    private boolean tables;
+
+    @Option(
+            names = "--remembered",
+            description =
+                    "Asks the history. Its tables are kept in an index beside it, which may be deleted at any time.")
+    private boolean remembered;
+
+    @Option(
+            names = "--format",
+            paramLabel = "FORMAT",
+            description = "How the answer is written: table, csv or json. Default: table",
+            converter = FormatConverter.class)
+    private AnswerText format = AnswerText.TABLE;
+
+    static final class FormatConverter implements ITypeConverter<AnswerText> {
+        @Override
+        public AnswerText convert(String word) {
+            for (AnswerText one : AnswerText.values())
+                if (one.name().toLowerCase(Locale.ROOT).equals(word)) return one;
+            throw new TypeConversionException("'" + word + "' is none of table, csv, json");
+        }
+    }
+
+    @Mixin
+    private final HistoryOption history = new HistoryOption();
+
+    @ArgGroup(exclusive = false, multiplicity = "0..1")
+    private @Nullable DatabaseOption database;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws Exception {
+        if (tables) sql = TableReader.COLUMNS;
+        if (sql == null)
+            throw new ParameterException(
+                    spec.commandLine(), "Say what to ask, in quotes, such as \"select name, outcome from tests\"");
+        if ((remembered || database != null) && !runs.isEmpty())
+            throw new ParameterException(
+                    spec.commandLine(), "Name runs, or --remembered, or --database: one of the three is asked");
+        if (remembered && database != null)
+            throw new ParameterException(
+                    spec.commandLine(), "--remembered asks the index beside the history, --database another: name one");
+        String question = sql.equals("-") ? new String(System.in.readAllBytes(), StandardCharsets.UTF_8) : sql;
+        if (database != null) {
+            answer(TableReader.at(database.url(spec), database.user, DatabaseOption.password()), question);
+            return ExitCodes.DONE;
+        }
+        try (RunTables filled = tables || !remembered ? RunTables.inMemory() : RunTables.inFolder(indexFolder())) {
+            if (!tables) fill(filled);
+            answer(filled.reader(), question);
+        }
+        return ExitCodes.DONE;
+    }
+
+    private Path indexFolder() {
+        return history.folder().path().resolve("index");
+    }
+
+    private void fill(RunTables filled) throws QueryException, IOException {
+        PrintWriter err = spec.commandLine().getErr();
+        if (remembered) {
+            List<Problem> problems = new ArrayList<>();
+            history.refuseEmpty();
+            filled.update(history.folder(), problems::add);
+            history.list(problems, err);
+            return;
+        }
+        List<Run> read = new ArrayList<>();
+        if (runs.isEmpty()) read.add(RunReader.read(RunArgument.root()));
+        for (Path run : runs) read.add(RunReader.read(RunArgument.found(run)));
+        for (Run run : read) if (!run.problems().isEmpty()) err.println(ProblemList.of(run));
+        filled.add(read);
+    }
+
+    private void answer(TableReader reader, String question) throws QueryException, IOException {
+        AnswerText.Writing writing = format.to(spec.commandLine().getOut());
+        reader.ask(question, writing);
+        writing.end();
+    }
+}

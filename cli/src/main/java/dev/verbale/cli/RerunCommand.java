@@ -1,0 +1,271 @@
+package dev.verbale.cli;
+
+import dev.verbale.changes.AffectedTests;
+import dev.verbale.changes.ChangedFiles;
+import dev.verbale.event.Outcome;
+import dev.verbale.results.Run;
+import dev.verbale.results.TestResult;
+import dev.verbale.results.reason.FailureReason;
+import dev.verbale.results.selection.ShellWord;
+import dev.verbale.results.selection.TestSelection;
+import dev.verbale.rules.Triage;
+import java.io.File;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+/** Some tests once more. */
+@Command(
+        name = "rerun",
+        description = "Prints the command that runs some tests of a run again: those "
+                + "that need attention, or others. What is printed can be pasted "
+                + "into a shell as it is.",
+        mixinStandardHelpOptions = true,
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  verbale rerun                       what needs attention, by Maven",
+            "  verbale rerun --flaky --for gradle",
+            "  verbale rerun --reason 1ff7bfbedb05 --run",
+        })
+final class RerunCommand implements Callable<Integer> {
+
+    /** Longer commands do not start everywhere; the limit of Windows is 32,767 and that of a Linux argument 131,072. */
+    private static final int LONGEST = 30_000;
+
+    private static final int MAX_REASONS = 3;
+
+    /** Whose words. */
+    enum Runner {
+        MAVEN,
+        GRADLE,
+        TESTNG,
+        CUCUMBER,
+        JUNIT;
+
+        /** As it is typed. */
+        @Override
+        public String toString() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    @Mixin
+    private final RunArgument run = new RunArgument();
+
+    @Option(names = "--failed", description = "Tests that need attention. So it is without another choice.")
+    private boolean failed;
+
+    @Option(names = "--flaky", description = "Tests that passed only on a later attempt.")
+    private boolean flaky;
+
+    @Option(names = "--not-run", description = "Tests that were skipped, aborted or not finished.")
+    private boolean notRun;
+
+    @Option(names = "--reason", paramLabel = "ID", description = "Tests that failed for this reason.")
+    private @Nullable String reason;
+
+    @Option(names = "--label", paramLabel = "LABEL", description = "Tests with this label, by the rules.")
+    private @Nullable String label;
+
+    @Option(
+            names = "--changed-since",
+            paramLabel = "COMMIT",
+            description =
+                    "Tests that can be affected by what changed since COMMIT, by what the compiled classes of this folder "
+                            + "refer to. Asks no run.")
+    private @Nullable String changedSince;
+
+    @Option(
+            names = "--ignore",
+            paramLabel = "FILES",
+            description = "Changed files that affect no test, such as docs/**. May be repeated.")
+    private List<String> ignored = new ArrayList<>();
+
+    @Mixin
+    private final RulesOption rules = new RulesOption();
+
+    @Option(
+            names = "--for",
+            paramLabel = "RUNNER",
+            defaultValue = "maven",
+            description = "For whom: ${COMPLETION-CANDIDATES}. Default: ${DEFAULT-VALUE}")
+    private Runner runner = Runner.MAVEN;
+
+    @Option(names = "--run", description = "Starts it too, in this folder. Only for maven.")
+    private boolean start;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws Exception {
+        if (start && runner != Runner.MAVEN)
+            throw new ParameterException(spec.commandLine(), "--run starts Maven only; leave it out, or --for");
+        if (changedSince != null) return affected(changedSince);
+        if (!ignored.isEmpty())
+            throw new ParameterException(spec.commandLine(), "--ignore is of use only beside --changed-since");
+        Run read = run.read();
+        Map<String, TestResult> chosen = chosen(read);
+        PrintWriter out = spec.commandLine().getOut();
+        PrintWriter err = spec.commandLine().getErr();
+        if (chosen.isEmpty()) {
+            out.println("There is no such test in " + read.name() + ".");
+            return ExitCodes.DONE;
+        }
+        TestSelection selection = TestSelection.of(chosen.values());
+        if (!selection.unknown().isEmpty())
+            err.println("verbale: "
+                    + (selection.unknown().size() == 1
+                            ? "1 test has"
+                            : selection.unknown().size() + " tests have")
+                    + " neither class nor line, and can only be run as a whole: "
+                    + TerminalText.printable(selection.unknown().get(0)));
+        return printed(selection);
+    }
+
+    private int affected(String commit) throws Exception {
+        if (failed || flaky || notRun || reason != null || label != null)
+            throw new ParameterException(
+                    spec.commandLine(), "--changed-since asks no run, and goes with none of the other choices");
+        Path here = Path.of("").toAbsolutePath();
+        AffectedTests affected = AffectedTests.of(here, ChangedFiles.since(here, commit), ignored);
+        PrintWriter err = spec.commandLine().getErr();
+        int shown = Math.min(MAX_REASONS, affected.because().size());
+        for (String why : affected.because().subList(0, shown)) err.println("verbale: " + TerminalText.printable(why));
+        if (affected.because().size() > shown)
+            err.println("verbale: and " + (affected.because().size() - shown) + " more such files");
+        String classes = affected.outOf() == 1 ? " class with tests" : " classes with tests";
+        err.println("verbale: "
+                + (affected.everything() ? "so all " : affected.classes().size() + " of ") + affected.outOf() + classes
+                + " can be affected");
+        if (affected.classes().isEmpty()) return ExitCodes.DONE;
+        if (affected.everything() && runner == Runner.MAVEN) return printed(List.of(List.of("mvn", "verify")));
+        if (affected.everything() && runner == Runner.GRADLE) return printed(List.of(List.of("gradle", "test")));
+        return printed(affected.selection());
+    }
+
+    private int printed(TestSelection selection) throws Exception {
+        PrintWriter err = spec.commandLine().getErr();
+        List<List<String>> commands = commands(selection);
+        if (commands.stream().mapToInt(RerunCommand::length).max().orElse(0) > LONGEST) {
+            err.println(
+                    "verbale: the command would be too long for a shell, and names whole classes instead of methods.");
+            commands = commands(selection.byClass());
+        }
+        return printed(commands);
+    }
+
+    private int printed(List<List<String>> commands) throws Exception {
+        PrintWriter out = spec.commandLine().getOut();
+        for (List<String> command : commands)
+            out.println(command.stream().map(ShellWord::posix).collect(Collectors.joining(" ")));
+        if (!start) return ExitCodes.DONE;
+        out.flush();
+        int worst = 0;
+        for (List<String> command : commands) worst = Math.max(worst, started(command));
+        return worst;
+    }
+
+    private Map<String, TestResult> chosen(Run read) throws Exception {
+        Map<String, TestResult> chosen = new LinkedHashMap<>();
+        boolean isChoice = flaky || notRun || reason != null || label != null;
+        for (TestResult test : read.tests()) {
+            if (test.superseded()) continue;
+            if ((failed || !isChoice) && test.outcome().needsAttention()) chosen.put(test.key(), test);
+            if (flaky && test.recovered()) chosen.put(test.key(), test);
+            if (notRun && isNotRun(test.outcome())) chosen.put(test.key(), test);
+        }
+        if (reason != null) {
+            List<FailureReason> reasons = FailureReason.of(read);
+            FailureReason wanted = reasons.stream()
+                    .filter(one -> one.id().startsWith(reason))
+                    .findFirst()
+                    .orElseThrow(() -> new ParameterException(
+                            spec.commandLine(),
+                            "no reason of " + read.name() + " has the id " + reason + ". Known are "
+                                    + reasons.stream().map(FailureReason::id).toList()));
+            for (TestResult test : wanted.tests()) chosen.put(test.key(), test);
+        }
+        if (label != null)
+            for (Triage.Labelled one : Triage.of(read, rules.read().triage(), LocalDate.now(ZoneId.systemDefault()))
+                    .failures())
+                if (one.rule().isPresent() && one.rule().get().label().equals(label))
+                    chosen.put(one.test().key(), one.test());
+        return chosen;
+    }
+
+    private static boolean isNotRun(Outcome outcome) {
+        return outcome.equals(Outcome.SKIPPED) || outcome.equals(Outcome.ABORTED) || outcome.equals(Outcome.UNFINISHED);
+    }
+
+    private List<List<String>> commands(TestSelection selection) {
+        List<List<String>> commands = new ArrayList<>();
+        boolean classes = !selection.methods().isEmpty();
+        boolean scenarios = !selection.scenarios().isEmpty();
+        switch (runner) {
+            case MAVEN -> {
+                // One property for each plugin: where only one of them runs tests, the other's says nothing.
+                if (classes)
+                    commands.add(List.of(
+                            "mvn",
+                            "verify",
+                            "-Dtest=" + selection.forSurefire(),
+                            "-Dit.test=" + selection.forSurefire(),
+                            "-Dsurefire.failIfNoSpecifiedTests=false",
+                            "-Dfailsafe.failIfNoSpecifiedTests=false"));
+                if (scenarios)
+                    commands.add(List.of(
+                            "mvn", "verify", "-Dcucumber.features=" + String.join(",", selection.forCucumber())));
+            }
+            case GRADLE -> {
+                List<String> command = new ArrayList<>(List.of("gradle", "test"));
+                for (String one : selection.forGradle()) command.addAll(List.of("--tests", one));
+                if (classes) commands.add(command);
+            }
+            case TESTNG -> {
+                if (classes)
+                    commands.add(
+                            List.of("java", "org.testng.TestNG", "-methods", String.join(",", selection.forTestNG())));
+            }
+            case CUCUMBER -> {
+                List<String> command = new ArrayList<>(List.of("java", "io.cucumber.core.cli.Main"));
+                command.addAll(selection.forCucumber());
+                if (scenarios) commands.add(command);
+            }
+            case JUNIT -> {
+                List<String> command =
+                        new ArrayList<>(List.of("java", "org.junit.platform.console.ConsoleLauncher", "execute"));
+                command.addAll(selection.forJUnitConsole());
+                if (classes || scenarios) commands.add(command);
+            }
+        }
+        return commands;
+    }
+
+    private static int length(List<String> command) {
+        return command.stream().mapToInt(word -> word.length() + 3).sum();
+    }
+
+    /** By its words, and by no shell: nothing in them means anything. */
+    private static int started(List<String> command) throws IOException, InterruptedException {
+        List<String> words = new ArrayList<>(command);
+        if (File.separatorChar == '\\') words.set(0, words.get(0) + ".cmd");
+        return new ProcessBuilder(words).inheritIO().start().waitFor();
+    }
+}
