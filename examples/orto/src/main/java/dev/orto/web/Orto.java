@@ -35,8 +35,9 @@ public final class Orto implements AutoCloseable {
         pages.addTo(server);
         addApiTo(server);
         new HarvestApi(garden.harvest(), faults).addTo(server);
-        server.exception(GardenException.class, (no, ctx) -> ctx.status(no.status())
-                .json(Map.of("error", String.valueOf(no.getMessage()))));
+        server.exception(
+                GardenException.class,
+                (no, ctx) -> ctx.status(no.status()).json(Map.of("error", String.valueOf(no.getMessage()))));
     }
 
     public static Orto start(Set<Fault> faults) {
@@ -66,8 +67,9 @@ public final class Orto implements AutoCloseable {
 
         app.get("/api/seeds", ctx -> ctx.json(garden.seeds().all()));
         app.get("/api/seeds/{seed}", ctx -> ctx.json(garden.seeds().stock(ctx.pathParam("seed"))));
-        app.post("/api/seeds/{seed}/loans", ctx -> ctx.status(201)
-                .json(garden.seeds().lend(ctx.pathParam("seed"), field(ctx, "neighbour"))));
+        app.post(
+                "/api/seeds/{seed}/loans",
+                ctx -> ctx.status(201).json(garden.seeds().lend(ctx.pathParam("seed"), field(ctx, "neighbour"))));
         app.delete(
                 "/api/seeds/{seed}/loans/{neighbour}",
                 ctx -> ctx.json(garden.seeds().bringBack(ctx.pathParam("seed"), ctx.pathParam("neighbour"))));

@@ -51,10 +51,12 @@ class PlotsApiTest {
         ExecutorService neighbours = Executors.newFixedThreadPool(3);
         try {
             Executor carried = Verbale.carry((Executor) neighbours); // what they record belongs to this test
-            Verbale.step("Three neighbours look at their plots", () -> CompletableFuture.allOf(Stream.of(1, 3, 7)
-                            .map(plot -> CompletableFuture.runAsync(() -> look(plot), carried))
-                            .toArray(CompletableFuture[]::new))
-                    .join());
+            Verbale.step(
+                    "Three neighbours look at their plots",
+                    () -> CompletableFuture.allOf(Stream.of(1, 3, 7)
+                                    .map(plot -> CompletableFuture.runAsync(() -> look(plot), carried))
+                                    .toArray(CompletableFuture[]::new))
+                            .join());
         } finally {
             neighbours.shutdown();
         }

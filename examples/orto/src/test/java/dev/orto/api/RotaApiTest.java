@@ -31,8 +31,9 @@ class RotaApiTest {
     @Test
     @Tag("smoke")
     void every_day_has_a_neighbour() throws Exception {
-        assertThat(client.get("/api/rota").body()).hasSize(7).allSatisfy(day -> assertThat(day.asText())
-                .isNotBlank());
+        assertThat(client.get("/api/rota").body())
+                .hasSize(7)
+                .allSatisfy(day -> assertThat(day.asText()).isNotBlank());
     }
 
     @Nested
@@ -44,9 +45,10 @@ class RotaApiTest {
             JsonNode before = client.get("/api/rota").body();
             Verbale.attach("rota-before.json", before.toPrettyString(), "application/json");
 
-            JsonNode after = Verbale.step("Swap Monday with Thursday", () -> client.post(
-                            "/api/rota/swaps", Map.of("first", "Monday", "second", "Thursday"))
-                    .body());
+            JsonNode after = Verbale.step(
+                    "Swap Monday with Thursday",
+                    () -> client.post("/api/rota/swaps", Map.of("first", "Monday", "second", "Thursday"))
+                            .body());
 
             assertEquals(
                     "Monday: " + before.path("Thursday").asText() + ", Thursday: "

@@ -80,11 +80,13 @@ class SeedsApiTest {
     @TestFactory
     Stream<DynamicTest> every_seed_has_a_page_of_its_own() {
         return Stream.of("Basil", "Borage", "Kale", "Marigold")
-                .map(seed -> DynamicTest.dynamicTest(seed, () -> assertThat(client.get("/api/seeds/" + seed)
-                                .body()
-                                .path("seed")
-                                .asText())
-                        .isEqualTo(seed)));
+                .map(seed -> DynamicTest.dynamicTest(
+                        seed,
+                        () -> assertThat(client.get("/api/seeds/" + seed)
+                                        .body()
+                                        .path("seed")
+                                        .asText())
+                                .isEqualTo(seed)));
     }
 
     private GardenClient.Reply lend(String seed, String neighbour) throws Exception {

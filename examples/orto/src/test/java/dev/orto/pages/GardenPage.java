@@ -5,6 +5,7 @@ import java.time.Duration;
 import java.util.List;
 import org.openqa.selenium.By;
 import org.openqa.selenium.WebDriver;
+import org.openqa.selenium.WebDriverException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.support.ui.ExpectedConditions;
 import org.openqa.selenium.support.ui.Select;
@@ -46,13 +47,20 @@ public abstract class GardenPage {
     }
 
     protected WebDriverWait waiting() {
-        return new WebDriverWait(driver, Duration.ofSeconds(3), Duration.ofMillis(100));
+        return waiting(Duration.ofSeconds(5));
     }
 
-    /** Does {@code act} and waits for the page that it leads to. */
+    protected WebDriverWait waiting(Duration longest) {
+        return new WebDriverWait(driver, longest, Duration.ofMillis(100));
+    }
+
+    /**
+     * Does {@code act} and waits for the page that it leads to. A browser that is asked about an element of a page just
+     * going away answers with whatever error it is at: each of them means "ask again".
+     */
     protected void reloading(Runnable act) {
         WebElement old = driver.findElement(By.tagName("body"));
         act.run();
-        waiting().until(ExpectedConditions.stalenessOf(old));
+        waiting(Duration.ofSeconds(30)).ignoring(WebDriverException.class).until(ExpectedConditions.stalenessOf(old));
     }
 }
