@@ -2,12 +2,10 @@ package dev.verbale.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -21,7 +19,7 @@ class AdapterExampleTest {
 
     @Test
     void it_builds_outside_this_project_and_its_tests_pass() throws Exception {
-        copy();
+        Checkout.copy(EXAMPLE, folder);
 
         Jvm maven = Jvm.run(
                 Map.of(),
@@ -42,16 +40,5 @@ class AdapterExampleTest {
     void its_version_of_verbale_is_this_one() throws Exception {
         assertThat(Files.readString(EXAMPLE.resolve("pom.xml")))
                 .contains("<verbale.version>" + System.getProperty("tested.version") + "</verbale.version>");
-    }
-
-    private void copy() throws IOException {
-        try (Stream<Path> files = Files.walk(EXAMPLE)) {
-            for (Path file : (Iterable<Path>) files.filter(Files::isRegularFile)
-                    .filter(file -> !file.startsWith(EXAMPLE.resolve("target")))::iterator) {
-                Path to = folder.resolve(EXAMPLE.relativize(file).toString());
-                Files.createDirectories(to.getParent());
-                Files.copy(file, to);
-            }
-        }
     }
 }

@@ -175,7 +175,71 @@ class ArchitectureTest {
 
     @ArchTest
     static final ArchRule RESULTS_KNOWS_FORMAT_AND_NEVER_THE_RECORDER =
-            only(array("dev.verbale.results.."), FORMAT, "dev.verbale.results..");
+            only(array("dev.verbale.results.."), FORMAT, "dev.verbale.results..", "tools.jackson.core..");
+
+    @ArchTest
+    static final ArchRule HISTORY_KNOWS_RESULTS = only(
+            array("dev.verbale.history.."),
+            FORMAT,
+            "dev.verbale.history..",
+            "dev.verbale.results..",
+            "tools.jackson.core..",
+            "org.hipparchus..",
+            "javax.imageio..");
+
+    @ArchTest
+    static final ArchRule EXPORTS_KNOW_HISTORY = only(
+            array("dev.verbale.export.."),
+            FORMAT,
+            "dev.verbale.export..",
+            "dev.verbale.history..",
+            "dev.verbale.results..",
+            "tools.jackson.core..",
+            "javax.xml.stream..",
+            "org.apache.commons.csv..");
+
+    @ArchTest
+    static final ArchRule IMPORTS_KNOW_RESULTS = only(
+            array("dev.verbale.imports.."),
+            FORMAT,
+            "dev.verbale.imports..",
+            "dev.verbale.har..",
+            "dev.verbale.results..",
+            "javax.xml.stream..");
+
+    @ArchTest
+    static final ArchRule CHANGES_KNOW_RESULTS = only(
+            array("dev.verbale.changes.."),
+            FORMAT,
+            "dev.verbale.changes..",
+            "dev.verbale.results..",
+            "io.github.classgraph..");
+
+    @ArchTest
+    static final ArchRule TELEMETRY_KNOWS_RESULTS = only(
+            array("dev.verbale.otlp.."), FORMAT, "dev.verbale.otlp..", "dev.verbale.results..", "io.opentelemetry..");
+
+    @ArchTest
+    static final ArchRule QUERIES_KNOW_HISTORY = only(
+            array("dev.verbale.query.."),
+            FORMAT,
+            "dev.verbale.query..",
+            "dev.verbale.history..",
+            "dev.verbale.results..",
+            "java.sql..",
+            "tools.jackson.core..",
+            "org.apache.commons.csv..",
+            "org.flywaydb.core..",
+            "org.jdbi..");
+
+    @ArchTest
+    static final ArchRule RULES_KNOW_HISTORY = only(
+            array("dev.verbale.rules.."),
+            FORMAT,
+            "dev.verbale.rules..",
+            "dev.verbale.history..",
+            "dev.verbale.results..",
+            "org.snakeyaml.engine..");
 
     @ArchTest
     static final ArchRule REPORT_KNOWS_RESULTS = only(
@@ -183,6 +247,7 @@ class ArchitectureTest {
             FORMAT,
             "dev.verbale.report..",
             "dev.verbale.har..",
+            "dev.verbale.history..",
             "dev.verbale.results..",
             "tools.jackson.core..");
 
@@ -191,9 +256,16 @@ class ArchitectureTest {
             array("dev.verbale.cli.."),
             FORMAT,
             "dev.verbale.cli..",
+            "dev.verbale.changes..",
+            "dev.verbale.export..",
             "dev.verbale.har..",
+            "dev.verbale.history..",
+            "dev.verbale.imports..",
+            "dev.verbale.otlp..",
+            "dev.verbale.query..",
             "dev.verbale.report..",
             "dev.verbale.results..",
+            "dev.verbale.rules..",
             "picocli..");
 
     /** What a module does not export, nobody outside of it leans on, on the class path either. */
@@ -265,9 +337,11 @@ class ArchitectureTest {
                 .filter(one -> one.getName().startsWith("dev.verbale"))
                 .collect(Collectors.toSet());
 
-        assertThat(packages).hasSizeGreaterThan(10).allSatisfy(one -> assertThat(one.isAnnotatedWith(NullMarked.class))
-                .as(one.getName())
-                .isTrue());
+        assertThat(packages)
+                .hasSizeGreaterThan(10)
+                .allSatisfy(one -> assertThat(one.isAnnotatedWith(NullMarked.class))
+                        .as(one.getName())
+                        .isTrue());
     }
 
     private static ArchRule only(String[] packages, String[] known, String... more) {

@@ -8,11 +8,9 @@ import dev.verbale.folder.RunFolder;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -35,15 +33,17 @@ class BuildsTest {
 
     @BeforeEach
     void write_the_project() throws Exception {
-        write("pom.xml", parent());
-        write("beds/pom.xml", module("beds", "<forkCount>4</forkCount><reuseForks>false</reuseForks>", ""));
-        write("shed/pom.xml", module("shed", "<rerunFailingTestsCount>2</rerunFailingTestsCount>", FAILSAFE));
+        write("pom.xml", SampleBuild.parent(""));
+        write("beds/pom.xml", SampleBuild.module("beds", "<forkCount>4</forkCount><reuseForks>false</reuseForks>", ""));
+        write(
+                "shed/pom.xml",
+                SampleBuild.module("shed", "<rerunFailingTestsCount>2</rerunFailingTestsCount>", FAILSAFE));
         for (int i = 1; i <= 3; i++)
-            write("beds/src/test/java/Bed" + i + "Test.java", testClass("Bed" + i + "Test", ""));
-        write("shed/src/test/java/GateIT.java", testClass("GateIT", ""));
+            write("beds/src/test/java/Bed" + i + "Test.java", SampleBuild.testClass("Bed" + i + "Test", ""));
+        write("shed/src/test/java/GateIT.java", SampleBuild.testClass("GateIT", ""));
         write(
                 "shed/src/test/java/ShedTest.java",
-                testClass(
+                SampleBuild.testClass(
                         "ShedTest",
                         "static int tries; @Test void shaky() { if (tries++ == 0) throw new AssertionError(\"wind\"); }"));
     }
@@ -100,10 +100,11 @@ class BuildsTest {
 
     @Test
     void a_build_that_forks_nothing_has_one_run_too() throws Exception {
-        write("beds/pom.xml", module("beds", "<forkCount>0</forkCount>", ""));
+        write("beds/pom.xml", SampleBuild.module("beds", "<forkCount>0</forkCount>", ""));
         write(
                 "shed/pom.xml",
-                module("shed", "<forkCount>0</forkCount><rerunFailingTestsCount>2</rerunFailingTestsCount>", ""));
+                SampleBuild.module(
+                        "shed", "<forkCount>0</forkCount><rerunFailingTestsCount>2</rerunFailingTestsCount>", ""));
 
         Jvm maven = build();
 
@@ -116,66 +117,16 @@ class BuildsTest {
     }
 
     private Jvm build(String... more) throws Exception {
-        List<String> command = new ArrayList<>(
-                List.of("mvn", "-B", "-o", "-Dmaven.repo.local=" + System.getProperty("maven.repository")));
-        command.addAll(List.of(more));
-        command.add("test");
-        return Jvm.run(Map.of(), project, command);
+        List<String> arguments = new ArrayList<>(List.of(more));
+        arguments.add("test");
+        return sample().maven(arguments.toArray(String[]::new));
+    }
+
+    private SampleBuild sample() {
+        return new SampleBuild(project);
     }
 
     private void write(String name, String content) throws Exception {
-        Path file = project.resolve(name);
-        Files.createDirectories(file.getParent());
-        Files.writeString(file, content);
-    }
-
-    private static String testClass(String name, String more) {
-        return "import org.junit.jupiter.api.Test;\nclass " + name + " { @Test void grows() {} " + more + " }\n";
-    }
-
-    private static String parent() {
-        return """
-                <project xmlns="http://maven.apache.org/POM/4.0.0">
-                  <modelVersion>4.0.0</modelVersion>
-                  <groupId>sample</groupId><artifactId>garden</artifactId><version>1</version><packaging>pom</packaging>
-                  <modules><module>beds</module><module>shed</module></modules>
-                  <properties>
-                    <maven.compiler.release>17</maven.compiler.release>
-                    <project.build.sourceEncoding>UTF-8</project.build.sourceEncoding>
-                  </properties>
-                  <dependencies>
-                    <dependency>
-                      <groupId>org.junit.jupiter</groupId><artifactId>junit-jupiter</artifactId><version>%s</version>
-                      <scope>test</scope>
-                    </dependency>
-                    <dependency>
-                      <groupId>dev.verbale</groupId><artifactId>verbale-junit</artifactId><version>%s</version>
-                      <scope>test</scope>
-                    </dependency>
-                  </dependencies>
-                  <build><plugins>
-                    <plugin><artifactId>maven-resources-plugin</artifactId><version>3.3.1</version></plugin>
-                    <plugin><artifactId>maven-compiler-plugin</artifactId><version>3.14.1</version></plugin>
-                    <plugin><artifactId>maven-surefire-plugin</artifactId><version>%s</version></plugin>
-                  </plugins></build>
-                </project>
-                """.formatted(
-                        System.getProperty("junit.version"),
-                        System.getProperty("tested.version"),
-                        System.getProperty("surefire.version"));
-    }
-
-    private static String module(String name, String surefire, String plugin) {
-        return """
-                <project xmlns="http://maven.apache.org/POM/4.0.0">
-                  <modelVersion>4.0.0</modelVersion>
-                  <parent><groupId>sample</groupId><artifactId>garden</artifactId><version>1</version></parent>
-                  <artifactId>%s</artifactId>
-                  <build><plugins>
-                    <plugin><artifactId>maven-surefire-plugin</artifactId><configuration>%s</configuration></plugin>
-                    %s
-                  </plugins></build>
-                </project>
-                """.formatted(name, surefire, plugin);
+        sample().write(name, content);
     }
 }

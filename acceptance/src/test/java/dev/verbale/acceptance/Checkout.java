@@ -10,6 +10,7 @@ import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** The files of this project as they are written, without what a build makes of them. */
 final class Checkout {
@@ -44,5 +45,17 @@ final class Checkout {
             throw new UncheckedIOException(cannot);
         }
         return files;
+    }
+
+    /** The sources of an example, without what was built of them. */
+    static void copy(Path example, Path to) throws IOException {
+        try (Stream<Path> files = Files.walk(example)) {
+            for (Path file : (Iterable<Path>) files.filter(Files::isRegularFile)
+                    .filter(file -> !file.startsWith(example.resolve("target")))::iterator) {
+                Path copied = to.resolve(example.relativize(file).toString());
+                Files.createDirectories(copied.getParent());
+                Files.copy(file, copied);
+            }
+        }
     }
 }

@@ -122,8 +122,9 @@ class DemoTest {
                 .filter(test -> test.tags().contains("browser"))
                 .toList();
 
-        assertThat(inBrowser).hasSize(6).allSatisfy(test -> assertThat(attachments(test.entries()))
-                .anySatisfy(attachment -> {
+        assertThat(inBrowser)
+                .hasSize(6)
+                .allSatisfy(test -> assertThat(attachments(test.entries())).anySatisfy(attachment -> {
                     assertThat(attachment.kind()).isEqualTo(AttachmentStored.VIDEO);
                     assertThat(attachment.stored().mediaType()).isEqualTo("video/webm");
                     assertThat(attachment.file()).isNotEmptyFile();

@@ -21,11 +21,28 @@ import org.junit.jupiter.api.io.TempDir;
 class DocumentationTest {
 
     private static final Path PROJECT = Path.of("..").toAbsolutePath().normalize();
-    private static final List<String> PAGES =
-            List.of("README.md", "docs/guide.md", "docs/format.md", "docs/performance.md", "docs/security.md");
+    private static final List<String> PAGES = List.of(
+            "README.md",
+            "docs/guide.md",
+            "docs/format.md",
+            "docs/performance.md",
+            "docs/security.md",
+            "docs/testng.md",
+            "docs/cucumber.md",
+            "docs/junit4.md",
+            "docs/maven.md",
+            "docs/gradle.md",
+            "docs/own-runner.md",
+            "docs/history.md",
+            "docs/query.md",
+            "docs/rules.md",
+            "docs/reasons.md",
+            "docs/export.md");
     private static final Pattern COMPILED = Pattern.compile("<!-- compile -->\\n```java\\n(.*?)```", Pattern.DOTALL);
     private static final Pattern FILE =
             Pattern.compile("<!-- file: (\\S+?)(?:, \\w+)? -->\\n```\\w+\\n(.*?)```", Pattern.DOTALL);
+    private static final Pattern OF_EXAMPLE =
+            Pattern.compile("<!-- from: (\\S+) -->\\n```\\w+\\n(.*?)```", Pattern.DOTALL);
     private static final Pattern LINK = Pattern.compile("\\]\\(([^)#:]+)(#[^)]*)?\\)");
 
     @TempDir
@@ -61,6 +78,19 @@ class DocumentationTest {
         assertThat(result).isZero();
     }
 
+    /** The examples are run by a test of their own. */
+    @Test
+    void snippets_of_examples_stand_in_them() throws Exception {
+        int found = 0;
+        for (String page : PAGES) {
+            for (MatchResult snippet : matches(OF_EXAMPLE, page)) {
+                assertThat(Files.readString(PROJECT.resolve(snippet.group(1)))).contains(snippet.group(2));
+                found++;
+            }
+        }
+        assertThat(found).isGreaterThanOrEqualTo(4);
+    }
+
     @Test
     void links_and_images_are_there() throws Exception {
         for (String page : PAGES) {
@@ -81,7 +111,7 @@ class DocumentationTest {
                 .results()
                 .map(match -> match.group(1))
                 .toList();
-        assertThat(events).hasSize(19).allSatisfy(event -> assertThat(page).contains("| `" + event + "` |"));
+        assertThat(events).hasSize(20).allSatisfy(event -> assertThat(page).contains("| `" + event + "` |"));
     }
 
     /** The 60 seconds of the README, typed as they stand there, in a project of somebody else's. */
@@ -136,8 +166,8 @@ class DocumentationTest {
                     %s
                   </dependencies>
                   <build><plugins>
-                    <plugin><artifactId>maven-resources-plugin</artifactId><version>3.3.1</version></plugin>
-                    <plugin><artifactId>maven-compiler-plugin</artifactId><version>3.14.1</version></plugin>
+                    <plugin><artifactId>maven-resources-plugin</artifactId><version>3.5.0</version></plugin>
+                    <plugin><artifactId>maven-compiler-plugin</artifactId><version>3.16.0</version></plugin>
                     <plugin><artifactId>maven-surefire-plugin</artifactId><version>%s</version></plugin>
                   </plugins></build>
                 </project>

@@ -163,8 +163,8 @@ final class Driven {
 
     /** It gives {@code found} where it is to give one, and nothing else. */
     private static <T> T fake(Class<T> type, Object found) {
-        return type.cast(
-                Proxy.newProxyInstance(Driven.class.getClassLoader(), new Class<?>[] {type}, (self, method, given) -> {
+        return type.cast(Proxy.newProxyInstance(
+                Driven.class.getClassLoader(), new Class<?>[] {type}, (self, method, given) -> {
                     if (found != null && method.getReturnType().isInstance(found)) return found;
                     if (method.getReturnType() == boolean.class) return false;
                     if (method.getReturnType() == int.class) return 0;

@@ -100,9 +100,10 @@ class ModulePathTest {
         assertThat(driven.code()).as(driven.output()).isZero();
         assertThat(driven.output()).doesNotContain("Error:", "records nothing");
         Run run = RunReader.read(root);
-        assertThat(run.tests()).singleElement().satisfies(test -> assertThat(test.entries())
-                .as(driven.output())
-                .isNotEmpty());
+        assertThat(run.tests())
+                .singleElement()
+                .satisfies(
+                        test -> assertThat(test.entries()).as(driven.output()).isNotEmpty());
         try (Stream<Path> files = Files.walk(root)) {
             for (Path file : files.filter(Files::isRegularFile).toList())
                 assertThat(Files.readString(file, StandardCharsets.ISO_8859_1)).doesNotContain("hunter2");
@@ -110,7 +111,7 @@ class ModulePathTest {
     }
 
     private static final String MODULES =
-            ".*(verbale-(?!example|acceptance|cli|report|har|results)|/(format|recorder|adapters/[a-z0-9]+)/target|jackson-core-3|jspecify|junit-(platform|jupiter)"
+            ".*(verbale-(?!example|acceptance|cli|report|export|har|history|rules|query|changes|otlp|results)|/(format|recorder|adapters/[a-z0-9]+)/target|jackson-core-3|jspecify|junit-(platform|jupiter)"
                     + "|opentest4j|apiguardian)(?!.*console).*";
 
     private static String modulePath() {
@@ -118,8 +119,8 @@ class ModulePathTest {
                 .filter(
                         entry -> entry.toString()
                                 .matches(
-                                        ".*(verbale-(?!example|acceptance)|/(format|recorder|junit|selenium|results|har|report|cli)/target"
-                                                + "|jackson-core-3|jackson-databind-3|jackson-annotations|picocli|junit-(platform|jupiter-api)|opentest4j|apiguardian).*"))
+                                        ".*(verbale-(?!example|acceptance)|/(format|recorder|junit|selenium|results|export|har|history|rules|query|changes|otlp|report|cli)/target"
+                                                + "|jackson-core-3|jackson-databind-3|jackson-annotations|hipparchus|commons-csv|jdbi|flyway|geantyref|slf4j-api|/h2-|classgraph|opentelemetry|jackson-core-2|jackson-databind-2|postgresql|commons-io|commons-codec|snakeyaml|picocli|junit-(platform|jupiter-api)|opentest4j|apiguardian).*"))
                 .filter(entry -> !entry.toString().contains("console"))
                 .map(Path::toString)
                 .collect(Collectors.joining(File.pathSeparator));

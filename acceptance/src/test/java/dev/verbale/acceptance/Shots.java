@@ -3,6 +3,7 @@ package dev.verbale.acceptance;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import org.openqa.selenium.By;
@@ -28,6 +29,9 @@ public final class Shots {
     private static final String TOTAL =
             "#/test/dev.orto.api.HarvestApiTest.the_total_of_a_crop_is_the_sum_of_its_weighings"
                     + "(java.lang.String,%20double,%20java.lang.String)%232~2";
+
+    private static final String SCENARIO =
+            "#/test/dev/orto/features/rota.feature/Two%20neighbours%20swap%20their%20days~2";
 
     private final ChromeDriver driver;
     private final Path target;
@@ -92,6 +96,7 @@ public final class Shots {
             driver.executeScript("document.querySelector('.entries').scrollIntoView()");
         });
         shoot(page + TOTAL, ".data-rows", "data-rows");
+        shoot(page + SCENARIO, ".step-table", "scenario");
         shoot(page + "#/exchanges", ".endpoints", "exchanges");
         shoot(page + PLAN, ".thumbnail img", "difference", () -> {
             driver.findElements(By.cssSelector(".entries .thumbnail img"))
@@ -106,7 +111,8 @@ public final class Shots {
         shoot(page + SWAP, ".thumbnail img", "test-narrow");
         shoot(page, ".strip", "summary-narrow");
         look("light", 1280, 800);
-        shoot(terminal(run, jar).toUri().toString(), "pre", "terminal");
+        shoot(terminal(run, jar, "failures").toUri().toString(), "pre", "terminal");
+        shoot(terminal(run, jar, "compare", "--limit", "7").toUri().toString(), "pre", "compare");
     }
 
     private void look(String scheme, int width, int height) {
@@ -141,7 +147,7 @@ public final class Shots {
     }
 
     private void image(String awaited, String name) throws Exception {
-        new WebDriverWait(driver, Duration.ofSeconds(5)).until(d -> d.findElement(By.cssSelector(awaited)));
+        new WebDriverWait(driver, Duration.ofSeconds(30)).until(d -> d.findElement(By.cssSelector(awaited)));
         driver.executeAsyncScript(
                 "const done = arguments[0]; document.fonts.ready.then(() => requestAnimationFrame(() =>"
                         + " Promise.all([...document.images].map(i => i.decode().catch(() => 0))).then(() => done())))");
@@ -149,22 +155,26 @@ public final class Shots {
         System.out.println(target.resolve(name + ".png"));
     }
 
-    /** What {@code verbale failures} prints on a terminal, as a page. */
-    private static Path terminal(Path run, Path jar) throws Exception {
+    /** What a command prints on a terminal, as a page. */
+    private static Path terminal(Path run, Path jar, String... arguments) throws Exception {
         Path folder = run.getParent().getParent().getParent(); // as if called in the module's folder
-        Jvm failures = Jvm.bareJava(Map.of(), folder, "-Dpicocli.ansi=true", "-jar", jar.toString(), "failures");
-        String text = failures.output().replace("&", "&amp;").replace("<", "&lt;");
+        List<String> words = new ArrayList<>(List.of("-Dpicocli.ansi=true", "-jar", jar.toString()));
+        words.addAll(List.of(arguments));
+        Jvm printed = Jvm.bareJava(Map.of("VERBALE_HISTORY", "target/history"), folder, words.toArray(String[]::new));
+        String text = printed.output().replace("&", "&amp;").replace("<", "&lt;");
         String html = text.replace("\u001B[31m\u001B[1m", "<span class='red bold'>")
                 .replace("\u001B[35m\u001B[1m", "<span class='purple bold'>")
                 .replace("\u001B[1m", "<span class='bold'>")
                 .replace("\u001B[2m", "<span class='faint'>")
                 .replace("\u001B[0m", "</span>");
-        return Files.writeString(Files.createTempFile("terminal", ".html"), """
+        return Files.writeString(
+                Files.createTempFile("terminal", ".html"),
+                """
                 <!doctype html><meta charset="utf-8"><style>
                 body { margin: 0; background: #1d1f21; color: #d6d6d0; }
                 pre { font: 14px/1.45 "DejaVu Sans Mono", monospace; padding: 20px; }
                 .red { color: #ff7b6b; } .purple { color: #d39bf0; } .bold { font-weight: bold; } .faint { color: #8d8f8a; }
-                </style><pre><span class="faint">$</span> verbale failures
-                """ + html + "</pre>");
+                </style><pre><span class="faint">$</span> verbale %s
+                """.formatted(String.join(" ", arguments)) + html + "</pre>");
     }
 }

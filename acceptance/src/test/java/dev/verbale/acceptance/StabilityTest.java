@@ -25,9 +25,10 @@ class StabilityTest {
         List<Path> packages = exported().map(Path::getParent).distinct().toList();
 
         assertThat(packages).hasSizeGreaterThan(20);
-        assertThat(packages).allSatisfy(folder -> assertThat(read(folder.resolve("package-info.java")))
-                .as(folder.toString())
-                .containsPattern(API));
+        assertThat(packages)
+                .allSatisfy(folder -> assertThat(read(folder.resolve("package-info.java")))
+                        .as(folder.toString())
+                        .containsPattern(API));
     }
 
     @Test

@@ -3,8 +3,8 @@ package dev.verbale.acceptance;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.Verbale;
-import dev.verbale.results.Headline;
 import dev.verbale.results.RunReader;
+import dev.verbale.results.summary.Headline;
 import java.nio.file.Path;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -29,10 +29,10 @@ class UnrecordedTest {
         assertThat(jvm.code()).as(jvm.output()).isZero();
         assertThat(jvm.output())
                 .contains(
-                        "Verbale: no test was recorded. Tests of JUnit 4 ran and were not recorded, for its adapter is not on the class path");
+                        "Verbale: no test was recorded. Tests of JUnit 4 ran and were not recorded: its adapter is not on the class path, or not registered");
         assertThat(Headline.of(RunReader.read(root)))
                 .isEqualTo(
-                        "No test was recorded. There were tests of JUnit 4, for its adapter is not on the class path.");
+                        "No test was recorded. There were tests of JUnit 4: its adapter is not on the class path, or not registered.");
     }
 
     /** A suite of JUnit 4. */

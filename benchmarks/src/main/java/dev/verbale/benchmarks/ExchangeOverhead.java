@@ -131,10 +131,13 @@ public final class ExchangeOverhead {
                         apache(HttpClients.createDefault(), address),
                         apache(VerbaleHttpClient5.watch(HttpClients.custom()).build(), address)));
         clients.put(
-                "REST Assured", new Pair(() -> RestAssured.given().get(address).asByteArray(), () -> RestAssured.given()
-                        .filter(new VerbaleFilter())
-                        .get(address)
-                        .asByteArray()));
+                "REST Assured",
+                new Pair(
+                        () -> RestAssured.given().get(address).asByteArray(),
+                        () -> RestAssured.given()
+                                .filter(new VerbaleFilter())
+                                .get(address)
+                                .asByteArray()));
         return clients;
     }
 

@@ -1,0 +1,87 @@
+package dev.verbale.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.event.Outcome;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import dev.verbale.results.TestResult;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** The small projects beside the demo: each is run by the command that the README gives, outside of this project. */
+class ExamplesTest {
+
+    @TempDir
+    Path folder;
+
+    @ParameterizedTest
+    @ValueSource(strings = {"first-steps-junit", "first-steps-testng", "first-steps-cucumber", "api-only"})
+    void a_suite_ends_with_its_page(String name) throws Exception {
+        Jvm maven = run(name, "mvn test");
+
+        assertThat(maven.output()).as("one test fails on purpose").contains("Page: file://", "BUILD FAILURE");
+        Run run = RunReader.read(folder.resolve(name + "/target/verbale"));
+        assertThat(run.problems()).isEmpty();
+        assertThat(run.counts().of(Outcome.FAILED)).isEqualTo(1);
+        assertThat(run.folder().resolve("page/index.html")).exists();
+        assertThat(run.tests()).allSatisfy(test -> assertThat(test.entries()).isNotNull());
+    }
+
+    @Test
+    void frameworks_give_the_same_idea_the_same_name() throws Exception {
+        for (String name : List.of("first-steps-junit", "first-steps-testng")) {
+            run(name, "mvn test");
+            Run run = RunReader.read(folder.resolve(name + "/target/verbale"));
+            assertThat(run.tests())
+                    .extracting(TestResult::key)
+                    .contains(
+                            "orto.GateTest.opens(java.lang.String, int)#1",
+                            "orto.GateTest.opens(java.lang.String, int)#2");
+        }
+    }
+
+    @Test
+    void a_runner_of_ones_own_is_recorded_and_read_in_ten_lines() throws Exception {
+        Jvm runner = run("own-runner", "mvn -q compile exec:exec");
+        Jvm reading = run("reading-results", "mvn -q compile exec:exec -Druns=../own-runner/target/verbale");
+
+        assertThat(runner.output()).contains("Verbale: 3 tests: 1 passed, 1 failed, 1 errored.", "Page: file://");
+        assertThat(reading.output())
+                .contains(": 3 tests", "failed garden.csv/Weed a bed after", "errored garden.csv/Rest after");
+    }
+
+    @Test
+    void all_of_them_are_in_the_readme_and_of_this_version() throws Exception {
+        String readme = Files.readString(Checkout.ROOT.resolve("README.md"));
+        try (Stream<Path> all = Files.list(Checkout.ROOT.resolve("examples"))) {
+            for (Path example : all.filter(Files::isDirectory).toList()) {
+                String name = example.getFileName().toString();
+                assertThat(readme).contains("examples/" + name);
+                String pom = Files.readString(example.resolve("pom.xml"));
+                if (pom.contains("<verbale.version>"))
+                    assertThat(pom).contains("<verbale.version>" + System.getProperty("tested.version") + "<");
+            }
+        }
+    }
+
+    /** {@code command} as the README has it, without a network. */
+    private Jvm run(String name, String command) throws Exception {
+        assertThat(Files.readString(Checkout.ROOT.resolve("README.md")))
+                .containsPattern(Pattern.quote("(cd examples/" + name + " && " + command + ")"));
+        Path copy = folder.resolve(name);
+        if (!Files.exists(copy)) Checkout.copy(Checkout.ROOT.resolve("examples").resolve(name), copy);
+        List<String> words = new ArrayList<>(List.of(command.split(" ")));
+        words.addAll(1, List.of("-B", "-o", "-Dmaven.repo.local=" + System.getProperty("maven.repository")));
+        return Jvm.run(Map.of(), copy, words);
+    }
+}

@@ -1,0 +1,157 @@
+package dev.verbale.acceptance;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** With the plugin a build has one run and a page at its end, however it ends. */
+class MavenPluginTest {
+
+    private static final Pattern PAGE = Pattern.compile("\\[INFO] Page: file://(\\S+)");
+
+    @TempDir
+    Path project;
+
+    @BeforeEach
+    void write_the_project() throws Exception {
+        sample().write("pom.xml", SampleBuild.parent(plugin("")));
+        sample().write("beds/pom.xml", SampleBuild.module("beds", "<reuseForks>false</reuseForks>", ""));
+        sample().write("shed/pom.xml", SampleBuild.module("shed", "", ""));
+        sample().write(
+                        "beds/src/test/java/BedTest.java",
+                        SampleBuild.testClass(
+                                "BedTest", "@Test void fails() { throw new AssertionError(\"snails\"); }"));
+        sample().write("shed/src/test/java/ShedTest.java", SampleBuild.testClass("ShedTest", ""));
+    }
+
+    private SampleBuild sample() {
+        return new SampleBuild(project);
+    }
+
+    private static String plugin(String configuration) {
+        return """
+                <plugin>
+                  <groupId>dev.verbale</groupId><artifactId>verbale-maven-plugin</artifactId><version>%s</version>
+                  <extensions>true</extensions>
+                  <configuration>%s</configuration>
+                </plugin>""".formatted(System.getProperty("tested.version"), configuration);
+    }
+
+    private static Path page(Jvm maven) {
+        Matcher page = PAGE.matcher(maven.output());
+        assertThat(page.find()).as(maven.output()).isTrue();
+        return Path.of(page.group(1));
+    }
+
+    @Test
+    void a_build_that_stops_at_its_first_failure_has_a_page() throws Exception {
+        Jvm maven = sample().maven("test");
+
+        assertThat(maven.output()).contains("BUILD FAILURE", "Verbale: 1 of 2 tests did not pass");
+        assertThat(maven.code()).isEqualTo(1);
+        assertThat(page(maven))
+                .exists()
+                .isEqualTo(sample().run().folder().resolve("page/index.html").toRealPath());
+    }
+
+    @Test
+    void all_modules_and_forks_are_on_one_page_where_the_build_goes_on() throws Exception {
+        for (List<String> how : List.of(
+                List.of("-fae", "test"),
+                List.of("-Dmaven.test.failure.ignore", "test"),
+                List.of("-fn", "-T2", "test"))) {
+            Jvm maven = sample().maven(how.toArray(String[]::new));
+
+            assertThat(maven.output()).as(how.toString()).contains("Verbale: 1 of 3 tests did not pass");
+            assertThat(page(maven)).as(how.toString()).exists();
+        }
+        assertThat(sample().runs()).hasSize(3);
+    }
+
+    @Test
+    void the_gate_fails_a_build_that_let_its_tests_fail_at_first() throws Exception {
+        String gate = "dev.verbale:verbale-maven-plugin:gate";
+
+        Jvm shut = sample().maven("-Dmaven.test.failure.ignore", "test", gate);
+        Jvm open = sample().maven("-Dmaven.test.failure.ignore", "-pl", "shed", "test", gate);
+        Jvm empty = sample().maven("-DskipTests", "test", gate);
+
+        assertThat(shut.code()).isEqualTo(1);
+        assertThat(shut.output()).contains("1 of 3 tests did not pass", "BUILD FAILURE");
+        assertThat(page(shut)).exists();
+        assertThat(open.code()).as(open.output()).isZero();
+        assertThat(open.output()).contains("the gate is open");
+        assertThat(empty.code()).isEqualTo(1);
+        assertThat(empty.output()).contains("No test was recorded in", "allowNoTests");
+        assertThat(shut.output()).contains("The gate is closed. 1 test needs attention.");
+        try (var remembered = Files.list(project.resolve(".verbale/history"))) {
+            assertThat(remembered).as("runs with tests").hasSize(2);
+        }
+
+        Files.writeString(project.resolve("verbale-rules.yaml"), "gate: {new-failures: 0}");
+        Jvm knownFailure =
+                sample().maven("-Dmaven.test.failure.ignore", "-Dverbale.gate.baseline=" + runOf(shut), "test", gate);
+        assertThat(knownFailure.output()).contains("the gate is open");
+        assertThat(knownFailure.code()).isZero();
+    }
+
+    /** Its name, which is that of the folder around its page. */
+    private static String runOf(Jvm build) throws Exception {
+        return page(build).getParent().getParent().getFileName().toString();
+    }
+
+    @Test
+    void what_a_user_sets_stands_above_the_plugin() throws Exception {
+        Jvm off = sample().maven("-pl", "shed", "-Dverbale.page=off", "-Dverbale.history=off", "test");
+        assertThat(project.resolve(".verbale")).doesNotExist();
+        Jvm named = sample().maven(
+                        "-pl", "shed", "-Dverbale.run=tonight", "-Dverbale.root=" + project.resolve("runs"), "test");
+        Jvm odd = sample().maven("-pl", "shed", "-Dverbale.page=sometimes", "test");
+
+        assertThat(off.output()).contains("Verbale: ").doesNotContain("Page: ");
+        assertThat(page(named))
+                .isEqualTo(project.resolve("runs/tonight/page/index.html").toRealPath());
+        assertThat(odd.output()).contains("verbale.page is 'sometimes'. Write one of off, failures, always.");
+        assertThat(odd.code()).as("a mistake in here changes no build").isZero();
+    }
+
+    @Test
+    void older_runs_go_where_somebody_says_how_many_stay_and_others_folders_stay() throws Exception {
+        sample().write("pom.xml", SampleBuild.parent(plugin("<page>failures</page><keepRuns>1</keepRuns>")));
+        sample().maven("-pl", "shed", "-Dverbale.run=kept-by-name", "test");
+        sample().write("target/verbale/2020-01-01_000000_abcd/notes.txt", "no run of ours");
+        sample().maven("-pl", "shed", "test");
+
+        Jvm second = sample().maven("-pl", "shed", "test");
+
+        assertThat(second.output()).contains("deleted 1 older run.").doesNotContain("Page: ");
+        assertThat(Files.list(project.resolve("target/verbale")))
+                .hasSize(3)
+                .contains(
+                        project.resolve("target/verbale/2020-01-01_000000_abcd"),
+                        project.resolve("target/verbale/kept-by-name"));
+    }
+
+    @Test
+    void goals_work_by_themselves() throws Exception {
+        sample().maven("-pl", "shed", "-Dverbale.page=off", "test");
+
+        Jvm page = sample().maven("dev.verbale:verbale-maven-plugin:page");
+        Jvm site = sample().maven("-N", "dev.verbale:verbale-maven-plugin:site");
+        Jvm help = sample().maven("-N", "dev.verbale:verbale-maven-plugin:help", "-Ddetail");
+
+        assertThat(page(page)).exists();
+        assertThat(site.output()).contains("BUILD SUCCESS");
+        assertThat(project.resolve("target/site/verbale/index.html")).exists();
+        assertThat(help.output())
+                .contains(
+                        "verbale:gate", "verbale:page", "verbale:prepare", "verbale:site", "keepRuns", "allowNoTests");
+    }
+}

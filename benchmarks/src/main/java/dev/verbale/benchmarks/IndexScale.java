@@ -1,0 +1,69 @@
+package dev.verbale.benchmarks;
+
+import dev.verbale.history.HistoryFolder;
+import dev.verbale.query.AnswerText;
+import dev.verbale.query.QueryException;
+import dev.verbale.query.RunTables;
+import dev.verbale.query.TableReader;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+
+/**
+ * The tables of many digests of many tests: how long they take to fill, how large they are, and some questions. {@code bin/bench IndexScale
+ * [RUNS] [TESTS]}; without arguments 500 runs of 5,000 tests.
+ */
+public final class IndexScale {
+
+    private static final Map<String, String> QUESTIONS = Map.of(
+            "one test", "select run, outcome from tests where test = '" + HistoryScale.key(2_500) + "' order by run",
+            "reasons", "select * from reasons order by runs desc",
+            "failing most",
+                    "select test, count(*) as times from tests where needs_attention group by test order by 2 desc fetch first 50 rows only");
+
+    private IndexScale() {}
+
+    /** {@code [RUNS] [TESTS]}. */
+    public static void main(String[] arguments) throws IOException, QueryException {
+        int runs = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 500;
+        int tests = arguments.length > 1 ? Integer.parseInt(arguments[1]) : 5_000;
+        Path work = Files.createTempDirectory("index");
+        var folder = new HistoryFolder(work.resolve("history"));
+        Path index = work.resolve("index");
+        try {
+            for (int run = 0; run < runs; run++) folder.add(HistoryScale.digest(run, tests));
+            long from = System.nanoTime();
+            try (RunTables tables = RunTables.inFolder(index)) {
+                tables.update(folder, problem -> System.out.println(problem.sentence()));
+            }
+            double filling = HistoryScale.seconds(from);
+            long bytes = Files.size(index.resolve("verbale-index.mv.db"));
+            System.out.printf(
+                    "%d runs of %d tests: filled in %.1f s, %d MB%n", runs, tests, filling, bytes / 1_000_000);
+            from = System.nanoTime();
+            folder.add(HistoryScale.digest(runs, tests));
+            try (RunTables tables = RunTables.inFolder(index)) {
+                tables.update(folder, problem -> System.out.println(problem.sentence()));
+                System.out.printf("one more run: %.1f s%n", HistoryScale.seconds(from));
+                for (int i = 0; i < 2; i++) ask(tables.reader());
+            }
+        } finally {
+            ReadScale.delete(work);
+        }
+    }
+
+    private static void ask(TableReader reader) throws IOException, QueryException {
+        for (var question : QUESTIONS.entrySet()) {
+            long from = System.nanoTime();
+            var out = new StringWriter();
+            AnswerText.Writing csv = AnswerText.CSV.to(out);
+            reader.ask(question.getValue(), csv);
+            csv.end();
+            System.out.printf(
+                    "%s: %d rows in %.0f ms%n",
+                    question.getKey(), out.toString().lines().count() - 1, HistoryScale.seconds(from) * 1_000);
+        }
+    }
+}

@@ -1,0 +1,169 @@
+package dev.verbale.benchmarks;
+
+import dev.verbale.event.JournalEnded;
+import dev.verbale.event.JournalOpened;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.StepEnded;
+import dev.verbale.event.StepKind;
+import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestStarted;
+import dev.verbale.folder.RunDescription;
+import dev.verbale.folder.RunFolder;
+import dev.verbale.journal.JournalFormat;
+import dev.verbale.journal.JournalWriter;
+import dev.verbale.json.TextFilter;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import dev.verbale.results.join.RunJoiner;
+import java.io.File;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * A large run of 20 shards: joined, read whole in a heap of 512 MB and of 2 GB, and test by test in one of 64 MB. {@code bin/bench ReadScale [TESTS] [STEPS]}; without arguments
+ * 100,000 tests of 10 steps.
+ */
+public final class ReadScale {
+
+    private static final int SHARDS = 20;
+
+    private ReadScale() {}
+
+    /** {@code [TESTS] [STEPS]}, or {@code read FOLDER} in the small heap. */
+    public static void main(String[] arguments) throws IOException, InterruptedException {
+        if (arguments.length == 2 && arguments[0].equals("read")) {
+            read(Path.of(arguments[1]));
+            return;
+        }
+        if (arguments.length == 2 && arguments[0].equals("stream")) {
+            stream(Path.of(arguments[1]));
+            return;
+        }
+        int tests = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 100_000;
+        int steps = arguments.length > 1 ? Integer.parseInt(arguments[1]) : 10;
+        Path work = Files.createTempDirectory("read-scale");
+        try {
+            List<Path> shards = new ArrayList<>();
+            for (int shard = 0; shard < SHARDS; shard++) {
+                shards.add(work.resolve("shard-" + shard));
+                write(shards.get(shard), shard, tests / SHARDS, steps);
+            }
+            long from = System.nanoTime();
+            RunJoiner.join(shards, work.resolve("all"));
+            double joining = (System.nanoTime() - from) / 1e9;
+            from = System.nanoTime();
+            long bytes = 0;
+            for (Path shard : shards) bytes += copy(shard, work.resolve("copy-" + shard.getFileName()));
+            double copying = (System.nanoTime() - from) / 1e9;
+            System.out.printf(
+                    "%d shards, %d MB: joined in %.1f s, copied in %.1f s%n",
+                    SHARDS, bytes / 1_000_000, joining, copying);
+            for (int i = 0; i < 3; i++) {
+                again("-Xmx512m", "read", work);
+                again("-Xmx2g", "read", work);
+                again("-Xmx64m", "stream", work);
+            }
+        } finally {
+            delete(work);
+        }
+    }
+
+    private static void again(String heap, String how, Path work) throws IOException, InterruptedException {
+        new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        heap,
+                        "-cp",
+                        System.getProperty("java.class.path"),
+                        ReadScale.class.getName(),
+                        how,
+                        work.resolve("all").toString())
+                .inheritIO()
+                .start()
+                .waitFor();
+    }
+
+    static void delete(Path folder) throws IOException {
+        try (var all = Files.walk(folder)) {
+            all.sorted(Comparator.reverseOrder()).map(Path::toFile).forEach(File::delete);
+        }
+    }
+
+    private static void stream(Path folder) throws IOException {
+        long from = System.nanoTime();
+        var counts = new long[2];
+        RunReader.stream(folder, test -> {
+            counts[0]++;
+            counts[1] += test.entries().size();
+        });
+        System.out.printf(
+                "heap of %d MB: %d tests with %d steps, one by one, in %.1f s%n",
+                Runtime.getRuntime().maxMemory() >> 20, counts[0], counts[1], (System.nanoTime() - from) / 1e9);
+    }
+
+    private static void read(Path folder) throws IOException {
+        long from = System.nanoTime();
+        Run run = RunReader.read(folder);
+        double reading = (System.nanoTime() - from) / 1e9;
+        System.out.printf(
+                "heap of %d MB: %d tests read in %.1f s, %d problems%n",
+                Runtime.getRuntime().maxMemory() >> 20,
+                run.counts().all(),
+                reading,
+                run.problems().size());
+    }
+
+    private static long copy(Path from, Path to) throws IOException {
+        long bytes = 0;
+        try (var all = Files.walk(from)) {
+            for (Path file : all.filter(Files::isRegularFile).toList()) {
+                Path target = to.resolve(from.relativize(file).toString());
+                Files.createDirectories(target.getParent());
+                Files.copy(file, target);
+                bytes += Files.size(file);
+            }
+        }
+        return bytes;
+    }
+
+    private static void write(Path path, int shard, int tests, int steps) throws IOException {
+        var folder = new RunFolder(path);
+        Files.createDirectories(folder.journals());
+        Instant started = Instant.parse("2026-11-24T22:15:00Z");
+        new RunDescription(JournalFormat.VERSION, folder.name(), started, Map.of()).writeIfAbsent(folder.runFile());
+        JournalWriter journal = JournalWriter.open(
+                folder.journal("worker-1"),
+                new JournalOpened(JournalFormat.VERSION, "worker-1", started, shard, "0", List.of()),
+                TextFilter.NONE);
+        long at = 0;
+        int id = 0;
+        for (int test = 0; test < tests; test++) {
+            int number = ++id;
+            String key = "dev.orto.area" + test % 40 + ".Garden" + shard + "Test.waters_bed_" + test + "()";
+            journal.append(new TestStarted(
+                    ++at,
+                    number,
+                    0,
+                    key,
+                    "waters bed " + test,
+                    "dev.orto.Garden" + shard + "Test",
+                    "waters",
+                    "main",
+                    List.of()));
+            for (int step = 0; step < steps; step++) {
+                int inner = ++id;
+                journal.append(
+                        new StepStarted(++at, inner, number, StepKind.ACTION, "Step " + (test + step) % 300, null));
+                journal.append(new StepEnded(++at, inner, Outcome.PASSED, null, null));
+            }
+            journal.append(new TestEnded(++at, number, Outcome.PASSED, null, null));
+        }
+        journal.append(new JournalEnded(++at, 0, Map.of(), 0));
+    }
+}
