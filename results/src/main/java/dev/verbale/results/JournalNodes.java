@@ -62,7 +62,7 @@ final class JournalNodes implements JournalReader.Listener {
 
     private final RunFolder folder;
     private final JournalProblems problems;
-    private final Map<Integer, OpenNode> nodes = new HashMap<>();
+    private final NodesById nodes = new NodesById();
     private final Map<Integer, OpenNode> pending = new HashMap<>();
     private final FailureReferences failures = new FailureReferences();
     private final Map<Integer, EarlyAbout> early = new HashMap<>();
@@ -257,7 +257,7 @@ final class JournalNodes implements JournalReader.Listener {
     }
 
     private boolean isKnown(int id) {
-        return nodes.containsKey(id) || (id >= 0 && gone.get(id));
+        return nodes.has(id) || (id >= 0 && gone.get(id));
     }
 
     private void named(int id, OpenNode node) {

@@ -30,6 +30,7 @@ final class JournalResults {
 
     private final String shard;
     private final List<Problem> met = new ArrayList<>();
+    private final RepeatedTexts texts = new RepeatedTexts();
 
     private JournalResults(RunFolder folder, String shard, Path file, @Nullable TestLines lines, TestsOneByOne tests) {
         this.folder = folder;
@@ -166,14 +167,14 @@ final class JournalResults {
                         start.key(),
                         start.name(),
                         path(node),
-                        start.className(),
-                        start.methodName(),
+                        texts.orNull(start.className()),
+                        texts.orNull(start.methodName()),
                         start.tags(),
                         node.about,
                         start.source()),
                 TestResult.Attempt.ONLY,
                 new TestResult.End(node.outcome, node.reason, node.failure, node.blockedBy),
-                new TestResult.Course(nodes.moment(start), node.duration(), worker, start.thread()),
+                new TestResult.Course(nodes.moment(start), node.duration(), worker, texts.of(start.thread())),
                 node.entries(this::inner, nodes.wall()));
     }
 
@@ -235,13 +236,13 @@ final class JournalResults {
         return new Entry.StepEntry(
                 nodes.moment(start),
                 start.kind(),
-                start.name(),
+                texts.of(start.name()),
                 node.outcome,
                 node.duration(),
                 node.budget,
                 node.reason,
                 node.failure,
-                start.thread(),
+                texts.orNull(start.thread()),
                 start.argument(),
                 entries);
     }

@@ -34,8 +34,9 @@ final class OpenNode {
     /** Where what happens in here is shown: in here, or where this is too deep, in the last one that is not. */
     private final OpenNode shown;
 
-    private final List<Object> inside =
-            new ArrayList<>(2); // entries, pending ones, steps and what is unknown, in order
+    /** Entries, pending ones, steps and what is unknown, in order. Most steps have none. */
+    private List<Object> inside = List.of();
+
     private int folded;
     private long lastAt;
     private boolean ended; // what is recorded later, such as a late attachment, makes it no longer
@@ -131,12 +132,18 @@ final class OpenNode {
     }
 
     void add(Entry entry) {
-        shown.inside.add(entry);
+        shown.inside().add(entry);
+    }
+
+    /** For adding to. */
+    private List<Object> inside() {
+        if (inside.isEmpty()) inside = new ArrayList<>(4);
+        return inside;
     }
 
     /** Before what began later: it is written when it is over, and is read where it began. */
     void addWhereItBegan(Entry.ExchangeEntry exchange, long at) {
-        List<Object> all = shown.inside;
+        List<Object> all = shown.inside();
         int index = all.size();
         while (index > 0 && isLater(all.get(index - 1), exchange, at)) index--;
         all.add(index, exchange);
@@ -152,16 +159,16 @@ final class OpenNode {
     private record Pending(int id, Entry.PendingEntry entry) {}
 
     void addPending(int id, Entry.PendingEntry entry) {
-        shown.inside.add(new Pending(id, entry));
+        shown.inside().add(new Pending(id, entry));
     }
 
     /** The pending attachment {@code id} came, and stands for itself now. */
     void completed(int id) {
-        shown.inside.removeIf(one -> one instanceof Pending pending && pending.id() == id);
+        shown.inside().removeIf(one -> one instanceof Pending pending && pending.id() == id);
     }
 
     void add(OpenNode step) {
-        shown.inside.add(step);
+        shown.inside().add(step);
         if (step.shown != step) shown.folded++;
     }
 
@@ -196,7 +203,8 @@ final class OpenNode {
      * @param wall when the journal began
      */
     List<Entry> entries(Function<OpenNode, Entry> making, Instant wall) {
-        List<Entry> entries = new ArrayList<>(inside.size());
+        if (inside.isEmpty()) return List.of();
+        List<Entry> entries = new ArrayList<>(inside.size() + 1);
         for (Object one : inside) {
             if (one instanceof Entry entry) entries.add(entry);
             else if (one instanceof Pending pending) entries.add(pending.entry());

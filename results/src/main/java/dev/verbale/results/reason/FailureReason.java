@@ -68,9 +68,13 @@ public record FailureReason(
         return reasons;
     }
 
+    /** More different messages of one place are no longer compared: they are as many things, or nobody could tell. */
+    private static final int MOST_WORDINGS = 50;
+
     /**
      * A browser's list of requests has no bodies: what it shows of an endpoint belongs to what another test recorded of the same
-     * one, where that is a single reason. And what two sides of a product show of one change is one reason.
+     * one, where that is a single reason. And what two sides of a product show of one change is one reason, as are the messages
+     * that one statement makes.
      */
     private static List<Group> joined(Map<String, Group> groups) {
         Map<String, List<Group>> fuller = new HashMap<>();
@@ -80,6 +84,7 @@ public record FailureReason(
                         .add(group);
         List<Group> left = new ArrayList<>();
         Map<String, List<Group>> byWords = new HashMap<>();
+        Map<String, List<Group>> byPlace = new HashMap<>();
         for (Group group : groups.values()) {
             List<Group> same = group.isOpen() ? fuller.getOrDefault(group.print.open(), List.of()) : List.<Group>of();
             Group other = same.size() == 1 ? same.get(0) : null;
@@ -91,6 +96,15 @@ public record FailureReason(
                         .findFirst()
                         .orElse(other);
                 if (other == null) alike.add(group);
+            }
+            Wording wording = group.print.wording();
+            if (other == null && wording != null) {
+                List<Group> there = byPlace.computeIfAbsent(wording.place(), place -> new ArrayList<>());
+                other = there.stream()
+                        .filter(one -> one.says(wording))
+                        .findFirst()
+                        .orElse(null);
+                if (other == null && there.size() < MOST_WORDINGS) there.add(group);
             }
             if (other == null) left.add(group);
             else other.tests.addAll(group.tests);
@@ -117,6 +131,10 @@ public record FailureReason(
 
         private boolean showsAlso(Difference difference) {
             return print.difference() != null && print.difference().isAlso(difference);
+        }
+
+        private boolean says(Wording wording) {
+            return print.wording() != null && print.wording().isLike(wording);
         }
 
         private FailureReason reason(OwnFrames own) {

@@ -7,9 +7,11 @@ import dev.verbale.results.FailureTitle;
 import dev.verbale.results.OwnFrames;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
+import dev.verbale.results.reason.ThrownChain.Frame;
 import dev.verbale.results.reason.ThrownChain.Thrown;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
@@ -30,19 +32,38 @@ import org.jspecify.annotations.Nullable;
  * @param title as a person would say it
  * @param evidence the recorded line that explains it; null where the title says all
  * @param difference what it found changed; null where it is no such assertion
+ * @param wording of what the suite's own code says in one place; null of what is something else
  */
 record Fingerprint(
         String key,
         @Nullable String open,
         String title,
         @Nullable String evidence,
-        @Nullable Difference difference) {
+        @Nullable Difference difference,
+        @Nullable Wording wording) {
 
     private Fingerprint(String key, @Nullable String open, String title, @Nullable String evidence) {
-        this(key, open, title, evidence, null);
+        this(key, open, title, evidence, null, null);
     }
 
     private static final int LONGEST_EVIDENCE = 300;
+
+    /** Types that are thrown for everything. */
+    private static final Set<String> OF_ANYTHING = Set.of(
+            "java.lang.RuntimeException",
+            "java.lang.Exception",
+            "java.lang.Error",
+            "java.lang.IllegalStateException",
+            "java.lang.IllegalArgumentException",
+            "java.lang.NullPointerException",
+            "java.lang.IndexOutOfBoundsException",
+            "java.lang.ArrayIndexOutOfBoundsException",
+            "java.lang.StringIndexOutOfBoundsException",
+            "java.lang.ClassCastException",
+            "java.lang.UnsupportedOperationException",
+            "java.util.NoSuchElementException",
+            "java.util.concurrent.TimeoutException",
+            "java.io.IOException");
 
     /** A condition without a name. */
     private static final Pattern LAMBDA = Pattern.compile("\\(a lambda\\)|Lambda expression in |\\$\\$Lambda");
@@ -62,7 +83,7 @@ record Fingerprint(
                     browser.scriptErrors().get(0),
                     locator == null ? FailureTitle.of(failure) : locator.title(decisive.type(), message));
         if (locator != null) return of(locator, decisive.type(), message);
-        return ofThrown(test, failure, decisive, message, known, browser);
+        return ofThrown(test, failure, chain, decisive, message, known, browser);
     }
 
     /** Of a failure outside tests, such as the set-up of a class. */
@@ -105,25 +126,56 @@ record Fingerprint(
 
     private static Fingerprint of(Locator locator, String type, String message) {
         return new Fingerprint(
-                "element|" + type + "|" + locator.text() + "|" + locator.isThere(),
+                "element|" + (locator.isThere() ? type : "missing") + "|" + locator.text(),
                 null,
                 locator.title(type, message),
                 null);
     }
 
+    /** Of what the suite's own code threw, or asserted without a name. */
+    private static @Nullable Wording wording(
+            String kind, Thrown decisive, OwnCode own, boolean isAssertion, MaskedMessage masked) {
+        Frame place = own.helper() == null ? own.test() : own.helper();
+        if (place == null) return null;
+        boolean isItsOwn = isAssertion
+                ? own.helper() != null && masked.description() == null
+                : !decisive.frames().isEmpty() && place.equals(decisive.frames().get(0));
+        return isItsOwn ? Wording.of(kind + " in " + place.text(), masked) : null;
+    }
+
+    private static boolean isOfJdk(Thrown thrown) {
+        return !thrown.frames().isEmpty() && thrown.frames().get(0).className().startsWith("java.");
+    }
+
+    /** Thrown around whatever happened: "gave up after 3 tries". */
+    private static boolean isAround(String type) {
+        return type.equals("java.lang.RuntimeException")
+                || type.equals("java.lang.Exception")
+                || type.equals("java.lang.IllegalStateException");
+    }
+
+    private static String cause(Thrown last) {
+        String message = last.message() == null ? "" : last.message();
+        return last.type() + ": " + MaskedMessage.of(message, false, List.of()).text();
+    }
+
     private static Fingerprint ofThrown(
             TestResult test,
             Failure failure,
+            ThrownChain chain,
             Thrown decisive,
             String message,
             OwnFrames known,
             BrowserFindings browser) {
-        boolean isAssertion = test.outcome().equals(Outcome.FAILED);
+        boolean isAssertion = test.outcome().equals(Outcome.FAILED) || chain.holdsAssertion();
         OwnCode own = OwnCode.of(decisive.frames(), test.className(), test.methodName(), known);
-        MaskedMessage masked = MaskedMessage.of(message, isAssertion, ownNames(test, own));
+        MaskedMessage masked = MaskedMessage.of(
+                isOfJdk(decisive) ? MaskedMessage.ofJdk(message) : message, isAssertion, ownNames(test, own));
         String helper = own.helper() == null ? "" : own.helper().text();
-        boolean says = !masked.isStock();
-        String key = "thrown|" + decisive.type() + "|" + masked.text() + "|" + helper;
+        boolean says = !masked.isStock() || !isAssertion && saysByItsType(decisive);
+        String kind = decisive.isAssertion() ? "assertion" : decisive.type();
+        if (isAround(kind) && !chain.last().equals(decisive)) kind += " by " + cause(chain.last());
+        String key = "thrown|" + kind + "|" + masked.about(isAssertion && !helper.isEmpty()) + "|" + helper;
         if (!says && helper.isEmpty())
             key += "|" + (own.test() == null ? test.key() : own.test().text());
         String title = FailureTitle.of(failure);
@@ -131,7 +183,17 @@ record Fingerprint(
         if (LAMBDA.matcher(message).find()) title = "Waited in vain for a condition in " + where(test, own);
         else if (!says) title = where(test, own) + ": " + title;
         return new Fingerprint(
-                key, null, title, evidence(test.entries()), Difference.of(test, failure, browser, masked));
+                key,
+                null,
+                title,
+                evidence(test.entries()),
+                Difference.of(test, failure, browser, masked),
+                says ? wording(kind, decisive, own, isAssertion, masked) : null);
+    }
+
+    /** A "404 Not Found" of an HTTP client is one of them in any test, as is a file that is there already. */
+    private static boolean saysByItsType(Thrown thrown) {
+        return thrown.message() != null && !thrown.message().isBlank() && !OF_ANYTHING.contains(thrown.type());
     }
 
     private static List<String> ownNames(TestResult test, OwnCode own) {

@@ -20,10 +20,14 @@ record Locator(String text, boolean isThere) {
             "By\\.(\\w+): ([^\\n]*?)(?=,? but\\b|, for |\\.\\.\\.|\\)?\\.?\\s*$|\\n|\\s+\\(tried| to be | is not )");
     private static final Pattern IN_PAGE = Pattern.compile(
             "(?:waiting for|Locator: )\\s*((?:locator|getBy\\w+|get_by_\\w+)\\(.*?\\)(?:\\.\\w+\\([^)]*\\))*)(?=\\s|$| to be)");
+    private static final Pattern MANY = Pattern.compile("strict mode violation: (.*?) resolved to \\d+ elements");
+    private static final Pattern ATTRIBUTE = Pattern.compile("\\*?\\[(id|name)=['\"]?([\\w-]+)['\"]?]");
     private static final List<String> OF_BROWSERS =
             List.of("org.openqa.selenium.", "com.microsoft.playwright.", "com.codeborne.selenide.", "io.appium.");
 
     static @Nullable Locator of(String type, String message) {
+        Matcher many = MANY.matcher(message);
+        if (many.find()) return new Locator(many.group(1), true);
         if (OF_BROWSERS.stream().noneMatch(type::startsWith)
                 && !message.contains("no such element")
                 && !message.contains("Locator expected")) return null;
@@ -51,10 +55,18 @@ record Locator(String text, boolean isThere) {
             case "id" -> "#" + selector;
             case "name" -> "[name=" + selector + "]";
             case "classname", "class name" -> "." + selector;
-            case "cssselector", "css selector", "tagname", "tag name", "xpath" -> selector;
+            case "cssselector", "css selector" -> asFound(selector);
+            case "tagname", "tag name", "xpath" -> selector;
             case "linktext", "link text" -> "link “" + selector + "”";
             default -> how + " " + selector;
         };
+    }
+
+    /** Drivers get an id or a name as a selector, and say that one. */
+    private static String asFound(String selector) {
+        Matcher attribute = ATTRIBUTE.matcher(selector);
+        if (!attribute.matches()) return selector;
+        return attribute.group(1).equals("id") ? "#" + attribute.group(2) : "[name=" + attribute.group(2) + "]";
     }
 
     /** Such as {@code No such element: #swap}. */

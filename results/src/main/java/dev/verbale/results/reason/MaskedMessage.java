@@ -7,14 +7,28 @@ import java.util.TreeSet;
 import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A message without what differs from one failure to the next of the same reason: numbers, ids, times, the values that an
  * assertion compared, and what libraries add about the machine.
  *
  * @param text for comparing, not for reading
+ * @param description what an assertion was called by who wrote it, masked too; null where it was not
+ * @param answered the status that a service answered with, where the message is about one; or nothing
  */
-record MaskedMessage(String text) {
+record MaskedMessage(String text, @Nullable String description, String answered) {
+
+    /** As the common libraries write it in front. */
+    private static final Pattern DESCRIPTION = Pattern.compile(
+            "(?s)^(?:\\[([^\\]\n]+)\\]\\s|(.{1,200}?) ==> |([^\n]{1,200}?) expected \\[|([^\n]{1,200})\n\\s*(?:Expected|expected): ).*");
+
+    /** A status that was answered is no number among others. */
+    private static final Pattern STATUS =
+            Pattern.compile("(?is)\\bstatus\\b.{0,80}?\\b(?:but (?:was|is|found)|got|actual)\\W{0,4}([1-5]\\d\\d)\\b");
+
+    /** Databases add the statement, which says what was tried and not what is wrong. */
+    private static final Pattern STATEMENT = Pattern.compile("(?s); SQL statement:.*?(?= \\[\\d+-\\d+\\]|$)");
 
     /** Masking costs time by the character, and what tells reasons apart stands at the beginning. */
     private static final int LONGEST = 4_000;
@@ -38,7 +52,8 @@ record MaskedMessage(String text) {
 
     private static final Pattern BEFORE_VALUE =
             Pattern.compile("(?:Expecting|to|not to|but|and|when|within|in|The following|Actual|Expected)\\b.*");
-    private static final Pattern LOOKED_FOR = Pattern.compile("to (?:contain|start with|end with|match)\\b.*:");
+    private static final Pattern LOOKED_FOR =
+            Pattern.compile("to (?:contain(?! exactly| only)|start with|end with|match)\\b.*:");
 
     private static final Pattern QUOTED = Pattern.compile("\"[^\"\\n]{0,1000}\"");
     /** A name of something in a program, which is no value. */
@@ -49,10 +64,29 @@ record MaskedMessage(String text) {
     /** But for the description of an assertion, which stands in brackets before what was expected. */
     private static final Pattern JSON = Pattern.compile("(?m)\\{.*\\}|\\[.*\\](?!\\s*(?i:expect|\\w+ ==>))");
 
-    private static final Pattern ENUM_CONSTANT = Pattern.compile("(No enum constant [\\w.$]+)\\.\\w+");
+    /** What the JDK names without setting it off. */
+    private static final Pattern BARE_NAME = Pattern.compile("(No enum constant [\\w.$]+\\.|Duplicate key )\\w+");
+    /** One or several of them fell short: now this, now that, of one check. */
+    private static final Pattern ELEMENTS =
+            Pattern.compile("\\b(?:this element|these elements|some elements|the following elements?)\\b");
 
     private static final Pattern UUID =
             Pattern.compile("\\b[0-9a-fA-F]{8}-[0-9a-fA-F]{4}-[0-9a-fA-F]{4}-[0-9a-fA-F]{4}-[0-9a-fA-F]{12}\\b");
+    /** The class of a lambda is another in every JVM. */
+    private static final Pattern LAMBDA = Pattern.compile("\\$\\$Lambda[\\w/$]*(?:@[0-9a-f]+)?");
+    /** What a parser was given, which stands behind where it stopped. */
+    private static final Pattern GIVEN = Pattern.compile("(?m)(\\bat (?:index|position|offset|column) \\d+): .*$");
+
+    private static final Pattern EMPTY = Pattern.compile("(?<=\\s)(?:\\[]|\\{}|<>)(?=\\s|$)");
+    /** What there would have been: "expected one of [name, grams]". */
+    private static final Pattern CHOICES = Pattern.compile("(\\bone of:? )\\[[^\\]\\n]*]");
+    /** As the JDK writes behind what is wrong: "Unknown time-zone ID: Europe/Orto". */
+    private static final Pattern LAST_VALUE = Pattern.compile(": \\S+$");
+    /** The JDK sets off values so; others set off names so. */
+    private static final Pattern SINGLE_QUOTED =
+            Pattern.compile("(?<![\\p{L}\\p{N}])'[^'\\n]{0,1000}'(?![\\p{L}\\p{N}])");
+
+    private static final Pattern HEADERS = Pattern.compile("(?s)Headers are:.*$");
     private static final Pattern HASH = Pattern.compile("@[0-9a-f]{4,16}\\b");
     private static final Pattern HEX = Pattern.compile("\\b(?=[0-9a-f]*[a-f])(?=[0-9a-f]*[0-9])[0-9a-f]{8,64}\\b");
     private static final Pattern MOMENT = Pattern.compile(
@@ -62,6 +96,7 @@ record MaskedMessage(String text) {
             Pattern.compile("(?:/tmp|/var/folders|[A-Z]:\\\\Users\\\\[^\\\\\\s]+\\\\AppData)[^\\s\"':,)]*");
     private static final Pattern NUMBER = Pattern.compile("(?<![\\p{Alpha}_])[-+]?\\d+(?:[.,:]\\d+)*");
     private static final Pattern NUMBER_IN_WORD = Pattern.compile("\\d+");
+    private static final Pattern SEVERAL = Pattern.compile("#(?:, ?#)+");
     private static final Pattern BLANKS = Pattern.compile("\\s+");
 
     /** What assertions say whatever they are about. */
@@ -135,27 +170,62 @@ record MaskedMessage(String text) {
      */
     static MaskedMessage of(String message, boolean isAssertion, List<String> ownNames) {
         String text = message.length() > LONGEST ? message.substring(0, LONGEST) : message;
+        Matcher status = STATUS.matcher(text);
+        String answered = status.find() ? " answered " + inLetters(status.group(1)) : "";
+        text = STATEMENT.matcher(text).replaceAll("");
         text = LIBRARY_TAIL.matcher(text).replaceAll("");
         text = FRAME.matcher(text).replaceAll("");
         for (String name : ownNames) if (isDistinct(name)) text = text.replace(name, "~");
-        text = ENUM_CONSTANT.matcher(text).replaceAll("$1");
+        text = BARE_NAME.matcher(text).replaceAll("$1#");
         text = UUID.matcher(text).replaceAll("#");
         text = MOMENT.matcher(text).replaceAll("#");
         text = MAIL.matcher(text).replaceAll("#");
         text = TEMPORARY.matcher(text).replaceAll("#");
+        text = LAMBDA.matcher(text).replaceAll("#");
         text = HASH.matcher(text).replaceAll("#");
+        text = GIVEN.matcher(text).replaceAll("$1");
+        text = HEADERS.matcher(text).replaceAll("");
+        text = CHOICES.matcher(text).replaceAll("$1#");
         if (isAssertion) text = withoutCompared(text);
         else text = withoutQuoted(text);
         text = HEX.matcher(text).replaceAll("#");
         text = NUMBER.matcher(text).replaceAll("#");
         text = NUMBER_IN_WORD.matcher(text).replaceAll("#");
-        return new MaskedMessage(BLANKS.matcher(text).replaceAll(" ").strip());
+        text = SEVERAL.matcher(text).replaceAll("#");
+        return new MaskedMessage(
+                BLANKS.matcher(text).replaceAll(" ").strip() + answered,
+                isAssertion ? description(message, answered) : null,
+                answered);
+    }
+
+    private static @Nullable String description(String message, String answered) {
+        Matcher described = DESCRIPTION.matcher(message);
+        if (!described.lookingAt()) return null;
+        for (int form = 1; form <= described.groupCount(); form++)
+            if (described.group(form) != null)
+                return NUMBER_IN_WORD.matcher(described.group(form)).replaceAll("#") + answered;
+        return null;
+    }
+
+    /** So that no mask takes it for a number. Of a service that is away, a gateway says now one and now another of three. */
+    private static String inLetters(String status) {
+        if (status.equals("502") || status.equals("503") || status.equals("504")) return "unavailable";
+        var letters = new StringBuilder();
+        for (char digit : status.toCharArray()) letters.append((char) ('a' + digit - '0'));
+        return letters.toString();
     }
 
     /** Not a word that a message may hold for its own sake. */
     private static boolean isDistinct(String name) {
         return name.length() >= 12
                 || name.chars().skip(1).anyMatch(c -> c == '_' || Character.isUpperCase(c) || Character.isDigit(c));
+    }
+
+    /** Of {@code message} as the JDK made it. */
+    static String ofJdk(String message) {
+        return LAST_VALUE
+                .matcher(SINGLE_QUOTED.matcher(message).replaceAll("#"))
+                .replaceAll(": #");
     }
 
     private static String withoutQuoted(String message) {
@@ -172,6 +242,8 @@ record MaskedMessage(String text) {
                 .replaceAll(two -> Matcher.quoteReplacement(
                         two.group(1) + shape(two.group(2)) + two.group(3) + shape(two.group(4))));
         text = BRACKETED.matcher(text).replaceAll("#");
+        text = EMPTY.matcher(text).replaceAll("#");
+        text = ELEMENTS.matcher(text).replaceAll("elements");
         text = AFTER_LABEL.matcher(text).replaceAll(MaskedMessage::label);
         text = withoutIndented(text);
         text = QUOTED.matcher(text).replaceAll("#");
@@ -208,6 +280,14 @@ record MaskedMessage(String text) {
     /** Behind its label a value; or, as with some libraries, words around one that is masked already. */
     private static String label(MatchResult line) {
         return Matcher.quoteReplacement(line.group(1) + (line.group(2).contains("#") ? line.group(2) : " #"));
+    }
+
+    /**
+     * What tells it from others. A check of the suite's own that was given a name is known by it: which of its values was wrong is
+     * said in another way each time.
+     */
+    String about(boolean isOwnCheck) {
+        return isOwnCheck && description != null ? description : text;
     }
 
     /** The words that not any assertion could say. */

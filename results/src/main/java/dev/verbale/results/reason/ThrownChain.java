@@ -34,7 +34,15 @@ record ThrownChain(List<Thrown> thrown) {
      *
      * @param frames its own, the nearest first, such as {@code dev.orto.RotaTest.swaps}
      */
-    record Thrown(String type, @Nullable String message, List<Frame> frames) {}
+    record Thrown(String type, @Nullable String message, List<Frame> frames) {
+
+        /** By one of the names that assertions have; the same check may throw now one and now another. */
+        boolean isAssertion() {
+            return type.endsWith("AssertionError")
+                    || type.endsWith("AssertionFailedError")
+                    || type.endsWith("ComparisonFailure");
+        }
+    }
 
     /** Where it was. */
     record Frame(String className, String method) {
@@ -99,6 +107,16 @@ record ThrownChain(List<Thrown> thrown) {
                     && (next.message() == null || one.message().contains(next.message()));
             if (!repeats && !CARRIERS.contains(one.type())) return one;
         }
+        return last();
+    }
+
+    /** Whether an assertion was waited for in vain, or carried from another thread. */
+    boolean holdsAssertion() {
+        return thrown.stream().anyMatch(Thrown::isAssertion);
+    }
+
+    /** The innermost, where it began. */
+    Thrown last() {
         return thrown.get(thrown.size() - 1);
     }
 

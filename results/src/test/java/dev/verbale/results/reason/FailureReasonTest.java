@@ -180,7 +180,7 @@ class FailureReasonTest {
 
         assertThat(FailureReason.of(run.read())).singleElement().satisfies(reason -> {
             assertThat(reason.title()).isEqualTo("No such element: #swap");
-            assertThat(reason.id()).isEqualTo("62c0aec73c33");
+            assertThat(reason.id()).isEqualTo("065e099110c2");
         });
     }
 

@@ -18,7 +18,7 @@ import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
 
@@ -34,10 +34,11 @@ class LabelledFailuresTest {
     private final List<String> apart = new ArrayList<>();
     private final List<String> together = new ArrayList<>();
 
-    /** Of the first, the rules were made with; the others came later, and showed what they lacked. */
+    /** Of the last one the rules have seen nothing; each of the others showed what they lacked. */
     @ParameterizedTest
-    @CsvSource({"labelled.jsonl, 0.97, 0.90", "labelled-later.jsonl, 0.97, 0.90", "labelled-unseen.jsonl, 0.97, 0.90"})
-    void the_rules_agree_with_people(String file, double leastPrecision, double leastRecall) throws Exception {
+    @ValueSource(strings = {"", "-later", "-unseen", "-fair", "-mill", "-bakery", "-apiary", "-garage"})
+    void the_rules_agree_with_people(String name) throws Exception {
+        String file = "labelled" + name + ".jsonl";
         List<Map<String, String>> failures = read(file);
         SampleRun run = SampleRun.in(root, "run");
         int id = 0;
@@ -70,8 +71,8 @@ class LabelledFailuresTest {
                 "%s: %d failures, %d reasons: precision %.3f, recall %.3f; wrongly apart %s%n",
                 file, failures.size(), reasons.size(), both[0], both[1], apart);
         assertThat(reasonOf).hasSameSizeAs(failures);
-        assertThat(both[0]).as("precision; wrongly together: %s", together).isGreaterThanOrEqualTo(leastPrecision);
-        assertThat(both[1]).as("recall; wrongly apart: %s", apart).isGreaterThanOrEqualTo(leastRecall);
+        assertThat(both[0]).as("precision; wrongly together: %s", together).isGreaterThanOrEqualTo(0.97);
+        assertThat(both[1]).as("recall; wrongly apart: %s", apart).isGreaterThanOrEqualTo(0.9);
     }
 
     private double[] agreement(List<String> keys, Map<String, String> reasonOf) {
