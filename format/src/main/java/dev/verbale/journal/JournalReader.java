@@ -3,11 +3,12 @@ package dev.verbale.journal;
 import dev.verbale.event.Event;
 import dev.verbale.event.JournalOpened;
 import dev.verbale.journal.line.EventDecoder;
-import dev.verbale.journal.line.LineBuffer;
+import dev.verbale.journal.line.LineBlock;
 import dev.verbale.journal.line.MalformedLine;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
+import java.util.Arrays;
 
 /**
  * Reads a journal file, finished or not, in its order. No line is dropped in silence: what cannot be read is reported to the
@@ -58,40 +59,75 @@ public final class JournalReader {
         }
     }
 
+    private static final int FIRST_SIZE = 1 << 16;
+
+    private byte[] buffer = new byte[FIRST_SIZE];
+    private int number = 1; // of the line that begins the buffer
+
     private void lines(InputStream in) throws IOException {
-        var line = new LineBuffer();
-        var chunk = new byte[1 << 16];
-        int number = 1;
+        int filled = 0;
         boolean tooLong = false;
-        for (int filled = in.read(chunk); filled >= 0; filled = in.read(chunk)) {
-            int from = 0;
-            for (int i = 0; i < filled; i++) {
-                if (chunk[i] != '\n') continue;
-                if (!tooLong) {
-                    line.write(chunk, from, i - from);
-                    line(line, number, true);
-                }
-                number++;
-                tooLong = false;
-                line.reset();
-                from = i + 1;
+        for (int read = in.read(buffer, 0, buffer.length);
+                read >= 0;
+                read = in.read(buffer, filled, buffer.length - filled)) {
+            int behind = filled + read;
+            int from = tooLong ? behindNewline(filled, behind) : 0;
+            if (from < 0) continue; // still the same line
+            if (tooLong) number++;
+            tooLong = false;
+            int end = behindLastNewline(Math.max(from, filled), behind);
+            if (end > from) whole(from, end);
+            int left = Math.max(from, end);
+            filled = behind - left;
+            System.arraycopy(buffer, left, buffer, 0, filled);
+            if (filled < buffer.length) continue;
+            if (filled >= LONGEST_LINE) {
+                listener.unread(number, "longer than " + (LONGEST_LINE >> 20) + " MB, which no recorder writes");
+                tooLong = true;
+                filled = 0;
+                buffer = new byte[FIRST_SIZE];
+            } else {
+                buffer = Arrays.copyOf(buffer, buffer.length * 2);
             }
-            if (tooLong) continue;
-            line.write(chunk, from, filled - from);
-            tooLong = line.size() > LONGEST_LINE;
-            if (!tooLong) continue;
-            listener.unread(number, "longer than " + (LONGEST_LINE >> 20) + " MB, which no recorder writes");
-            line = new LineBuffer();
         }
-        if (line.size() > 0) line(line, number, false);
+        if (filled > 0) torn(filled);
         else if (number == 1 && !tooLong) listener.unread(1, "the journal is empty");
     }
 
-    private void line(LineBuffer bytes, int number, boolean ended) {
-        if (bytes.size() == 0) return; // a line that a full disk tore is closed by an extra newline
+    /** The index behind the first one from index {@code from}, or -1. */
+    private int behindNewline(int from, int to) {
+        for (int i = from; i < to; i++) if (buffer[i] == '\n') return i + 1;
+        return -1;
+    }
+
+    /** The index behind the last one from index {@code from}, or 0. */
+    private int behindLastNewline(int from, int to) {
+        for (int i = to; i > from; i--) if (buffer[i - 1] == '\n') return i;
+        return 0;
+    }
+
+    private void whole(int from, int end) {
+        var block = new LineBlock(buffer, end);
+        int line = from;
+        for (int i = from; i < end; i++) {
+            if (buffer[i] != '\n') continue;
+            if (i > line) line(block, line, i, true); // a line that a full disk tore is closed by an extra newline
+            number++;
+            line = i + 1;
+        }
+        block.close();
+    }
+
+    private void torn(int end) {
+        var block = new LineBlock(buffer, end);
+        line(block, 0, end, false);
+        block.close();
+    }
+
+    private void line(LineBlock block, int from, int to, boolean ended) {
         Event event;
         try {
-            EventDecoder.Decoded decoded = EventDecoder.decode(bytes.bytes(), bytes.size());
+            EventDecoder.Decoded decoded = block.decode(from, to);
             event = decoded.event();
             if (!decoded.repeated().isEmpty())
                 listener.odd(number, "has the same field twice, of which the last one counts: " + decoded.repeated());

@@ -30,7 +30,7 @@ public final class JsonIn {
 
     /** One that reads {@code bytes}. */
     public static JsonParser parser(byte[] bytes) {
-        return parser(bytes, bytes.length);
+        return parser(bytes, 0, bytes.length);
     }
 
     /** One that reads {@code in}, without closing it. */
@@ -38,8 +38,8 @@ public final class JsonIn {
         return FACTORY.createParser(ObjectReadContext.empty(), in);
     }
 
-    /** One that reads the first {@code length} of {@code bytes}. */
-    public static JsonParser parser(byte[] bytes, int length) {
-        return FACTORY.createParser(ObjectReadContext.empty(), bytes, 0, length);
+    /** One that reads {@code length} of {@code bytes}, from index {@code from}. */
+    public static JsonParser parser(byte[] bytes, int from, int length) {
+        return FACTORY.createParser(ObjectReadContext.empty(), bytes, from, length);
     }
 }

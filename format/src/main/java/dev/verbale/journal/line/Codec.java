@@ -48,9 +48,9 @@ public abstract class Codec<T> {
     /** @throws MalformedLine where {@code fields} are not those of such an object */
     abstract T read(Fields fields);
 
-    /** Tells which of {@code given} it does not know. */
+    /** Tells which of {@code given}, that it has read, it does not know. */
     final void unknown(Fields given, UnknownFields unknown) {
-        for (String name : given.names()) if (!knows(name)) unknown.add(word, name);
+        for (String name : given.unasked()) if (!knows(name)) unknown.add(word, name);
         for (Field field : fields) field.unknownInside(given, unknown);
     }
 

@@ -34,28 +34,48 @@ public final class EventDecoder {
      * @throws MalformedLine where there is none
      */
     public static Decoded decode(byte[] bytes, int length) {
+        return decode(bytes, 0, length);
+    }
+
+    static Decoded decode(byte[] bytes, int from, int length) {
         try {
-            Fields fields = Fields.parse(bytes, length);
-            String word = fields.text(EventCodec.EVENT);
-            EventCodec<?> codec = EventCodecs.ofWord(word);
-            if (codec == null)
-                return unknown(word, fields.as(word), new String(bytes, 0, length, StandardCharsets.UTF_8));
-            Event event = codec.read(fields.as(word));
-            var unknown = new UnknownFields();
-            codec.unknown(fields, unknown);
-            Set<String> news = new TreeSet<>();
-            for (String name : unknown.names()) news.add("the field " + name);
-            addWords(event, news);
-            return new Decoded(event, fields.repeated(), news);
+            return decode(Fields.parse(bytes, from, length), bytes, from, length);
         } catch (MalformedLine known) {
             throw known;
         } catch (JacksonException broken) {
             throw new MalformedLine("not JSON: " + broken.getOriginalMessage());
-        } catch (IllegalArgumentException | ArithmeticException | DateTimeException unfit) {
-            throw new MalformedLine(String.valueOf(unfit.getMessage()));
         } catch (RuntimeException odd) { // lines come from strangers, and one of them must not cost a run
             throw new MalformedLine("cannot be read (" + odd + ")");
         }
+    }
+
+    /** The event of which {@code fields} were read from there. */
+    static Decoded decode(Fields fields, byte[] bytes, int from, int length) {
+        try {
+            String word = fields.text(EventCodec.EVENT);
+            EventCodec<?> codec = EventCodecs.ofWord(word);
+            if (codec == null)
+                return unknown(word, fields.as(word), new String(bytes, from, length, StandardCharsets.UTF_8));
+            Event event = codec.read(fields.as(word));
+            return new Decoded(event, fields.repeated(), news(event, codec, fields));
+        } catch (MalformedLine known) {
+            throw known;
+        } catch (IllegalArgumentException | ArithmeticException | DateTimeException unfit) {
+            throw new MalformedLine(String.valueOf(unfit.getMessage()));
+        } catch (RuntimeException odd) {
+            throw new MalformedLine("cannot be read (" + odd + ")");
+        }
+    }
+
+    private static Set<String> news(Event event, EventCodec<?> codec, Fields fields) {
+        var unknown = new UnknownFields();
+        codec.unknown(fields, unknown);
+        String word = unknownWord(event);
+        if (unknown.names().isEmpty() && word == null) return Set.of(); // as of nearly every line
+        Set<String> news = new TreeSet<>();
+        for (String name : unknown.names()) news.add("the field " + name);
+        if (word != null) news.add(word);
+        return news;
     }
 
     private static Decoded unknown(String word, Fields fields, String json) {
@@ -74,11 +94,11 @@ public final class EventDecoder {
         }
     }
 
-    private static void addWords(Event event, Set<String> news) {
+    private static @Nullable String unknownWord(Event event) {
         Outcome outcome = outcome(event);
-        if (outcome != null && !outcome.isKnown()) news.add("the outcome " + outcome.word());
-        if (event instanceof StepStarted step && !step.kind().isKnown())
-            news.add("the kind of step " + step.kind().word());
+        if (outcome != null && !outcome.isKnown()) return "the outcome " + outcome.word();
+        boolean isNewKind = event instanceof StepStarted step && !step.kind().isKnown();
+        return isNewKind ? "the kind of step " + ((StepStarted) event).kind().word() : null;
     }
 
     private static @Nullable Outcome outcome(Event event) {

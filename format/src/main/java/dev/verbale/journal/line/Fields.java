@@ -3,9 +3,7 @@ package dev.verbale.journal.line;
 import dev.verbale.json.JsonIn;
 import dev.verbale.json.WellFormedText;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
@@ -16,24 +14,33 @@ import tools.jackson.core.JsonToken;
 final class Fields {
 
     private final String what;
-    private final Map<String, @Nullable Object> values;
+    private final JsonObject values;
     private final Set<String> repeated;
 
-    private Fields(String what, Map<String, @Nullable Object> values, Set<String> repeated) {
+    private Fields(String what, JsonObject values, Set<String> repeated) {
         this.what = what;
         this.values = values;
         this.repeated = repeated;
     }
 
     /** @throws tools.jackson.core.JacksonException where the bytes are no JSON object */
-    static Fields parse(byte[] bytes, int length) {
-        try (JsonParser parser = JsonIn.parser(bytes, length)) {
+    static Fields parse(byte[] bytes, int from, int length) {
+        try (JsonParser parser = JsonIn.parser(bytes, from, length)) {
             if (parser.nextToken() != JsonToken.START_OBJECT) throw new MalformedLine("not a JSON object");
-            var repeated = new Repeated();
-            Map<String, @Nullable Object> values = object(parser, repeated);
+            Fields fields = read(parser);
             if (parser.nextToken() != null) throw new MalformedLine("more than one JSON object in the line");
-            return new Fields("the line", values, repeated.names);
+            return fields;
         }
+    }
+
+    /**
+     * Of the object at whose beginning {@code parser} stands.
+     *
+     * @throws tools.jackson.core.JacksonException where it is broken
+     */
+    static Fields read(JsonParser parser) {
+        var repeated = new Repeated();
+        return new Fields("the line", object(parser, repeated), repeated.names);
     }
 
     /** Hardly any line has some. */
@@ -51,13 +58,12 @@ final class Fields {
         return repeated;
     }
 
-    private static Map<String, @Nullable Object> object(JsonParser parser, Repeated repeated) {
-        Map<String, @Nullable Object> values = new LinkedHashMap<>();
+    private static JsonObject object(JsonParser parser, Repeated repeated) {
+        var values = new JsonObject();
         for (String name = parser.nextName(); name != null; name = parser.nextName()) {
             parser.nextToken();
             String known = WellFormedText.of(name);
-            if (values.containsKey(known)) repeated.add(known);
-            values.put(known, value(parser, repeated));
+            if (values.put(known, value(parser, repeated))) repeated.add(known);
         }
         return values;
     }
@@ -84,8 +90,19 @@ final class Fields {
     }
 
     /** Of this object, in their order. */
-    Set<String> names() {
-        return values.keySet();
+    List<String> names() {
+        return values.names();
+    }
+
+    /** Those that nobody asked for yet, in their order. */
+    List<String> unasked() {
+        List<String> unasked = List.of(); // hardly any line has some
+        for (int i = 0; i < values.size(); i++) {
+            if (values.wasAsked(i)) continue;
+            if (unasked.isEmpty()) unasked = new ArrayList<>();
+            unasked.add(values.name(i));
+        }
+        return unasked;
     }
 
     String text(String name) {
@@ -125,21 +142,18 @@ final class Fields {
         return items == null ? List.of() : items.stream().map(String::valueOf).toList();
     }
 
-    @SuppressWarnings("unchecked") // object() makes no other maps
     @Nullable
     Fields objectOrNull(String name) {
-        var object = (Map<String, @Nullable Object>) typed(name, Map.class, "an object");
+        var object = (JsonObject) typed(name, JsonObject.class, "an object");
         return object == null ? null : new Fields("'" + name + "'", object, repeated);
     }
 
-    @SuppressWarnings("unchecked") // object() makes no other maps
     List<Fields> objects(String name) {
         List<?> items = (List<?>) typed(name, List.class, "a list");
         if (items == null) return List.of();
         List<Fields> objects = new ArrayList<>();
         for (Object item : items)
-            if (item instanceof Map<?, ?> map)
-                objects.add(new Fields(name, (Map<String, @Nullable Object>) map, repeated));
+            if (item instanceof JsonObject object) objects.add(new Fields(name, object, repeated));
         return objects;
     }
 

@@ -146,7 +146,7 @@ public final class DigestReader {
             }
         }
         int rowBefore = row;
-        try (JsonParser json = JsonIn.parser(line.bytes, line.length)) {
+        try (JsonParser json = JsonIn.parser(line.bytes, 0, line.length)) {
             JsonToken token = json.nextToken();
             if (number == 1) return head(json, token);
             if (token == JsonToken.START_OBJECT) table(json, line);
