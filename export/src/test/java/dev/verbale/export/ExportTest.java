@@ -1,6 +1,7 @@
 package dev.verbale.export;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
@@ -23,12 +24,17 @@ import dev.verbale.results.SampleRun;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.StringReader;
+import java.net.URL;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import javax.xml.parsers.DocumentBuilderFactory;
+import javax.xml.transform.dom.DOMSource;
+import javax.xml.validation.SchemaFactory;
+import javax.xml.validation.Validator;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
 import org.apache.maven.plugin.surefire.log.api.NullConsoleLogger;
@@ -39,6 +45,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.w3c.dom.Document;
 import org.w3c.dom.Element;
+import org.w3c.dom.Node;
+import org.w3c.dom.NodeList;
 
 /** A run with all that can happen, and texts that mean something elsewhere, through every door. */
 class ExportTest {
@@ -97,6 +105,39 @@ class ExportTest {
         assertThat(classes.getNumberOfErrors()).isEqualTo(1);
         assertThat(classes.getNumberOfSkipped()).isEqualTo(1);
         assertThat(classes.getNumberOfFlakes()).isEqualTo(1);
+    }
+
+    /**
+     * The one schema of this format in the registries is of 2010. What came after it is taken out first: {@code skipped},
+     * properties of a case, Surefire's elements for attempts, the sums of the root.
+     */
+    @Test
+    void junit_xml_is_valid_by_the_schema_that_a_ci_system_publishes() throws Exception {
+        var bytes = new ByteArrayOutputStream();
+        JUnitXml.write(run, bytes);
+        DocumentBuilderFactory documents = DocumentBuilderFactory.newInstance();
+        documents.setNamespaceAware(true);
+        Document xml = documents.newDocumentBuilder().parse(new ByteArrayInputStream(bytes.toByteArray()));
+        for (String later :
+                List.of("skipped", "properties", "flakyError", "flakyFailure", "rerunError", "rerunFailure"))
+            for (Node element : elements(xml, later)) element.getParentNode().removeChild(element);
+        Element root = xml.getDocumentElement();
+        while (root.getAttributes().getLength() > 0)
+            root.removeAttribute(root.getAttributes().item(0).getNodeName());
+        URL schema = getClass().getClassLoader().getResource("com/thalesgroup/dtkit/junit/model/xsd/junit-1.0.xsd");
+        Validator validator =
+                SchemaFactory.newDefaultInstance().newSchema(schema).newValidator();
+
+        validator.validate(new DOMSource(xml));
+
+        assertThat(elements(xml, "testcase")).hasSize(8);
+        ((Element) elements(xml, "testcase").get(0)).removeAttribute("name");
+        assertThatThrownBy(() -> validator.validate(new DOMSource(xml))).hasMessageContaining("'name' must appear");
+    }
+
+    private static List<Node> elements(Document xml, String name) {
+        NodeList found = xml.getElementsByTagName(name);
+        return IntStream.range(0, found.getLength()).mapToObj(found::item).toList();
     }
 
     @Test
