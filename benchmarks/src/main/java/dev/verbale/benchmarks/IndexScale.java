@@ -2,6 +2,7 @@ package dev.verbale.benchmarks;
 
 import dev.verbale.history.HistoryFolder;
 import dev.verbale.query.AnswerText;
+import dev.verbale.query.PostgresServer;
 import dev.verbale.query.QueryException;
 import dev.verbale.query.RunTables;
 import dev.verbale.query.TableReader;
@@ -13,7 +14,7 @@ import java.util.Map;
 
 /**
  * The tables of many digests of many tests: how long they take to fill, how large they are, and some questions. {@code bin/bench IndexScale
- * [RUNS] [TESTS]}; without arguments 500 runs of 5,000 tests.
+ * [RUNS] [TESTS] [postgres]}; without arguments 500 runs of 5,000 tests, in a file.
  */
 public final class IndexScale {
 
@@ -25,8 +26,8 @@ public final class IndexScale {
 
     private IndexScale() {}
 
-    /** {@code [RUNS] [TESTS]}. */
-    public static void main(String[] arguments) throws IOException, QueryException {
+    /** {@code [RUNS] [TESTS] [postgres]}. */
+    public static void main(String[] arguments) throws Exception {
         int runs = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 500;
         int tests = arguments.length > 1 ? Integer.parseInt(arguments[1]) : 5_000;
         Path work = Files.createTempDirectory("index");
@@ -34,6 +35,10 @@ public final class IndexScale {
         Path index = work.resolve("index");
         try {
             for (int run = 0; run < runs; run++) folder.add(HistoryScale.digest(run, tests));
+            if (arguments.length > 2) {
+                inPostgres(folder, runs, tests);
+                return;
+            }
             long from = System.nanoTime();
             try (RunTables tables = RunTables.inFolder(index)) {
                 tables.update(folder, problem -> System.out.println(problem.sentence()));
@@ -51,6 +56,22 @@ public final class IndexScale {
             }
         } finally {
             ReadScale.delete(work);
+        }
+    }
+
+    private static void inPostgres(HistoryFolder folder, int runs, int tests) throws Exception {
+        try (PostgresServer server = PostgresServer.start()) {
+            String url = server.url(server.newDatabase());
+            long from = System.nanoTime();
+            try (RunTables tables = RunTables.at(url, "owner", "owner's")) {
+                tables.update(folder, problem -> System.out.println(problem.sentence()));
+                tables.allow("may_read");
+            }
+            System.out.printf(
+                    "%d runs of %d tests: filled in %.1f s, in PostgreSQL%n", runs, tests, HistoryScale.seconds(from));
+            try (RunTables tables = RunTables.at(url, "may_read", "reader's")) {
+                for (int i = 0; i < 2; i++) ask(tables.reader());
+            }
         }
     }
 

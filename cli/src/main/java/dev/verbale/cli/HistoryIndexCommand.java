@@ -51,8 +51,8 @@ final class HistoryIndexCommand implements Callable<Integer> {
             history.list(problems, spec.commandLine().getErr());
             spec.commandLine()
                     .getOut()
-                    .println(update.all() + " runs are in the tables: " + update.added() + " came in, "
-                            + update.removed() + " went");
+                    .println((update.all() == 1 ? "1 run is" : update.all() + " runs are") + " in the tables: "
+                            + update.added() + " came in, " + update.removed() + " went");
         }
         return ExitCodes.DONE;
     }

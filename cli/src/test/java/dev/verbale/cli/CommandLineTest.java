@@ -7,6 +7,7 @@ import dev.verbale.EvidenceSource;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.event.AttachmentStored;
+import dev.verbale.query.PostgresServer;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
@@ -322,6 +323,47 @@ class CommandLineTest {
         assertThat(verbale("compare", "--images", "images").code()).isEqualTo(2);
         assertThat(none.code()).isEqualTo(2);
         assertThat(none.err()).contains("No test of both runs has 'roses' in its id.");
+    }
+
+    @Test
+    void what_is_remembered_comes_into_a_teams_database_where_who_may_read_asks() throws Exception {
+        verbale("history", "add");
+        try (PostgresServer server = PostgresServer.start()) {
+            String url = server.url(server.newDatabase());
+            var owner = Map.of("VERBALE_DATABASE_PASSWORD", "owner's");
+            var reader = Map.of("VERBALE_DATABASE_PASSWORD", "reader's");
+            String[] fill = {"history", "index", "--database", url, "--user", "owner", "--reader", "may_read"};
+
+            Output filled = verbale(owner, fill);
+            Output again = verbale(owner, fill);
+            Output asked = verbale(
+                    reader,
+                    "query",
+                    "--database",
+                    url,
+                    "--user",
+                    "may_read",
+                    "select count(*) n from tests",
+                    "--format",
+                    "csv");
+            Output wrong = verbale(
+                    Map.of("VERBALE_DATABASE_PASSWORD", "guessed"),
+                    "query",
+                    "--database",
+                    url,
+                    "--user",
+                    "may_read",
+                    "select 1");
+            Output written = verbale(reader, "query", "--database", url, "--user", "may_read", "delete from tests");
+
+            assertThat(filled.err()).isEmpty();
+            assertThat(filled.out().strip()).isEqualTo("1 run is in the tables: 1 came in, 0 went");
+            assertThat(again.out().strip()).isEqualTo("1 run is in the tables: 0 came in, 0 went");
+            assertThat(asked.out()).isEqualTo("n\r\n2\r\n");
+            assertThat(wrong.code()).isNotZero();
+            assertThat(wrong.err()).startsWith("verbale: ").contains("password").doesNotContain("guessed", "\tat ");
+            assertThat(written.code()).isEqualTo(2);
+        }
     }
 
     @Test

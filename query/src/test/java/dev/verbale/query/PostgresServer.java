@@ -17,7 +17,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 
 /** A PostgreSQL server of this test's own, in a temporary folder. {@code bin/database} installs it. */
-final class PostgresServer implements AutoCloseable {
+public final class PostgresServer implements AutoCloseable {
 
     private final Path folder;
     private final Path programs;
@@ -30,7 +30,8 @@ final class PostgresServer implements AutoCloseable {
         this.port = port;
     }
 
-    static PostgresServer start() throws Exception {
+    /** With the roles {@code owner} (password {@code owner's}) and {@code may_read} ({@code reader's}). */
+    public static PostgresServer start() throws Exception {
         Path folder = Files.createTempDirectory("postgres");
         Path programs = programs();
         int port;
@@ -70,13 +71,15 @@ final class PostgresServer implements AutoCloseable {
         return Files.writeString(folder.resolve("password"), "admin").toString();
     }
 
-    String newDatabase() throws SQLException {
+    /** An empty one, which {@code owner} owns. */
+    public String newDatabase() throws SQLException {
         String name = "garden" + ++databases;
         sql("postgres", "create database " + name + " owner owner");
         return name;
     }
 
-    String url(String database) {
+    /** As JDBC takes it. */
+    public String url(String database) {
         return "jdbc:postgresql://127.0.0.1:" + port + "/" + database;
     }
 

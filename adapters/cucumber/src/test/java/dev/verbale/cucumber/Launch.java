@@ -65,7 +65,7 @@ final class Launch {
     private static String commandLine(String... more) {
         List<String> all = new ArrayList<>(List.of(more));
         all.addAll(List.of("--plugin", VerbalePlugin.class.getName(), "--glue", "sample.steps"));
-        if (all.stream().noneMatch(argument -> argument.endsWith(".feature"))) all.add("classpath:features");
+        if (all.stream().noneMatch(argument -> argument.contains(".feature"))) all.add("classpath:features");
         Main.run(all.toArray(new String[0]), Launch.class.getClassLoader());
         return "0 0 0";
     }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.verbale.event.Outcome;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.TestResult;
+import dev.verbale.results.selection.TestSelection;
 import dev.verbale.testing.Launched;
 import dev.verbale.testing.Outline;
 import java.nio.charset.StandardCharsets;
@@ -12,6 +13,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -139,6 +142,22 @@ class VerbalePluginTest {
 
     private static String withoutThread(String line) {
         return line.replaceAll(" on (main|cucumber-runner-\\d+-thread-\\d+)", "");
+    }
+
+    /** As {@code verbale rerun --for cucumber} prints it. */
+    @Test
+    void what_failed_is_run_again_by_cucumbers_own_command_line_and_nothing_else() throws Exception {
+        Launched first = Launched.jvm(root.resolve("first"), Launch.class, "command-line");
+        Set<String> failed =
+                first.run().needingAttention().stream().map(TestResult::key).collect(Collectors.toSet());
+
+        List<String> selected = TestSelection.of(first.run().needingAttention()).forCucumber();
+        List<String> arguments = new ArrayList<>(List.of("command-line"));
+        arguments.addAll(selected);
+        Launched again = Launched.jvm(root.resolve("again"), Launch.class, arguments.toArray(String[]::new));
+
+        assertThat(failed).hasSizeBetween(1, first.run().counts().all() - 1);
+        assertThat(again.run().tests()).extracting(TestResult::key).hasSameElementsAs(failed);
     }
 
     @Test

@@ -7,6 +7,7 @@ import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.TestResult;
+import dev.verbale.results.selection.TestSelection;
 import dev.verbale.testing.Launched;
 import dev.verbale.testing.Outline;
 import java.nio.file.Files;
@@ -346,5 +347,20 @@ class VerbaleListenerTest {
                 .containsExactlyElementsOf(direct.run().containers().stream()
                         .map(ContainerResult::key)
                         .toList());
+    }
+
+    /** As {@code verbale rerun --for testng} prints it. */
+    @Test
+    void what_failed_is_run_again_by_testngs_own_command_line_and_nothing_else() throws Exception {
+        Launched first = Launched.jvm(
+                root.resolve("first"), Launch.class, FixturesSample.class.getName(), OutcomesSample.class.getName());
+        List<TestResult> wanted = List.of(first.test("fails"), first.test("breaks"));
+
+        String selected = String.join(",", TestSelection.of(wanted).forTestNG());
+        Launched again = Launched.jvm(root.resolve("again"), Launch.class, "-methods", selected);
+
+        assertThat(again.run().tests())
+                .extracting(TestResult::key)
+                .containsExactlyInAnyOrder(wanted.get(0).key(), wanted.get(1).key());
     }
 }
