@@ -1,14 +1,16 @@
 import './style.css';
 import { render } from 'preact';
 import { App } from './app';
-import { baselineFiles, exchangeFiles, testFiles, run, texts } from './store';
+import { arrivedRows, baselineFiles, exchangeFiles, failureTexts, loadRows, testFiles, run, texts } from './store';
 import type { Exchange, ExchangeRow, TestData, AttachmentText, RunData } from './types';
 
 declare global {
   interface Window {
     /** What the script files in data/ call. */
     verbale: {
-      run(data: RunData): void;
+      run(data: Omit<RunData, 'rows'>): void;
+      rows(id: string, columns: string): void;
+      failures(id: string, texts: [number, string][]): void;
       tests(id: string, tests: TestData[]): void;
       exchanges(id: string, rows: ExchangeRow[]): void;
       baseline(id: string, exchanges: Exchange[][]): void;
@@ -18,11 +20,16 @@ declare global {
 }
 
 window.verbale = {
-  run: (data) => (run.value = data),
+  run: (data) => (run.value = { ...data, rows: [] }),
+  rows: arrivedRows,
+  failures: (id, found) => failureTexts.arrived(id, found),
   tests: (id, tests) => testFiles.arrived(id, tests),
   exchanges: (id, rows) => exchangeFiles.arrived(id, rows),
   baseline: (id, exchanges) => baselineFiles.arrived(id, exchanges),
   text: (id, text) => texts.arrived(id, text),
 };
 
-addEventListener('DOMContentLoaded', () => render(<App />, document.getElementById('page')!));
+addEventListener('DOMContentLoaded', () => {
+  render(<App />, document.getElementById('page')!);
+  requestAnimationFrame(() => setTimeout(loadRows)); // the first view is painted before
+});

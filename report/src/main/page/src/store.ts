@@ -1,9 +1,13 @@
 // What the page knows and which view is open: the run, the files that were loaded so far, the route behind the hash.
-import { signal, type Signal } from '@preact/signals';
+import { batch, effect, signal, type Signal } from '@preact/signals';
+import { rowsOf } from './rows';
 import { OUTCOMES } from './types';
 import type { Entry, Exchange, ExchangeRow, TestData, Outcome, AttachmentText, Row, RunData } from './types';
 
 export const run = signal<RunData | undefined>(undefined);
+
+/** Whether the list of tests is here; it comes after the first view. */
+export const rowsLoaded = signal<'loading' | 'lost' | 'here'>('loading');
 
 export type Loaded<T> = { state: 'loading' } | { state: 'lost' } | { state: 'here'; value: T };
 
@@ -39,6 +43,31 @@ export const testFiles = new ScriptFiles<TestData[]>('tests');
 export const exchangeFiles = new ScriptFiles<ExchangeRow[]>('exchanges');
 export const baselineFiles = new ScriptFiles<Exchange[][]>('baseline');
 export const texts = new ScriptFiles<AttachmentText>('texts');
+/** Texts of failures to search in, by positions of rows. */
+export const failureTexts = new ScriptFiles<[number, string][]>('failures');
+
+const rowFiles = new ScriptFiles<Row[]>('rows');
+
+export const arrivedRows = (id: string, text: string) => rowFiles.arrived(id, rowsOf(text));
+
+/** Loads the list of tests, when the first view stands. */
+export function loadRows(): void {
+  const data = run.value;
+  if (!data) return;
+  const files = Array.from({ length: data.rowFiles }, (_, file) => rowFiles.get(String(file)));
+  const stop = effect(() => {
+    const states = files.map((file) => file.value);
+    if (states.some((file) => file.state === 'loading')) return;
+    queueMicrotask(() => {
+      stop();
+      const rows = states.flatMap((file) => (file.state === 'here' ? file.value : []));
+      batch(() => {
+        run.value = { ...data, rows };
+        rowsLoaded.value = states.every((file) => file.state === 'here') ? 'here' : 'lost';
+      });
+    });
+  });
+}
 
 export interface Route {
   view: 'summary' | 'tests' | 'exchanges' | 'test';

@@ -1,80 +1,110 @@
-// The run drawn as a strip of ticks, one a test, in the order of time. Calm outcomes are low, the others rise above.
-import { gravity, needsAttention, outcomeText, testLink, testsLink } from './store';
-import { count, durationText } from './text';
-import type { Outcome, Row } from './types';
+// The run drawn as a strip in true time: what began in each slice of it, attempts too. Calm slices are low, those that somebody has
+// to look at rise above. A few paths, and not an element a test: with 900 of those the first view took twice as long.
+import { scaleLinear } from 'd3-scale';
+import { useRef, useState } from 'preact/hooks';
+import { needsAttention, outcomeText, testLink, testsLink } from './store';
+import { count, durationText, offset } from './text';
+import type { RunData, TimeSlice } from './types';
 
-const MAX_TICKS = 900;
+const WIDTH = 1000;
 const HEIGHT = 64;
 const BASE = 52;
+const CALM = 16;
+const TICKS = 6;
 
-interface Tick {
-  outcome: Outcome;
-  title: string;
-  href: string;
-}
-
-export function Strip({ rows, duration }: { rows: Row[]; duration: number }) {
-  if (rows.length === 0) return null;
-  const ticks = rows.length <= MAX_TICKS ? rows.map(tick) : bins(rows);
-  const step = 1000 / ticks.length;
-  const width = Math.max(0.6, Math.min(5, step * 0.45));
+export function Strip({ data }: { data: RunData }) {
+  const { strip } = data;
+  const box = useRef<SVGSVGElement>(null);
+  const [under, setUnder] = useState<TimeSlice>();
+  if (strip.filled.length === 0) return null;
+  const step = WIDTH / strip.slices;
+  const near = (event: MouseEvent) => {
+    const area = box.current!.getBoundingClientRect();
+    return nearest(strip.filled, ((event.clientX - area.left) / area.width) * strip.slices);
+  };
+  const time = scaleLinear([0, strip.width * strip.slices], [0, WIDTH]);
   return (
     <figure class="strip">
-      <svg viewBox={`0 0 1000 ${HEIGHT}`} preserveAspectRatio="none" role="img" aria-label="All tests in the order of time">
-        <line class="ground" x1="0" x2="1000" y1={BASE} y2={BASE} />
-        {ticks.map((one, index) => {
-          const x = (index + 0.5) * step;
-          return (
-            <a key={index} href={one.href}>
-              <title>{one.title}</title>
-              <rect class="catch" x={x - step / 2} y="0" width={step} height={HEIGHT} />
-              <Line tick={one} x={x} width={width} />
-            </a>
-          );
-        })}
+      <svg
+        ref={box}
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        preserveAspectRatio="none"
+        role="img"
+        aria-label={described(data)}
+        onMouseMove={(event) => setUnder(near(event))}
+        onMouseLeave={() => setUnder(undefined)}
+        onClick={(event) => (location.hash = linkOf(near(event)))}
+      >
+        <line class="ground" x1="0" x2={WIDTH} y1={BASE} y2={BASE} />
+        {time.ticks(TICKS).slice(1).map((at) => (
+          <line key={at} class="grid" x1={time(at)} x2={time(at)} y1={BASE} y2={BASE + 4} />
+        ))}
+        {under && <rect class="under" x={under.slice * step} y="0" width={step} height={HEIGHT} />}
+        {groups(strip.filled).map(([name, slices]) => (
+          <path key={name} class={`tick ${name}`} d={slices.map((slice) => bar(slice, step)).join('')} />
+        ))}
       </svg>
       <figcaption class="dim">
-        <span>start</span>
-        <span>{count(rows.length, 'test')} in the order of their start; tall marks did not pass</span>
-        <span>{durationText(duration)}</span>
+        <span>0</span>
+        <span aria-live="off">{under ? sentence(under, strip.width) : legend(strip.filled)}</span>
+        <span>{durationText(data.duration)}</span>
       </figcaption>
     </figure>
   );
 }
 
-function Line({ tick: { outcome }, x, width }: { tick: Tick; x: number; width: number }) {
-  if (outcome === 'passed') return <rect class="tick passed" x={x - width / 2} y={BASE - 16} width={width} height="16" />;
-  if (!needsAttention(outcome))
-    return <rect class={`tick ${outcome}`} x={x - width / 2} y={BASE - 5} width={width} height="5" />;
-  const wide = Math.min(9, width * 1.8);
-  return (
-    <g class={`tick ${outcome}`}>
-      <rect x={x - wide / 2} y="6" width={wide} height={BASE - 6} />
-      {outcome === 'errored' && <rect class="gap" x={x - wide / 2} y="36" width={wide} height="4" />}
-      {outcome === 'unfinished' && <rect class="gap" x={x - wide / 2} y="18" width={wide} height="18" />}
-      <rect x={x - wide / 2} y={BASE + 3} width={wide} height="5" />
-    </g>
-  );
+function legend(slices: TimeSlice[]): string {
+  const again = slices.some((slice) => slice.superseded && needsAttention(slice.outcome)) ? ', half tall ones were run again' : '';
+  return `${count(attempts(slices), 'start')} in time; tall marks did not pass${again}`;
 }
 
-function tick(row: Row): Tick {
-  const message = row.message ? `: ${row.message}` : '';
-  return { outcome: row.outcome, title: `${row.name}, ${outcomeText(row.outcome)}${message}`, href: testLink(row.id) };
+function attempts(slices: TimeSlice[]): number {
+  return slices.reduce((sum, slice) => sum + slice.attempts, 0);
 }
 
-/** More tests than can be told apart: each tick is several tests in a row, drawn as the gravest of them. */
-function bins(rows: Row[]): Tick[] {
-  const size = Math.ceil(rows.length / MAX_TICKS);
-  const ticks: Tick[] = [];
-  for (let from = 0; from < rows.length; from += size) {
-    const some = rows.slice(from, from + size);
-    const worst = some.reduce((a, b) => (gravity(b.outcome) > gravity(a.outcome) ? b : a));
-    const failing = some.filter((row) => needsAttention(row.outcome)).length;
-    ticks.push({
-      outcome: worst.outcome,
-      title: `${some.length} tests from ${some[0]!.name}; ${failing} did not pass`,
-      href: failing > 0 ? testLink(worst.id) : testsLink({}),
-    });
+function described(data: RunData): string {
+  const tall = data.strip.filled.filter((slice) => needsAttention(slice.outcome)).length;
+  return `When tests began, over ${durationText(data.duration)}: in ${tall} of ${data.strip.filled.length} moments one did not pass`;
+}
+
+/** One path for all marks of one look. */
+function groups(slices: TimeSlice[]): [string, TimeSlice[]][] {
+  const groups = new Map<string, TimeSlice[]>();
+  for (const slice of slices) {
+    const name = slice.superseded && needsAttention(slice.outcome) ? 'superseded' : slice.outcome;
+    groups.set(name, [...(groups.get(name) ?? []), slice]);
   }
-  return ticks;
+  return [...groups];
+}
+
+function bar(slice: TimeSlice, step: number): string {
+  const x = (slice.slice + 0.5) * step;
+  const width = Math.max(1.4, step * 0.5);
+  if (slice.outcome === 'passed') return rect(x, width, BASE - CALM, BASE);
+  if (!needsAttention(slice.outcome)) return rect(x, width, BASE - 5, BASE);
+  const wide = width * 1.5;
+  if (slice.superseded) return rect(x, wide, BASE - 30, BASE);
+  const feet = rect(x, wide, BASE + 3, BASE + 8);
+  if (slice.outcome === 'errored') return rect(x, wide, 6, 36) + rect(x, wide, 40, BASE) + feet;
+  if (slice.outcome === 'unfinished') return rect(x, wide, 6, 18) + rect(x, wide, 36, BASE) + feet;
+  return rect(x, wide, 6, BASE) + feet;
+}
+
+function rect(middle: number, width: number, top: number, bottom: number): string {
+  return `M${(middle - width / 2).toFixed(1)} ${top}h${width.toFixed(1)}V${bottom}h-${width.toFixed(1)}z`;
+}
+
+function nearest(slices: TimeSlice[], at: number): TimeSlice {
+  return slices.reduce((best, slice) => (Math.abs(slice.slice + 0.5 - at) < Math.abs(best.slice + 0.5 - at) ? slice : best));
+}
+
+function sentence(slice: TimeSlice, width: number): string {
+  const when = offset(slice.slice * width);
+  if (slice.attempts === 1) return `${when} ${slice.name}, ${outcomeText(slice.outcome)}${slice.superseded ? ', run again later' : ''}`;
+  const bad = slice.attention === 0 ? 'none of which failed' : `${slice.attention} of which did not pass, as ${slice.name}`;
+  return `${when} ${count(slice.attempts, 'start')}, ${bad}`;
+}
+
+function linkOf(slice: TimeSlice): string {
+  return slice.attempts === 1 || slice.attention > 0 ? testLink(slice.id) : testsLink({ group: 'nothing' });
 }

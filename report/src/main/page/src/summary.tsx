@@ -1,14 +1,14 @@
-// The first view: what the run came to, in a sentence; all tests as a strip; why tests failed.
+// The first view: what the run came to, in a sentence; the run in time; why tests failed; how they went by what they belong to.
 import { Mark } from './mark';
 import { needsAttention, outcomesIn, outcomeText, testLink, testsLink } from './store';
 import { Strip } from './strip';
+import { Tables } from './tables';
 import { count, day, durationText, moment, whole } from './text';
-import type { RunData } from './types';
+import type { Reason, RunData, ShownRow } from './types';
 
-const SLOWEST = 5;
+const MOST_AFFECTED = 3;
 
 export function Summary({ data }: { data: RunData }) {
-  const tests = data.rows.filter((row) => !row.container && !row.superseded);
   return (
     <main class="summary">
       <p class="dateline">
@@ -16,54 +16,104 @@ export function Summary({ data }: { data: RunData }) {
         {data.workers.length > 1 && `, on ${data.workers.length} workers`}
       </p>
       <h1 class="sentence">{data.sentence}</h1>
-      {data.earlier && <News data={data} last={data.earlier.last} />}
+      <News data={data} />
       {data.incomplete && <p class="incomplete">{data.incomplete}</p>}
-      <Strip rows={tests} duration={data.duration} />
+      <Strip data={data} />
       <ul class="counts">
-        {outcomesIn(data)
-          .map((outcome) => (
-            <li key={outcome}>
-              <a href={testsLink({ outcome })}>
-                <Mark outcome={outcome} /> <b>{whole(data.counts[outcome]!)}</b> {outcomeText(outcome)}
-              </a>
-            </li>
-          ))}
+        {outcomesIn(data).map((outcome) => (
+          <li key={outcome}>
+            <a href={testsLink({ outcome })}>
+              <Mark outcome={outcome} /> <b>{whole(data.counts[outcome]!)}</b> {outcomeText(outcome)}
+            </a>
+          </li>
+        ))}
+        {data.allFlaky > 0 && (
+          <li>
+            <a href={testsLink({ flaky: 'flaky' })}>
+              <b>{whole(data.allFlaky)}</b> flaky
+            </a>
+          </li>
+        )}
       </ul>
       <div class="columns">
         <Reasons data={data} />
         <aside>
+          <Flaky data={data} />
           <Slowest data={data} />
           <Facts data={data} />
         </aside>
       </div>
+      <Tables tables={data.tables} />
       <Problems data={data} />
     </main>
   );
 }
 
-/** How many of them somebody has not seen before. */
-function News({ data, last }: { data: RunData; last: string }) {
-  const failing = data.rows.filter((row) => !row.container && !row.superseded && needsAttention(row.outcome));
-  if (failing.length === 0) return null;
-  const fresh = failing.filter((row) => row.fresh).length;
-  const since = `since ${day(last)}`;
-  if (fresh === 0) return <p class="news">None of them is new {since}.</p>;
+function attention(data: RunData): number {
+  return Object.entries(data.counts).reduce((sum, [outcome, number]) => sum + (needsAttention(outcome) ? number : 0), 0);
+}
+
+/** What is hurt, and how many of the failures somebody has not seen before. */
+function News({ data }: { data: RunData }) {
+  const failing = attention(data);
+  if (failing === 0) return null;
   return (
     <p class="news">
-      <a href={testsLink({ news: 'new' })}>{fresh === failing.length ? 'All of them are' : fresh === 1 ? '1 of them is' : `${whole(fresh)} of them are`} new</a> {since}
-      {data.earlier && `, compared with ${count(data.earlier.runs, 'earlier run')}`}.
+      <Fresh data={data} failing={failing} />
+      <Affected data={data} />
     </p>
   );
 }
 
+function Fresh({ data, failing }: { data: RunData; failing: number }) {
+  if (!data.earlier) return null;
+  const { fresh, last, runs } = data.earlier;
+  const since = `since ${day(last)}`;
+  if (fresh === 0) return <>None of them is new {since}. </>;
+  return (
+    <>
+      <a href={testsLink({ news: 'new' })}>{fresh === failing ? 'All of them are' : fresh === 1 ? '1 of them is' : `${whole(fresh)} of them are`} new</a> {since}
+      {`, compared with ${count(runs, 'earlier run')}`}.{' '}
+    </>
+  );
+}
+
+/** By name, where they are few enough to be said. */
+function Affected({ data }: { data: RunData }) {
+  const table = data.tables.find((one) => one.by === 'class');
+  const hurt = table?.rows.filter(([, , failing]) => failing > 0) ?? [];
+  if (!table || hurt.length === 0 || table.groups === 1) return null;
+  const shown = hurt.slice(0, MOST_AFFECTED).map(([name]) => name.split(' › ')[0]!);
+  const names = [...new Set(shown)];
+  const more = hurt.length > MOST_AFFECTED;
+  return (
+    <>
+      {names.map((name, index) => (
+        <span key={name}>
+          {index > 0 && (index === names.length - 1 && !more ? ' and ' : ', ')}
+          <a href={testsLink({ find: name })}>{name}</a>
+        </span>
+      ))}
+      {more && (
+        <>
+          {' and '}
+          <a href={testsLink({ failing: 'failing' })}>others</a>
+        </>
+      )}
+      {names.length === 1 && !more ? ' is affected.' : ' are affected.'}
+    </>
+  );
+}
+
 function Reasons({ data }: { data: RunData }) {
+  const whole = data.reasons.filter((reason): reason is Reason => 'id' in reason);
   return (
     <section class="reasons">
       <h2>Reasons</h2>
-      {data.reasons.length === 0 && <p class="dim">Nothing failed.</p>}
+      {data.reasons.length === 0 && <p class="dim">{attention(data) === 0 ? 'Nothing failed.' : 'What did not pass has no failure to compare.'}</p>}
       <ol>
-        {data.reasons.map((reason, index) => (
-          <li key={index}>
+        {whole.map((reason) => (
+          <li key={reason.id}>
             <h3>{reason.title}</h3>
             {reason.evidence && <p class="code evidence">{reason.evidence}</p>}
             <p class="dim code">
@@ -72,37 +122,60 @@ function Reasons({ data }: { data: RunData }) {
               {data.earlier && <span class="since">{reason.since ? `since ${day(reason.since)}, in ${count(reason.runs ?? 0, 'earlier run')}` : 'new'}</span>}
             </p>
             <ul class="reason-tests">
-              {reason.tests.slice(0, 8).map((test) => {
-                const row = data.rows[test]!;
-                return (
-                  <li key={test}>
-                    <Mark outcome={row.outcome} />{' '}
-                    <span class="dim">{row.path.length > 0 && `${row.path[0]} › `}</span>
-                    <a href={testLink(row.id)}>{row.name}</a>
-                  </li>
-                );
-              })}
+              {reason.first.map((row) => (
+                <li key={row.id}>
+                  <Mark outcome={row.outcome} /> <Shown row={row} />
+                </li>
+              ))}
             </ul>
-            {reason.tests.length > 8 && (
-              <a href={testsLink({ group: 'reason' })}>and {count(reason.tests.length - 8, 'more test')}</a>
+            {reason.tests > reason.first.length && (
+              <a href={testsLink({ group: 'reason' })}>and {count(reason.tests - reason.first.length, 'more test')}</a>
             )}
           </li>
         ))}
       </ol>
+      {data.reasons.length > whole.length && (
+        <p>
+          <a href={testsLink({ group: 'reason', failing: 'failing' })}>and {count(data.reasons.length - whole.length, 'more reason')}</a>
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Shown({ row }: { row: ShownRow }) {
+  return (
+    <>
+      {row.in && <span class="dim">{row.in} › </span>}
+      <a href={testLink(row.id)}>{row.name}</a>
+    </>
+  );
+}
+
+function Flaky({ data }: { data: RunData }) {
+  if (data.allFlaky === 0) return null;
+  return (
+    <section>
+      <h2>Flaky</h2>
+      <ol class="slowest flaky">
+        {data.flaky.map((row) => (
+          <li key={row.id}>
+            <span class="time">{count(row.attempts, 'attempt')}</span>
+            <a href={testLink(row.id)}>{row.name}</a>
+          </li>
+        ))}
+      </ol>
+      {data.allFlaky > data.flaky.length && <a href={testsLink({ flaky: 'flaky' })}>and {whole(data.allFlaky - data.flaky.length)} more</a>}
     </section>
   );
 }
 
 function Slowest({ data }: { data: RunData }) {
-  const slowest = data.rows
-    .filter((row) => !row.container && !row.superseded)
-    .toSorted((a, b) => b.duration - a.duration)
-    .slice(0, SLOWEST);
   return (
     <section>
       <h2>Slowest</h2>
       <ol class="slowest">
-        {slowest.map((row) => (
+        {data.slowest.map((row) => (
           <li key={row.id}>
             <span class="time">{durationText(row.duration)}</span>
             <a href={testLink(row.id)}>{row.name}</a>
@@ -112,7 +185,6 @@ function Slowest({ data }: { data: RunData }) {
     </section>
   );
 }
-
 function Facts({ data }: { data: RunData }) {
   return (
     <section>

@@ -8,7 +8,8 @@ import { ConsoleAndNetwork } from './consoleAndNetwork';
 import { Mark } from './mark';
 import { TestNavigation } from './navigation';
 import { DataRows } from './dataRows';
-import { keyOf, needsAttention, outcomeText, route, testFiles, testLink, testsLink } from './store';
+import { RowsToCome } from './rowsToCome';
+import { keyOf, needsAttention, outcomeText, route, rowsLoaded, testFiles, testLink, testsLink } from './store';
 import { durationText, moment } from './text';
 import type { About, Attachment, Data, Entry, Outcome, Row, RunData, TestData } from './types';
 
@@ -17,6 +18,7 @@ export function TestView({ data }: { data: RunData }) {
   if (id === 'run') return <OutsideTests />;
   const position = data.rows.findIndex((row) => row.id === id);
   const row = data.rows[position];
+  if (!row && rowsLoaded.value !== 'here') return <RowsToCome />;
   if (!row)
     return (
       <main class="lost">

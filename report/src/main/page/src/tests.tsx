@@ -1,76 +1,139 @@
 // All tests: search, filter, group, sort. Only the lines in sight are in the document, so that 100,000 are no more work
 // than 50.
-import { useComputed, useSignal, useSignalEffect } from '@preact/signals';
-import { useEffect, useRef } from 'preact/hooks';
+import { useEffect, useMemo, useRef } from 'preact/hooks';
+import { copied } from './copied';
+import { FILTERS, filtersIn, isFiltered, keeps, type Filters } from './filters';
+import { GROUPS, groupsOf, type Group } from './groups';
 import { onKey } from './keys';
+import { Lines, type Line } from './lines';
 import { Mark } from './mark';
-import { needsAttention, outcomesIn, outcomeText, route, testLink, testsLink } from './store';
-import { count, durationText, offset, whole } from './text';
+import { RowsToCome } from './rowsToCome';
+import { RowSearch } from './search';
+import { failureTexts, outcomesIn, outcomeText, route, rowsLoaded, testsLink } from './store';
+import { count, whole } from './text';
 import type { Outcome, Row, RunData } from './types';
 
-const GROUPS = ['class', 'outcome', 'reason', 'tag', 'owner', 'worker', 'nothing'] as const;
 const ORDERS = ['time', 'longest', 'name'] as const;
-type Group = (typeof GROUPS)[number];
 type Order = (typeof ORDERS)[number];
 
-const ROW_HEIGHT = 54;
-const GROUP_HEIGHT = 58;
-
-type Line = { group: string; rows: Row[] } | { row: Row };
-
 export function Tests({ data }: { data: RunData }) {
+  if (rowsLoaded.value !== 'here' && data.rows.length === 0) return <RowsToCome />;
+  return <AllTests data={data} />;
+}
+
+function AllTests({ data }: { data: RunData }) {
   const params = route.value.params;
   const group = oneOf(GROUPS, params.get('group'));
   const order = oneOf(ORDERS, params.get('order'));
-  const outcomes = (params.get('outcome') ?? '').split(',').filter(Boolean) as Outcome[];
+  const filters = filtersIn(params);
   const words = params.get('find') ?? '';
-  const news = params.get('news') === 'new' ? 'new' : '';
-  const tests = data.rows.filter((row) => !row.superseded); // earlier attempts are inside their tests
-  const found = tests.filter((row) => (!news || row.fresh) && matches(row, outcomes, words.toLowerCase()));
-  const lines = arrange(found, data, group, order);
+  const rows = useMemo(() => data.rows.filter((row) => !row.superseded), [data.rows]); // earlier attempts are inside their tests
+  const search = useSearch(data, rows, words !== '');
+  const found = useMemo(() => find(rows, search, filters, words), [rows, search, words, JSON.stringify(filters)]);
+  const lines = useMemo(() => arrange(found, data, group, order), [found, group, order]);
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => onKey('/', () => field.current?.focus()), []);
 
   const go = (change: Record<string, string>) => {
-    const now = { find: words, outcome: outcomes.join(','), news, group, order, ...change };
-    if (now.group === GROUPS[0]) now.group = '' as Group;
-    if (now.order === ORDERS[0]) now.order = '' as Order;
+    const now: Record<string, string> = { find: words, ...filters, group, order, ...change };
+    if (now['group'] === GROUPS[0]) now['group'] = '';
+    if (now['order'] === ORDERS[0]) now['order'] = '';
     history.replaceState(null, '', testsLink(now));
     dispatchEvent(new HashChangeEvent('hashchange'));
   };
-  const toggle = (outcome: Outcome) =>
-    go({ outcome: (outcomes.includes(outcome) ? outcomes.filter((o) => o !== outcome) : [...outcomes, outcome]).join(',') });
 
   return (
     <main class="tests">
       <div class="controls">
         <label class="find">
-          <span class="visually-hidden">Search names, classes, tags, data and messages</span>
+          <span class="visually-hidden">Search names, classes, tags, data, messages, and what was recorded of failures</span>
           <input ref={field} type="search" placeholder="Search  ( / )" value={words} onInput={(e) => go({ find: e.currentTarget.value })} />
         </label>
-        <div class="filters" role="group" aria-label="Outcomes">
-          {outcomesIn(data)
-            .map((outcome) => (
-              <button key={outcome} aria-pressed={outcomes.includes(outcome)} onClick={() => toggle(outcome)}>
-                <Mark outcome={outcome} /> {outcomeText(outcome)} <span class="dim">{whole(data.counts[outcome]!)}</span>
-              </button>
-            ))}
-          {news && (
-            <button aria-pressed={true} onClick={() => go({ news: '' })}>
-              new ×
-            </button>
-          )}
-        </div>
         <Choice label="Group by" options={GROUPS} value={group} onChange={(value) => go({ group: value })} />
         <Choice label="Order" options={ORDERS} value={order} onChange={(value) => go({ order: value })} />
+        <Outcomes data={data} filters={filters} go={go} />
       </div>
-      <p class="dim found" role="status">
-        {found.length === tests.length ? count(found.length, 'row') : `${whole(found.length)} of ${count(tests.length, 'row')}`}
+      <p class="found">
+        <span class="dim" role="status">
+          {counted(found, rows)}
+        </span>
+        <Words filters={filters} go={go} />
+        <Copying data={data} found={found} />
       </p>
+      {rowsLoaded.value === 'lost' && <RowsToCome />}
       <Lines lines={lines} longest={longestOf(found)} inClass={group === 'class'} />
       {found.length === 0 && <p class="empty">Nothing here matches. Take a filter away, or search for less.</p>}
     </main>
   );
+}
+
+/** Filters by outcome, each a button that says how many tests it has. */
+function Outcomes({ data, filters, go }: { data: RunData; filters: Filters; go(change: Record<string, string>): void }) {
+  const chosen = (filters.outcome ?? '').split(',').filter(Boolean);
+  const toggle = (outcome: Outcome) =>
+    go({ outcome: (chosen.includes(outcome) ? chosen.filter((one) => one !== outcome) : [...chosen, outcome]).join(',') });
+  return (
+    <div class="filters" role="group" aria-label="Outcomes">
+      {outcomesIn(data).map((outcome) => (
+        <button key={outcome} aria-pressed={chosen.includes(outcome)} onClick={() => toggle(outcome)}>
+          <Mark outcome={outcome} /> {outcomeText(outcome)} <span class="dim">{whole(data.counts[outcome]!)}</span>
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** The other filters, each a word that a click removes. */
+function Words({ filters, go }: { filters: Filters; go(change: Record<string, string>): void }) {
+  return (
+    <>
+      {FILTERS.filter((name) => name !== 'outcome' && filters[name]).map((name) => (
+        <button key={name} class="word" aria-label={`Remove the filter ${name}: ${filters[name]}`} onClick={() => go({ [name]: '' })}>
+          {name === filters[name] ? name : `${name}: ${filters[name]}`} ×
+        </button>
+      ))}
+    </>
+  );
+}
+
+/** What was found, for elsewhere. */
+function Copying({ data, found }: { data: RunData; found: Row[] }) {
+  if (found.length === 0) return null;
+  return (
+    <span class="copying dim">
+      copy{' '}
+      {copied.map(({ name, text }) => (
+        <button key={name} class="quiet" onClick={() => void navigator.clipboard.writeText(text(found, data))}>
+          {name}
+        </button>
+      ))}
+    </span>
+  );
+}
+
+function counted(found: Row[], rows: Row[]): string {
+  const tests = found.filter((row) => !row.container).length;
+  const all = rows.filter((row) => !row.container).length;
+  const containers = found.length - tests;
+  const more = containers > 0 ? `, and ${count(containers, 'class or set-up', 'classes or set-ups')} that broke` : '';
+  return (tests === all ? count(tests, 'test') : `${whole(tests)} of ${count(all, 'test')}`) + more;
+}
+
+/** Made in moments when nobody waits; with the texts of failures as soon as somebody searches. */
+function useSearch(data: RunData, rows: Row[], isWanted: boolean): RowSearch {
+  const file = isWanted ? failureTexts.get('0').value : undefined;
+  const search = useMemo(() => {
+    const texts = new Map(file?.state === 'here' ? file.value : []);
+    const positions = texts.size === 0 ? undefined : new Map(data.rows.map((row, position) => [row, position]));
+    return new RowSearch(rows, (index) => (positions && texts.get(positions.get(rows[index]!)!)) ?? '');
+  }, [rows, file?.state]);
+  useEffect(() => {
+    let timer = setTimeout(function more() {
+      if (search.prepare()) timer = setTimeout(more, 10);
+    }, 200);
+    return () => clearTimeout(timer);
+  }, [search]);
+  return search;
 }
 
 function Choice(props: { label: string; options: readonly string[]; value: string; onChange(value: string): void }) {
@@ -86,91 +149,11 @@ function Choice(props: { label: string; options: readonly string[]; value: strin
   );
 }
 
-function Lines({ lines, longest, inClass }: { lines: Line[]; longest: number; inClass: boolean }) {
-  const box = useRef<HTMLDivElement>(null);
-  const scrolled = useSignal(0);
-  const height = useSignal(innerHeight);
-  useSignalEffect(() => {
-    const measure = () => {
-      scrolled.value = -(box.current?.getBoundingClientRect().top ?? 0);
-      height.value = innerHeight;
-    };
-    measure();
-    addEventListener('scroll', measure, { passive: true });
-    addEventListener('resize', measure);
-    return () => {
-      removeEventListener('scroll', measure);
-      removeEventListener('resize', measure);
-    };
-  });
-  const printing = useComputed(() => matchMedia('print').matches);
-
-  const tops: number[] = [];
-  let total = 0;
-  for (const line of lines) {
-    tops.push(total);
-    total += 'row' in line ? ROW_HEIGHT : GROUP_HEIGHT;
-  }
-  const from = Math.max(0, firstBelow(tops, scrolled.value) - 8);
-  const to = printing.value ? lines.length : Math.min(lines.length, firstBelow(tops, scrolled.value + height.value) + 8);
-  return (
-    <div ref={box} class="lines" style={{ height: `${total}px` }}>
-      <div style={{ transform: `translateY(${tops[from] ?? 0}px)` }}>
-        {lines.slice(from, to).map((line) =>
-          'row' in line ? (
-            <RowLine key={line.row.id} row={line.row} longest={longest} inClass={inClass} />
-          ) : (
-            <GroupLine key={'group ' + line.group} name={line.group} rows={line.rows} />
-          ),
-        )}
-      </div>
-    </div>
-  );
-}
-
-function GroupLine({ name, rows }: { name: string; rows: Row[] }) {
-  const failing = rows.filter((row) => needsAttention(row.outcome)).length;
-  return (
-    <div class="group-line">
-      <h2>{name}</h2>
-      <span class="dim">
-        {failing === 0 ? count(rows.length, 'test') : `${whole(failing)} of ${count(rows.length, 'test')} did not pass`}
-      </span>
-    </div>
-  );
-}
-
-function RowLine({ row, longest, inClass }: { row: Row; longest: number; inClass: boolean }) {
-  const attempts = row.attempts ? (row.recovered ? `Flaky: passed on attempt ${row.attempts}. ` : `Attempt ${row.attempts} of ${row.attempts}. `) : '';
-  const under = attempts + (row.message ?? '') || (row.data ?? (inClass ? '' : row.path.join(' › ')));
-  return (
-    <a class={`row-line ${row.outcome}`} href={testLink(row.id)}>
-      <span class="time">{offset(row.at)}</span>
-      <Mark outcome={row.outcome} />
-      <span class="what">
-        <span class="name">{row.name}</span>
-        {under && <span class="dim under">{under}</span>}
-      </span>
-      <span class="tags">
-        {row.tags?.map((tag) => (
-          <span key={tag}>{tag}</span>
-        ))}
-      </span>
-      <span class="duration">
-        {durationText(row.duration)}
-        <span class="bar" style={{ width: `${Math.max(1, (100 * row.duration) / longest)}%` }} />
-      </span>
-    </a>
-  );
-}
-
-function matches(row: Row, outcomes: Outcome[], words: string): boolean {
-  if (outcomes.length > 0 && !outcomes.includes(row.outcome)) return false;
-  if (!words) return true;
-  const text = [row.name, ...row.path, row.className, ...(row.tags ?? []), row.message, row.data, row.thread, row.about?.text, row.about?.owner, row.about?.severity, ...(row.about?.links ?? []).map((l) => l.name)]
-    .join('\n')
-    .toLowerCase();
-  return words.split(/\s+/).every((word) => text.includes(word));
+function find(rows: Row[], search: RowSearch, filters: Filters, words: string): Row[] {
+  const all = words.toLowerCase().split(/\s+/).filter(Boolean);
+  const hits = all.length > 0 ? search.find(all) : undefined;
+  if (!hits && !isFiltered(filters)) return rows;
+  return rows.filter((row, index) => (!hits || hits.has(index)) && keeps(filters, row));
 }
 
 function arrange(rows: Row[], data: RunData, group: Group, order: Order): Line[] {
@@ -191,41 +174,11 @@ function arrange(rows: Row[], data: RunData, group: Group, order: Order): Line[]
 
 const COMPARE: Record<Exclude<Order, 'time'>, (a: Row, b: Row) => number> = {
   longest: (a, b) => b.duration - a.duration,
-  name: (a, b) => a.name.localeCompare(b.name, 'en'),
+  name: (a, b) => a.rank - b.rank,
 };
-
-function groupsOf(row: Row, data: RunData, group: Group): string[] {
-  switch (group) {
-    case 'class':
-      return [row.path.join(' › ') || row.className || row.name];
-    case 'outcome':
-      return [outcomeText(row.outcome)];
-    case 'reason':
-      return [row.reason === undefined ? 'No reason' : data.reasons[row.reason]!.title];
-    case 'tag':
-      return row.tags ?? ['No tag'];
-    case 'owner':
-      return [row.about?.owner ?? 'No owner'];
-    case 'worker':
-      return [row.thread ? `${row.worker}, ${row.thread}` : row.worker];
-    default:
-      return [''];
-  }
-}
 
 function longestOf(rows: Row[]): number {
   return rows.reduce((longest, row) => Math.max(longest, row.duration), 1);
-}
-
-function firstBelow(tops: number[], y: number): number {
-  let low = 0;
-  let high = tops.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (tops[middle]! < y) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }
 
 function oneOf<T extends string>(options: readonly T[], value: string | null): T {

@@ -40,8 +40,8 @@ export function bytes(size: number): string {
   return `${(size / 1_000_000).toFixed(1)} MB`;
 }
 
-export function count(number: number, word: string): string {
-  return `${whole(number)} ${word}${number === 1 ? '' : 's'}`;
+export function count(number: number, word: string, several = word + 's'): string {
+  return `${whole(number)} ${number === 1 ? word : several}`;
 }
 
 export function whole(number: number): string {

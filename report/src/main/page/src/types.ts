@@ -1,4 +1,4 @@
-// What the script files in data/ hold. RunFile.java and TestFiles.java write it. Times are microseconds, `at` since
+// What the script files in data/ hold. RunFile.java, RowFiles.java and TestFiles.java write it. Times are microseconds, `at` since
 // the run started.
 
 /** Those that this version knows, from the calmest to the gravest. A run of a later version may have others. */
@@ -16,19 +16,64 @@ export interface RunData {
   overhead: number;
   /** How many rows share one file in data/tests. */
   chunk: number;
+  /** How many files in data/rows hold the rows. */
+  rowFiles: number;
+  /** How many tests the run counts. */
+  tests: number;
   /** How many exchanges the run has, in files of 20,000. */
   exchanges: number;
   /** The run whose exchanges can be compared with. */
   baseline?: string;
   /** Runs before this one on its branch, as far as they are remembered. */
-  earlier?: { runs: number; last: string };
+  earlier?: { runs: number; last: string; fresh: number };
   counts: Record<Outcome, number>;
   facts: [string, string][];
   /** `began`: what the times in console and network lists are counted from. */
   workers: { name: string; began: number; ended: boolean; missing: number }[];
   problems: string[];
-  reasons: Reason[];
+  /** The most frequent first; only some are whole. */
+  reasons: (Reason | { title: string })[];
+  slowest: (ShownRow & { duration: number })[];
+  allFlaky: number;
+  flaky: (ShownRow & { attempts: number })[];
+  strip: TimeSlices;
+  tables: GroupTable[];
+  /** Loaded after the first view; empty until then. */
   rows: Row[];
+}
+
+/** A row as the summary shows it. */
+export interface ShownRow {
+  id: string;
+  name: string;
+  outcome: Outcome;
+  /** The outermost of what it lies in. */
+  in?: string;
+}
+
+/** The run in slices of one width, those without an attempt left out. */
+export interface TimeSlices {
+  slices: number;
+  width: number;
+  filled: TimeSlice[];
+}
+
+/** What began in one of them, and the gravest of it. */
+export interface TimeSlice {
+  slice: number;
+  attempts: number;
+  attention: number;
+  outcome: Outcome;
+  superseded?: true;
+  id: string;
+  name: string;
+}
+
+/** Tests by what they belong to: the name of a group; how many; how many need attention; how many are flaky; their time. */
+export interface GroupTable {
+  by: 'class' | 'package' | 'tag' | 'owner' | 'severity';
+  groups: number;
+  rows: [name: string, tests: number, attention: number, flaky: number, time: number][];
 }
 
 export interface Reason {
@@ -43,8 +88,9 @@ export interface Reason {
   /** When it was seen first, and in how many earlier runs; nothing where it is new. */
   since?: string;
   runs?: number;
-  /** Positions in `rows`. */
-  tests: number[];
+  /** How many rows have it. */
+  tests: number;
+  first: ShownRow[];
 }
 
 /** A test, or a container that broke outside its tests. */
@@ -53,6 +99,8 @@ export interface Row {
   id: string;
   container?: true;
   name: string;
+  /** Its position in the order of names. */
+  rank: number;
   path: string[];
   className?: string;
   /** Where it is written, as a file and a line, where its class does not say it. */

@@ -91,7 +91,7 @@ class DemoTest {
         assertThat(run.counts().of(Outcome.ABORTED)).isEqualTo(1);
         assertThat(run.counts().of(Outcome.EXPECTED_FAILURE)).isEqualTo(1);
         assertThat(run.problems()).isEmpty();
-        assertThat(run.facts()).containsKeys("browser", "faults planted", "host", "java");
+        assertThat(run.facts()).containsKeys("browser", "garden", "host", "java");
     }
 
     @Test

@@ -21,7 +21,7 @@ public final class GardenServer implements BeforeEachCallback, AfterEachCallback
     private Orto orto;
 
     public static Orto open() {
-        Verbale.fact("faults planted", FAULTS.isEmpty() ? "none" : FAULTS);
+        Verbale.fact("garden", FAULTS.isEmpty() ? "as it is" : "variant " + FAULTS.size());
         Orto orto = Orto.start(FAULTS);
         waitForFirstAnswer(orto.address());
         return orto;

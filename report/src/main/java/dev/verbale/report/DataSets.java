@@ -33,12 +33,21 @@ final class DataSets {
         return row.methodName() == null ? null : row.className() + "#" + row.methodName();
     }
 
-    /** Into the object of {@code row}: which set it is of, its values, and the first check that failed. */
-    void write(JsonGenerator json, Row row) {
-        Integer number = numbers.get(String.valueOf(method(row)));
-        if (number == null) return;
-        json.writeNumberProperty("set", number);
-        json.writeArrayPropertyStart("values");
+    /** Which set it is one of; null for none. */
+    @Nullable
+    Integer number(Row row) {
+        return numbers.get(String.valueOf(method(row)));
+    }
+
+    /** The first check of it that failed; null where none did, or it is of no set. */
+    @Nullable
+    String failing(Row row) {
+        return number(row) == null ? null : failing(row.entries());
+    }
+
+    /** Its data, as pairs. */
+    static void writeValues(JsonGenerator json, Row row) {
+        json.writeStartArray();
         for (Entry entry : row.entries()) {
             if (!(entry instanceof Entry.DataEntry data)) continue;
             json.writeStartArray();
@@ -47,8 +56,6 @@ final class DataSets {
             json.writeEndArray();
         }
         json.writeEndArray();
-        String failing = failing(row.entries());
-        if (failing != null) json.writeStringProperty("failing", failing);
     }
 
     private static @Nullable String failing(List<Entry> entries) {

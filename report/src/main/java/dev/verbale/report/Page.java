@@ -2,6 +2,7 @@ package dev.verbale.report;
 
 import dev.verbale.history.History;
 import dev.verbale.results.Run;
+import dev.verbale.results.reason.FailureReason;
 import java.io.FileNotFoundException;
 import java.io.IOException;
 import java.io.InputStream;
@@ -82,6 +83,10 @@ public final class Page {
             before = new BaselineExchanges(baseline, rows, new AttachmentCopier(baseline, folder, "baseline"));
             before.write(data);
         }
-        RunFile.write(run, rows, exchanges.count(), before, EarlierRuns.of(run, history), data.resolve("run.js"));
+        List<FailureReason> reasons = FailureReason.of(run);
+        EarlierRuns earlier = EarlierRuns.of(run, history);
+        new RowFiles(run, rows, reasons, earlier).write(data);
+        FailureTexts.write(rows, data);
+        RunFile.write(run, rows, exchanges.count(), before, reasons, earlier, data.resolve("run.js"));
     }
 }

@@ -1,38 +1,33 @@
 package dev.verbale.report;
 
-import dev.verbale.event.About;
-import dev.verbale.event.About.Link;
-import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
 import dev.verbale.history.ReasonHistory;
 import dev.verbale.results.ContainerResult;
-import dev.verbale.results.Entry;
-import dev.verbale.results.FailureTitle;
-import dev.verbale.results.LastMoment;
 import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
-import dev.verbale.results.Texts;
 import dev.verbale.results.Worker;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.summary.Headline;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
-import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
-import java.util.StringJoiner;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
 
-/** {@code data/run.js}: what the page knows as soon as it opens. Its shape is {@code RunData} in the page's types. */
+/** {@code data/run.js}: what the page shows first. Its shape is {@code RunData} in the page's types, without its rows. */
 final class RunFile {
 
-    private static final int LONGEST_MESSAGE = 500;
-    private static final int LONGEST_DATA = 4_000;
+    private static final int SLOWEST = 5;
+    private static final int FLAKY = 8;
+    private static final int TESTS_OF_A_REASON = 8;
+
+    /** Each is some lines high: a run with thousands has them all in the list of tests. */
+    private static final int REASONS = 20;
 
     private RunFile() {}
 
@@ -41,10 +36,11 @@ final class RunFile {
             List<Row> rows,
             int exchanges,
             @Nullable BaselineExchanges baseline,
+            List<FailureReason> reasons,
             @Nullable EarlierRuns earlier,
             Path file)
             throws IOException {
-        List<FailureReason> reasons = FailureReason.of(run);
+        List<Row> counted = rows.stream().filter(RunFile::counts).toList();
         ScriptFile.write(file, "run", null, json -> {
             json.writeStartObject();
             json.writeStringProperty("name", run.name());
@@ -54,6 +50,8 @@ final class RunFile {
             if (!run.incomplete().isNothing())
                 json.writeStringProperty("incomplete", run.incomplete().sentence());
             json.writeNumberProperty("chunk", TestFiles.CHUNK);
+            json.writeNumberProperty("rowFiles", RowFiles.count(rows));
+            json.writeNumberProperty("tests", counted.size());
             json.writeNumberProperty("overhead", run.overhead());
             json.writeNumberProperty("exchanges", exchanges);
             if (baseline != null) json.writeStringProperty("baseline", baseline.name());
@@ -61,14 +59,18 @@ final class RunFile {
                 json.writeObjectPropertyStart("earlier");
                 json.writeNumberProperty("runs", earlier.runs());
                 json.writeStringProperty("last", earlier.last().toString());
+                json.writeNumberProperty("fresh", earlier.fresh().size());
                 json.writeEndObject();
             }
             counts(json, run);
             facts(json, run);
             workers(json, run);
             problems(json, run);
-            reasons(json, reasons, run, earlier);
-            rows(json, rows, run, reasons, earlier);
+            reasons(json, reasons, rows, earlier);
+            slowest(json, counted);
+            flaky(json, counted);
+            TimeSlices.write(json, rows, run.started(), run.duration());
+            SummaryTables.write(json, counted);
             json.writeEndObject();
         });
     }
@@ -110,151 +112,81 @@ final class RunFile {
         json.writeEndArray();
     }
 
+    private static boolean counts(Row row) {
+        return row.isTest() && !row.superseded();
+    }
+
     private static void reasons(
-            JsonGenerator json, List<FailureReason> reasons, Run run, @Nullable EarlierRuns earlier) {
-        IdentityHashMap<Object, Integer> numbers = numbers(run);
+            JsonGenerator json, List<FailureReason> reasons, List<Row> rows, @Nullable EarlierRuns earlier) {
+        Map<String, Row> byId = new HashMap<>();
+        for (Row row : rows) if (row.outcome().needsAttention()) byId.put(row.id(), row);
         json.writeArrayPropertyStart("reasons");
-        for (FailureReason reason : reasons) {
+        for (int i = 0; i < reasons.size(); i++) {
             json.writeStartObject();
-            json.writeStringProperty("id", reason.id());
-            json.writeStringProperty("title", reason.title());
-            json.writeStringProperty("type", reason.type());
-            json.writeStringProperty("frame", reason.frame());
-            if (reason.evidence() != null) json.writeStringProperty("evidence", reason.evidence());
-            ReasonHistory known = earlier == null ? null : earlier.reasons().get(reason.id());
-            if (known != null) {
-                json.writeStringProperty("since", known.first().started().toString());
-                json.writeNumberProperty("runs", known.runs());
-            }
-            json.writeArrayPropertyStart("tests");
-            for (TestResult test : reason.tests()) json.writeNumber(numbers.getOrDefault(test, 0));
-            for (ContainerResult container : reason.containers()) json.writeNumber(numbers.getOrDefault(container, 0));
-            json.writeEndArray();
+            json.writeStringProperty("title", reasons.get(i).title()); // which the list of tests groups by
+            if (i < REASONS) whole(json, reasons.get(i), byId, earlier);
             json.writeEndObject();
         }
         json.writeEndArray();
     }
 
-    /** Positions among the rows. */
-    private static IdentityHashMap<Object, Integer> numbers(Run run) {
-        // By identity: comparing two tests by value compares all that happened in them.
-        var numbers = new IdentityHashMap<Object, Integer>();
-        for (TestResult test : run.tests()) numbers.put(test, numbers.size());
-        for (ContainerResult container : run.brokenContainers()) numbers.put(container, numbers.size());
-        return numbers;
-    }
-
-    private static void rows(
-            JsonGenerator json, List<Row> rows, Run run, List<FailureReason> reasons, @Nullable EarlierRuns earlier) {
-        Map<String, Integer> reasonOf = new HashMap<>();
-        for (int i = 0; i < reasons.size(); i++) {
-            for (TestResult test : reasons.get(i).tests()) reasonOf.put(test.id(), i);
-            for (ContainerResult container : reasons.get(i).containers())
-                reasonOf.put(Row.idOfContainer(container.key()), i);
+    private static void whole(
+            JsonGenerator json, FailureReason reason, Map<String, Row> byId, @Nullable EarlierRuns earlier) {
+        json.writeStringProperty("id", reason.id());
+        json.writeStringProperty("type", reason.type());
+        json.writeStringProperty("frame", reason.frame());
+        if (reason.evidence() != null) json.writeStringProperty("evidence", reason.evidence());
+        ReasonHistory known = earlier == null ? null : earlier.reasons().get(reason.id());
+        if (known != null) {
+            json.writeStringProperty("since", known.first().started().toString());
+            json.writeNumberProperty("runs", known.runs());
         }
-        var dataSets = new DataSets(rows);
-        json.writeArrayPropertyStart("rows");
-        Map<String, String> lastOf = lastAttempts(rows);
-        for (Row row : rows) row(json, row, run, reasonOf.get(row.id()), dataSets, lastOf, earlier);
+        List<String> ids = new ArrayList<>();
+        for (TestResult test : reason.tests()) ids.add(test.id());
+        for (ContainerResult container : reason.containers()) ids.add(Row.idOfContainer(container.key()));
+        json.writeNumberProperty("tests", ids.size());
+        json.writeArrayPropertyStart("first");
+        for (String id : ids.subList(0, Math.min(TESTS_OF_A_REASON, ids.size()))) {
+            Row row = byId.get(id);
+            if (row == null) continue;
+            shown(json, row);
+            json.writeEndObject();
+        }
         json.writeEndArray();
     }
 
-    /** The id of the row that counts, by the key of its test or container. */
-    private static Map<String, String> lastAttempts(List<Row> rows) {
-        Map<String, String> ids = new HashMap<>();
-        for (Row row : rows) if (!row.superseded()) ids.put(row.key(), row.id());
-        return ids;
-    }
-
-    /** What it was not run because of, as far as there is a row of it. */
-    private static List<String> blockers(Row row, Map<String, String> lastOf) {
-        return row.blockedBy().stream()
-                .map(key -> lastOf.getOrDefault(key, lastOf.get(Row.idOfContainer(key))))
-                .filter(Objects::nonNull)
-                .toList();
-    }
-
-    private static void row(
-            JsonGenerator json,
-            Row row,
-            Run run,
-            @Nullable Integer reason,
-            DataSets dataSets,
-            Map<String, String> lastOf,
-            @Nullable EarlierRuns earlier) {
+    /** A row as the summary shows it: an object that the caller ends. */
+    private static void shown(JsonGenerator json, Row row) {
         json.writeStartObject();
         json.writeStringProperty("id", row.id());
-        if (!row.isTest()) json.writeBooleanProperty("container", true);
         json.writeStringProperty("name", row.name());
-        texts(json, "path", row.path());
-        if (row.className() != null) json.writeStringProperty("className", row.className());
-        if (row.source() != null) json.writeStringProperty("source", row.source());
-        if (!row.tags().isEmpty()) texts(json, "tags", row.tags());
         json.writeStringProperty("outcome", row.outcome().word());
-        json.writeNumberProperty("at", micros(Duration.between(run.started(), row.started())));
-        json.writeNumberProperty("duration", micros(row.duration()));
-        json.writeStringProperty("worker", row.worker());
-        if (row.thread() != null) json.writeStringProperty("thread", row.thread());
-        String message = message(row);
-        if (message != null) json.writeStringProperty("message", message);
-        if (row.attempts() > 1) json.writeNumberProperty("attempts", row.attempts());
-        if (row.superseded()) json.writeBooleanProperty("superseded", true);
-        if (row.recovered()) json.writeBooleanProperty("recovered", true);
-        about(json, row.about());
-        List<String> blockers = blockers(row, lastOf);
-        if (!blockers.isEmpty()) texts(json, "blockedBy", blockers);
-        if (reason != null) json.writeNumberProperty("reason", reason);
-        if (earlier != null && row.isTest() && !row.superseded()) {
-            String before = earlier.rows().get(row.key());
-            if (before != null) json.writeStringProperty("before", before);
-            if (earlier.fresh().contains(row.key())) json.writeBooleanProperty("fresh", true);
-        }
-        dataSets.write(json, row);
-        String data = data(row);
-        if (!data.isEmpty()) json.writeStringProperty("data", data);
-        json.writeEndObject();
+        if (!row.path().isEmpty()) json.writeStringProperty("in", row.path().get(0));
     }
 
-    private static void about(JsonGenerator json, About about) {
-        if (about.equals(About.NOTHING)) return;
-        json.writeObjectPropertyStart("about");
-        if (about.text() != null) json.writeStringProperty("text", about.text());
-        if (about.severity() != null) json.writeStringProperty("severity", about.severity());
-        if (about.owner() != null) json.writeStringProperty("owner", about.owner());
-        json.writeArrayPropertyStart("links");
-        for (Link link : about.links()) {
-            json.writeStartObject();
-            json.writeStringProperty("name", link.name());
-            // Journals come from anywhere, and a link may be clicked: only addresses that a browser merely visits.
-            if (link.address() != null && link.address().matches("(?i)https?://.*"))
-                json.writeStringProperty("address", link.address());
+    private static void slowest(JsonGenerator json, List<Row> counted) {
+        json.writeArrayPropertyStart("slowest");
+        counted.stream()
+                .sorted(Comparator.comparing(Row::duration).reversed())
+                .limit(SLOWEST)
+                .forEach(row -> {
+                    shown(json, row);
+                    json.writeNumberProperty("duration", micros(row.duration()));
+                    json.writeEndObject();
+                });
+        json.writeEndArray();
+    }
+
+    /** Those that passed on a later attempt only. */
+    private static void flaky(JsonGenerator json, List<Row> counted) {
+        List<Row> flaky = counted.stream().filter(Row::recovered).toList();
+        json.writeNumberProperty("allFlaky", flaky.size());
+        json.writeArrayPropertyStart("flaky");
+        for (Row row : flaky.subList(0, Math.min(FLAKY, flaky.size()))) {
+            shown(json, row);
+            json.writeNumberProperty("attempts", row.attempts());
             json.writeEndObject();
         }
-        json.writeEndArray();
-        json.writeEndObject();
-    }
-
-    /** One line: the whole is in the test's own file. */
-    private static @Nullable String message(Row row) {
-        Failure failure = row.failure();
-        if (row.reason() != null) return Texts.cut(row.reason(), LONGEST_MESSAGE);
-        if (failure != null) return FailureTitle.of(failure);
-        if (!row.outcome().equals(Outcome.UNFINISHED)) return null;
-        String last = LastMoment.of(row.entries()).sentence();
-        return last.isEmpty() ? null : Texts.cut(last, LONGEST_MESSAGE);
-    }
-
-    private static String data(Row row) {
-        var data = new StringJoiner(" ");
-        for (Entry entry : row.entries())
-            if (entry instanceof Entry.DataEntry named && data.length() < LONGEST_DATA)
-                data.add(named.name() + "=" + Texts.cut(named.value(), LONGEST_MESSAGE));
-        return data.toString();
-    }
-
-    private static void texts(JsonGenerator json, String name, List<String> texts) {
-        json.writeArrayPropertyStart(name);
-        for (String text : texts) json.writeString(text);
         json.writeEndArray();
     }
 

@@ -40,6 +40,7 @@ final class Chromium implements AutoCloseable {
     void open(Path index, String hash) {
         driver.get("about:blank");
         driver.get(index.toUri() + hash);
+        waitFor("return document.querySelector('#page > *') !== null && !document.querySelector('[aria-busy=true]')");
     }
 
     void resize(int width, int height) {

@@ -111,10 +111,11 @@ class EarlierRunsPageTest {
                 .anyMatch(text -> text.equals("new"))
                 .anyMatch(text -> text.matches("since \\d+ \\w+ \\d{4}, in 3 earlier runs"));
         chromium.find(".news a").click();
-        assertThat(chromium.find(".found").getText()).isEqualTo("1 of 3 rows");
+        assertThat(chromium.find(".found [role=status]").getText()).isEqualTo("1 of 3 tests");
         assertThat(chromium.texts(".row-line")).singleElement().asString().contains("waters");
-        chromium.find(".filters button[aria-pressed=true]").click();
-        assertThat(chromium.find(".found").getText()).isEqualTo("3 rows");
+        assertThat(chromium.find(".found .word").getText()).isEqualTo("news: new ×");
+        chromium.find(".found .word").click();
+        assertThat(chromium.find(".found [role=status]").getText()).isEqualTo("3 tests");
         chromium.open(index, "#/test/k.grows");
         assertThat(chromium.find(".before").getText()).isEqualTo("3 of the last 5 runs failed");
         assertThat(chromium.find(".before .marks").getDomAttribute("aria-label"))

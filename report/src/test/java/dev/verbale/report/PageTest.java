@@ -69,7 +69,7 @@ class PageTest {
                 .isEqualTo("1 of 4 tests did not pass: 1 failed, for one reason.");
         assertThat(chromium.find(".incomplete").getText()).startsWith("The run is incomplete: the journal of worker-1");
         assertThat(chromium.texts(".counts li")).containsExactly("1 failed", "1 skipped", "2 passed");
-        assertThat(chromium.texts(".strip a")).hasSize(4);
+        assertThat(chromium.find(".strip figcaption").getText()).contains("4 starts in time; tall marks did not pass");
         assertThat(chromium.find(".facts").getText()).contains("host", "java", "season", "summer");
         chromium.find(".reasons a").click();
         assertThat(chromium.find(".test h1").getText()).isEqualTo("swaps two days");
@@ -345,10 +345,74 @@ class PageTest {
         assertThat(chromium.find("a.row-line[href$=k99999]").isDisplayed()).isTrue();
         chromium.open(index, "");
         chromium.find(".strip");
-        assertThat(chromium.script("return document.querySelectorAll('.strip a').length"))
-                .isEqualTo(893L);
+        assertThat(chromium.script("return document.querySelectorAll('.strip path').length"))
+                .as("one for each look")
+                .isEqualTo(2L);
+        assertThat(chromium.script("return document.querySelectorAll('*').length"))
+                .as("elements of the first view")
+                .isInstanceOfSatisfying(Long.class, number -> assertThat(number).isLessThan(1_000));
         chromium.open(index, "#/test/k99999");
         assertThat(chromium.find(".test .empty").getText()).isEqualTo("Nothing was recorded in between.");
+    }
+
+    @Test
+    void each_number_of_the_summary_leads_to_as_many_tests() throws Exception {
+        Path index = page(() -> {
+            for (int i = 0; i < 40; i++) {
+                Scope test = recorder.startTest(
+                        recorder.run(),
+                        new TestDescriptor(
+                                "k" + i,
+                                "test " + i,
+                                "sample." + "ab".charAt(i % 2) + ".C" + i % 15,
+                                null,
+                                List.of("odd", "even").subList(i % 2, 2)));
+                recorder.endTest(test, i % 3 == 0 ? TestEnd.threw(new AssertionError("weeds " + i)) : TestEnd.passed());
+            }
+        });
+        chromium.open(index, "");
+        chromium.find(".groups");
+        @SuppressWarnings("unchecked")
+        var links = (List<List<String>>) chromium.script(
+                "return [...document.querySelectorAll('.groups tr')].filter(row => row.querySelector('a')).flatMap(row => {"
+                        + "const number = row.querySelector('.number').textContent;"
+                        + "const links = [[row.querySelector('th a').hash, number.replace(/^.* of /, '').replace(/,.*/, '')]];"
+                        + "const bad = row.querySelector('a.attention');"
+                        + "return bad ? [...links, [bad.hash, bad.textContent]] : links; })");
+        assertThat(links).hasSizeGreaterThan(25);
+
+        for (List<String> link : links) {
+            chromium.open(index, link.get(0));
+            assertThat(chromium.find(".found [role=status]").getText())
+                    .as(link.toString())
+                    .startsWith(link.get(1) + " ");
+        }
+    }
+
+    @Test
+    void search_finds_what_was_recorded_of_failures_and_words_in_any_order() throws Exception {
+        Path index = page(this::smallRun);
+        chromium.open(index, "#/tests?find=" + "weeds%20nowhere");
+        assertThat(chromium.find(".empty").getText()).startsWith("Nothing here matches.");
+
+        for (String words : List.of("monday%20waters", "PageTest.java", "ada%20WATERS", "thursday%20rota")) {
+            chromium.open(index, "#/tests?find=" + words);
+            chromium.waitFor("return document.querySelectorAll('.row-line').length === 1");
+            assertThat(chromium.find(".row-line .name").getText()).as(words).isEqualTo("swaps two days");
+        }
+    }
+
+    @Test
+    void a_page_without_its_rows_says_so_and_still_has_its_summary() throws Exception {
+        Path index = page(this::smallRun);
+        Files.delete(index.resolveSibling("data/rows/0.js"));
+
+        chromium.open(index, "");
+        assertThat(chromium.find(".sentence").getText()).startsWith("1 of 4 tests");
+        assertThat(chromium.texts(".reasons h3")).hasSize(1);
+        chromium.open(index, "#/tests");
+        assertThat(chromium.find(".lost h1").getText()).isEqualTo("The list of tests is not whole");
+        chromium.complaints(); // of the file that is gone
     }
 
     @Test

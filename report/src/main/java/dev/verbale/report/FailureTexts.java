@@ -1,0 +1,100 @@
+package dev.verbale.report;
+
+import dev.verbale.event.AttachmentStored;
+import dev.verbale.event.ExchangeMade;
+import dev.verbale.event.Failure;
+import dev.verbale.journal.PlainFile;
+import dev.verbale.results.Entry;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * {@code data/failures/0.js}: what was recorded of the tests that need attention, as texts to search in: steps, log lines, console
+ * errors, bodies of responses, checks, stacks. Loaded when somebody searches. Of tests that passed only the rows are searched.
+ */
+final class FailureTexts {
+
+    /** Of one test: who searches knows a word of its end or of its beginning. */
+    private static final int LONGEST = 20_000;
+
+    /** Of all: a browser reads that in a second. */
+    private static final int LONGEST_OF_ALL = 24_000_000;
+
+    private static final int LONGEST_PIECE = 4_000;
+
+    private final StringBuilder text = new StringBuilder();
+
+    private FailureTexts() {}
+
+    static void write(List<Row> rows, Path data) throws IOException {
+        Path folder = Files.createDirectories(data.resolve("failures"));
+        ScriptFile.write(folder.resolve("0.js"), "failures", "0", json -> {
+            int all = 0;
+            json.writeStartArray();
+            for (int i = 0; i < rows.size() && all < LONGEST_OF_ALL; i++) {
+                if (!rows.get(i).outcome().needsAttention()) continue;
+                String text = of(rows.get(i));
+                all += text.length();
+                json.writeStartArray();
+                json.writeNumber(i);
+                json.writeString(text);
+                json.writeEndArray();
+            }
+            json.writeEndArray();
+        });
+    }
+
+    private static String of(Row row) {
+        var texts = new FailureTexts();
+        texts.failure(row.failure());
+        texts.entries(row.entries());
+        return texts.text.toString();
+    }
+
+    private void entries(List<Entry> entries) {
+        for (Entry entry : entries) {
+            if (text.length() > LONGEST) return;
+            if (entry instanceof Entry.StepEntry step) {
+                add(step.name());
+                failure(step.failure());
+            } else if (entry instanceof Entry.LogEntry log) add(log.text());
+            else if (entry instanceof Entry.CheckEntry check) add(check.name());
+            else if (entry instanceof Entry.ExchangeEntry exchange) exchange(exchange.made());
+            else if (entry instanceof Entry.AttachmentEntry attachment) attachment(attachment);
+            entries(Entry.inside(entry));
+        }
+    }
+
+    private void exchange(ExchangeMade made) {
+        add(made.request().method() + " " + made.request().url());
+        if (made.response() != null && made.response().body() != null)
+            add(made.response().body().text());
+    }
+
+    private void attachment(Entry.AttachmentEntry attachment) {
+        add(attachment.name());
+        if (!attachment.kind().equals(AttachmentStored.CONSOLE) || attachment.file() == null) return;
+        try {
+            byte[] bytes = PlainFile.bytes(attachment.file(), LONGEST_PIECE * 10);
+            add(new String(bytes, StandardCharsets.UTF_8));
+        } catch (IOException unreadable) {
+            // then it cannot be found by its console; the row says what it is
+        }
+    }
+
+    private void failure(@Nullable Failure failure) {
+        if (failure == null) return;
+        add(failure.type());
+        add(failure.message());
+        add(failure.stack());
+    }
+
+    private void add(@Nullable String piece) {
+        if (piece == null || text.length() > LONGEST) return;
+        text.append(piece, 0, Math.min(piece.length(), LONGEST_PIECE)).append('\n');
+    }
+}

@@ -1,0 +1,205 @@
+package dev.verbale.report;
+
+import dev.verbale.event.About;
+import dev.verbale.event.About.Link;
+import dev.verbale.event.Failure;
+import dev.verbale.event.Outcome;
+import dev.verbale.json.JsonOut;
+import dev.verbale.results.Entry;
+import dev.verbale.results.FailureTitle;
+import dev.verbale.results.LastMoment;
+import dev.verbale.results.Run;
+import dev.verbale.results.Texts;
+import dev.verbale.results.reason.FailureReason;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.text.Collator;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.StringJoiner;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.core.JsonGenerator;
+
+/**
+ * {@code data/rows/N.js}: the list of tests, {@value #ROWS_A_FILE} rows a file, which the page loads after it has shown its first view.
+ * Each is the text of a JSON object of columns: a browser reads JSON in a text faster than a script. Its shape is {@code Row} in the
+ * page's types.
+ */
+final class RowFiles {
+
+    static final int ROWS_A_FILE = 10_000;
+
+    private static final int LONGEST_MESSAGE = 500;
+    private static final int LONGEST_DATA = 4_000;
+
+    private final Run run;
+    private final List<Row> rows;
+    private final Map<String, Integer> reasonOf = new HashMap<>();
+    private final DataSets dataSets;
+    private final Map<String, String> lastOf;
+    private final @Nullable EarlierRuns earlier;
+
+    RowFiles(Run run, List<Row> rows, List<FailureReason> reasons, @Nullable EarlierRuns earlier) {
+        this.run = run;
+        this.rows = rows;
+        this.earlier = earlier;
+        for (int i = 0; i < reasons.size(); i++) {
+            int number = i;
+            reasons.get(i).tests().forEach(test -> reasonOf.put(test.id(), number));
+            reasons.get(i).containers().forEach(one -> reasonOf.put(Row.idOfContainer(one.key()), number));
+        }
+        this.dataSets = new DataSets(rows);
+        this.lastOf = lastAttempts(rows);
+    }
+
+    static int count(List<Row> rows) {
+        return (rows.size() + ROWS_A_FILE - 1) / ROWS_A_FILE;
+    }
+
+    void write(Path data) throws IOException {
+        Path folder = Files.createDirectories(data.resolve("rows"));
+        IdentityHashMap<Row, Integer> ranks = ranks();
+        for (int file = 0; file < count(rows); file++) {
+            List<Row> some = rows.subList(file * ROWS_A_FILE, Math.min(rows.size(), (file + 1) * ROWS_A_FILE));
+            String columns = columns(some, ranks);
+            String name = String.valueOf(file);
+            ScriptFile.write(folder.resolve(name + ".js"), "rows", name, json -> json.writeString(columns));
+        }
+    }
+
+    private String columns(List<Row> some, IdentityHashMap<Row, Integer> ranks) throws IOException {
+        var bytes = new ByteArrayOutputStream();
+        try (JsonGenerator json = JsonOut.generator(bytes)) {
+            json.writeStartObject();
+            columns(json, new Columns(json, some), ranks);
+            json.writeEndObject();
+        }
+        return bytes.toString(StandardCharsets.UTF_8);
+    }
+
+    private void columns(JsonGenerator json, Columns columns, IdentityHashMap<Row, Integer> ranks) {
+        columns.different("id", RowFiles::shortId);
+        columns.different("name", Row::name);
+        columns.numbers("rank", row -> ranks.getOrDefault(row, 0));
+        columns.numbers("at", row -> RunFile.micros(Duration.between(run.started(), row.started())));
+        columns.numbers("duration", row -> RunFile.micros(row.duration()));
+        columns.repeated("outcome", row -> row.outcome().word());
+        columns.repeated("className", Row::className);
+        columns.repeatedLists("path", Row::path);
+        columns.repeatedLists("tags", row -> row.tags().isEmpty() ? null : row.tags());
+        columns.repeated("worker", Row::worker);
+        columns.repeated("thread", Row::thread);
+        columns.fewTexts("message", RowFiles::message);
+        columns.fewNumbers("reason", row -> reasonOf.get(row.id()));
+        columns.few("attempts", row -> row.attempts() > 1, row -> json.writeNumber(row.attempts()));
+        columns.flag("superseded", Row::superseded);
+        columns.flag("recovered", Row::recovered);
+        columns.flag("container", row -> !row.isTest());
+        columns.fewTexts("source", Row::source);
+        columns.few("about", row -> !row.about().equals(About.NOTHING), row -> about(json, row.about()));
+        columns.few("blockedBy", row -> !blockers(row).isEmpty(), row -> {
+            json.writeStartArray();
+            for (String blocker : blockers(row)) json.writeString(blocker);
+            json.writeEndArray();
+        });
+        columns.fewTexts("before", this::before);
+        columns.flag(
+                "fresh",
+                row -> earlier != null && counts(row) && earlier.fresh().contains(row.key()));
+        columns.fewTexts("data", RowFiles::data);
+        columns.fewNumbers("set", dataSets::number);
+        columns.few("values", row -> dataSets.number(row) != null, row -> DataSets.writeValues(json, row));
+        columns.fewTexts("failing", dataSets::failing);
+    }
+
+    /** Where it begins with the name of its class, without that: it is most of it. */
+    private static String shortId(Row row) {
+        String type = row.className();
+        if (type == null || !row.id().startsWith(type) || row.id().length() == type.length()) return "=" + row.id();
+        return "." + row.id().substring(type.length());
+    }
+
+    private static boolean counts(Row row) {
+        return row.isTest() && !row.superseded();
+    }
+
+    private @Nullable String before(Row row) {
+        return earlier == null || !counts(row) ? null : earlier.rows().get(row.key());
+    }
+
+    /** The position of each in the order of names: a browser takes a second and more to sort 100,000 texts. */
+    private IdentityHashMap<Row, Integer> ranks() {
+        Collator collator = Collator.getInstance(Locale.ENGLISH);
+        List<Named> named = new ArrayList<>(rows.size());
+        for (Row row : rows)
+            named.add(new Named(row, collator.getCollationKey(row.name()).toByteArray()));
+        named.sort((a, b) -> Arrays.compareUnsigned(a.key(), b.key()));
+        IdentityHashMap<Row, Integer> ranks = new IdentityHashMap<>();
+        for (int i = 0; i < named.size(); i++) ranks.put(named.get(i).row(), i);
+        return ranks;
+    }
+
+    private record Named(Row row, byte[] key) {}
+
+    /** The id of the row that counts, by the key of its test or container. */
+    private static Map<String, String> lastAttempts(List<Row> rows) {
+        Map<String, String> ids = new HashMap<>();
+        for (Row row : rows) if (!row.superseded()) ids.put(row.key(), row.id());
+        return ids;
+    }
+
+    /** What it was not run because of, as far as there is a row of it. */
+    private List<String> blockers(Row row) {
+        if (row.blockedBy().isEmpty()) return List.of();
+        return row.blockedBy().stream()
+                .map(key -> lastOf.getOrDefault(key, lastOf.get(Row.idOfContainer(key))))
+                .filter(Objects::nonNull)
+                .toList();
+    }
+
+    private static void about(JsonGenerator json, About about) {
+        json.writeStartObject();
+        if (about.text() != null) json.writeStringProperty("text", about.text());
+        if (about.severity() != null) json.writeStringProperty("severity", about.severity());
+        if (about.owner() != null) json.writeStringProperty("owner", about.owner());
+        json.writeArrayPropertyStart("links");
+        for (Link link : about.links()) {
+            json.writeStartObject();
+            json.writeStringProperty("name", link.name());
+            // Journals come from anywhere, and a link may be clicked: only addresses that a browser merely visits.
+            if (link.address() != null && link.address().matches("(?i)https?://.*"))
+                json.writeStringProperty("address", link.address());
+            json.writeEndObject();
+        }
+        json.writeEndArray();
+        json.writeEndObject();
+    }
+
+    /** One line: the whole is in the test's own file. */
+    private static @Nullable String message(Row row) {
+        Failure failure = row.failure();
+        if (row.reason() != null) return Texts.cut(row.reason(), LONGEST_MESSAGE);
+        if (failure != null) return FailureTitle.of(failure);
+        if (!row.outcome().equals(Outcome.UNFINISHED)) return null;
+        String last = LastMoment.of(row.entries()).sentence();
+        return last.isEmpty() ? null : Texts.cut(last, LONGEST_MESSAGE);
+    }
+
+    private static @Nullable String data(Row row) {
+        var data = new StringJoiner(" ");
+        for (Entry entry : row.entries())
+            if (entry instanceof Entry.DataEntry named && data.length() < LONGEST_DATA)
+                data.add(named.name() + "=" + Texts.cut(named.value(), LONGEST_MESSAGE));
+        return data.length() == 0 ? null : data.toString();
+    }
+}

@@ -1,0 +1,103 @@
+// A list of any length of which only the lines in sight are in the document. Their heights are known, so the scrollbar is right.
+import { useComputed, useSignal, useSignalEffect } from '@preact/signals';
+import { useMemo, useRef } from 'preact/hooks';
+import { Mark } from './mark';
+import { needsAttention, testLink } from './store';
+import { count, durationText, offset, whole } from './text';
+import type { Row } from './types';
+
+export type Line = { group: string; rows: Row[] } | { row: Row };
+
+const ROW_HEIGHT = 54;
+const GROUP_HEIGHT = 58;
+const MORE = 8; // above and below what is in sight
+
+export function Lines({ lines, longest, inClass }: { lines: Line[]; longest: number; inClass: boolean }) {
+  const box = useRef<HTMLDivElement>(null);
+  const tops = useMemo(() => topsOf(lines), [lines]);
+  const scrolled = useSignal(0);
+  const height = useSignal(innerHeight);
+  useSignalEffect(() => {
+    const measure = () => {
+      scrolled.value = -(box.current?.getBoundingClientRect().top ?? 0);
+      height.value = innerHeight;
+    };
+    measure();
+    addEventListener('scroll', measure, { passive: true });
+    addEventListener('resize', measure);
+    return () => {
+      removeEventListener('scroll', measure);
+      removeEventListener('resize', measure);
+    };
+  });
+  const printing = useComputed(() => matchMedia('print').matches);
+  const from = Math.max(0, firstBelow(tops, scrolled.value) - MORE);
+  const to = printing.value ? lines.length : Math.min(lines.length, firstBelow(tops, scrolled.value + height.value) + MORE);
+  return (
+    <div ref={box} class="lines" style={{ height: `${tops[lines.length]}px` }}>
+      <div style={{ transform: `translateY(${tops[from]}px)` }}>
+        {lines.slice(from, to).map((line) =>
+          'row' in line ? (
+            <RowLine key={line.row.id} row={line.row} longest={longest} inClass={inClass} />
+          ) : (
+            <GroupLine key={'group ' + line.group} name={line.group} rows={line.rows} />
+          ),
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** The top of each, and behind the last one the whole height. */
+function topsOf(lines: Line[]): Float64Array {
+  const tops = new Float64Array(lines.length + 1);
+  lines.forEach((line, index) => (tops[index + 1] = tops[index]! + ('row' in line ? ROW_HEIGHT : GROUP_HEIGHT)));
+  return tops;
+}
+
+function firstBelow(tops: Float64Array, y: number): number {
+  let low = 0;
+  let high = tops.length - 1;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (tops[middle]! < y) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+function GroupLine({ name, rows }: { name: string; rows: Row[] }) {
+  const failing = rows.filter((row) => needsAttention(row.outcome)).length;
+  return (
+    <div class="group-line">
+      <h2>{name}</h2>
+      <span class="dim">
+        {failing === 0 ? count(rows.length, 'test') : `${whole(failing)} of ${count(rows.length, 'test')} did not pass`}
+      </span>
+    </div>
+  );
+}
+
+function RowLine({ row, longest, inClass }: { row: Row; longest: number; inClass: boolean }) {
+  const attempts = row.attempts ? (row.recovered ? `Flaky: passed on attempt ${row.attempts}. ` : `Attempt ${row.attempts} of ${row.attempts}. `) : '';
+  const under = attempts + (row.message ?? '') || (row.data ?? (inClass ? '' : row.path.join(' › ')));
+  return (
+    <a class={`row-line ${row.outcome}`} href={testLink(row.id)}>
+      <span class="time">{offset(row.at)}</span>
+      <Mark outcome={row.outcome} />
+      <span class="what">
+        <span class="name">{row.name}</span>
+        {under && <span class="dim under">{under}</span>}
+      </span>
+      <span class="tags">
+        {row.tags?.map((tag) => (
+          <span key={tag}>{tag}</span>
+        ))}
+      </span>
+      <span class="duration">
+        {durationText(row.duration)}
+        <span class="bar" style={{ width: `${Math.max(1, (100 * row.duration) / longest)}%` }} />
+      </span>
+    </a>
+  );
+}

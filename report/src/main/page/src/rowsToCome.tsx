@@ -1,0 +1,21 @@
+// Where the list of tests is not here yet, or not at all.
+import { rowsLoaded } from './store';
+
+export function RowsToCome() {
+  if (rowsLoaded.value === 'here') return null;
+  return (
+    <main class="lost" aria-busy={rowsLoaded.value === 'loading'}>
+      {rowsLoaded.value === 'loading' ? (
+        <p class="dim">The tests are loading.</p>
+      ) : (
+        <>
+          <h1>The list of tests is not whole</h1>
+          <p>
+            Files in <code>data/rows</code> are missing beside this page. Copy or unpack the folder as a whole, or write the page
+            again with <code>verbale page</code>.
+          </p>
+        </>
+      )}
+    </main>
+  );
+}

@@ -1,0 +1,64 @@
+// How tests went by class, package, tag, owner, severity. Each number leads to the tests that it counts.
+import { testsLink } from './store';
+import { durationText, whole } from './text';
+import type { GroupTable } from './types';
+
+export function Tables({ tables }: { tables: GroupTable[] }) {
+  const shown = tables.filter((table) => table.groups > 1 || table.by === 'tag' || table.by === 'owner');
+  if (shown.length === 0) return null;
+  return (
+    <div class="tables">
+      {shown.map((table) => (
+        <Table key={table.by} table={table} />
+      ))}
+    </div>
+  );
+}
+
+function Table({ table }: { table: GroupTable }) {
+  const most = Math.max(...table.rows.map(([, tests]) => tests));
+  return (
+    <section>
+      <table class="groups">
+        <caption>
+          <a href={testsLink({ group: table.by === 'class' ? '' : table.by })}>By {table.by}</a>
+        </caption>
+        <thead class="visually-hidden">
+          <tr>
+            <th scope="col">{table.by}</th>
+            <th scope="col">passed of all</th>
+            <th scope="col">tests</th>
+            <th scope="col">time</th>
+          </tr>
+        </thead>
+        <tbody>
+          {table.rows.map(([name, tests, attention, flaky, time]) => (
+            <tr key={name}>
+              <th scope="row">
+                <a href={testsLink({ [table.by]: name })}>{name}</a>
+              </th>
+              <td class="share" aria-label={`${whole(tests - attention)} of ${whole(tests)} passed or were not run`}>
+                <svg viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
+                  <rect class="calm" width={(100 * (tests - attention)) / most} height="8" />
+                  <rect class="attention" x={(100 * (tests - attention)) / most} width={(100 * attention) / most} height="8" />
+                </svg>
+              </td>
+              <td class="number">
+                {attention > 0 && <a class="attention" href={testsLink({ [table.by]: name, failing: 'failing' })}>{whole(attention)}</a>}
+                {attention > 0 && ' of '}
+                {whole(tests)}
+                {flaky > 0 && <span class="dim">, {whole(flaky)} flaky</span>}
+              </td>
+              <td class="number dim">{durationText(time)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {table.groups > table.rows.length && (
+        <p class="dim">
+          <a href={testsLink({ group: table.by === 'class' ? '' : table.by })}>and {whole(table.groups - table.rows.length)} more</a>
+        </p>
+      )}
+    </section>
+  );
+}
