@@ -33,14 +33,14 @@ export class RowSearch {
   }
 
   /** Which rows hold all the words, in their order. */
-  find(words: string[]): Set<number> {
+  find(words: string[]): number[] {
     while (this.prepare());
     const [rarest = '', ...others] = words.toSorted((a, b) => b.length - a.length);
-    const found = new Set<number>();
+    const found: number[] = [];
     for (let at = this.text.indexOf(rarest); at >= 0; ) {
       const row = this.rowAt(at);
       const end = this.starts[row + 1] ?? this.text.length;
-      if (others.every((word) => this.holds(row, end, word))) found.add(row);
+      if (others.every((word) => this.holds(row, end, word))) found.push(row);
       at = this.text.indexOf(rarest, end); // its other places in the row say nothing new
     }
     return found;

@@ -1,5 +1,6 @@
 // All tests: search, filter, group, sort. Only the lines in sight are in the document, so that 100,000 are no more work
 // than 50.
+import { useSignal } from '@preact/signals';
 import { useEffect, useMemo, useRef } from 'preact/hooks';
 import { copied } from './copied';
 import { FILTERS, filtersIn, isFiltered, keeps, type Filters } from './filters';
@@ -28,7 +29,7 @@ function AllTests({ data }: { data: RunData }) {
   const filters = filtersIn(params);
   const words = params.get('find') ?? '';
   const rows = useMemo(() => data.rows.filter((row) => !row.superseded), [data.rows]); // earlier attempts are inside their tests
-  const search = useSearch(data, rows, words !== '');
+  const search = useSearch(data, rows);
   const found = useMemo(() => find(rows, search, filters, words), [rows, search, words, JSON.stringify(filters)]);
   const lines = useMemo(() => arrange(found, data, group, order), [found, group, order]);
   const field = useRef<HTMLInputElement>(null);
@@ -55,7 +56,7 @@ function AllTests({ data }: { data: RunData }) {
       </div>
       <p class="found">
         <span class="dim" role="status">
-          {counted(found, rows)}
+          {counted(found, data)}
         </span>
         <Words filters={filters} go={go} />
         <Copying data={data} found={found} />
@@ -111,17 +112,20 @@ function Copying({ data, found }: { data: RunData; found: Row[] }) {
   );
 }
 
-function counted(found: Row[], rows: Row[]): string {
-  const tests = found.filter((row) => !row.container).length;
-  const all = rows.filter((row) => !row.container).length;
+function counted(found: Row[], data: RunData): string {
+  const tests = found.reduce((sum, row) => (row.container ? sum : sum + 1), 0);
+  const all = data.tests;
   const containers = found.length - tests;
   const more = containers > 0 ? `, and ${count(containers, 'class or set-up', 'classes or set-ups')} that broke` : '';
   return (tests === all ? count(tests, 'test') : `${whole(tests)} of ${count(all, 'test')}`) + more;
 }
 
-/** Made in moments when nobody waits; with the texts of failures as soon as somebody searches. */
-function useSearch(data: RunData, rows: Row[], isWanted: boolean): RowSearch {
-  const file = isWanted ? failureTexts.get('0').value : undefined;
+const BEFORE_SEARCH = 200;
+
+/** Made in moments when nobody waits; first of the rows, then with what was recorded of failures. */
+function useSearch(data: RunData, rows: Row[]): RowSearch {
+  const wanted = useSignal(false);
+  const file = wanted.value ? failureTexts.get('0').value : undefined;
   const search = useMemo(() => {
     const texts = new Map(file?.state === 'here' ? file.value : []);
     const positions = texts.size === 0 ? undefined : new Map(data.rows.map((row, position) => [row, position]));
@@ -130,7 +134,8 @@ function useSearch(data: RunData, rows: Row[], isWanted: boolean): RowSearch {
   useEffect(() => {
     let timer = setTimeout(function more() {
       if (search.prepare()) timer = setTimeout(more, 10);
-    }, 200);
+      else wanted.value = true;
+    }, BEFORE_SEARCH);
     return () => clearTimeout(timer);
   }, [search]);
   return search;
@@ -151,9 +156,8 @@ function Choice(props: { label: string; options: readonly string[]; value: strin
 
 function find(rows: Row[], search: RowSearch, filters: Filters, words: string): Row[] {
   const all = words.toLowerCase().split(/\s+/).filter(Boolean);
-  const hits = all.length > 0 ? search.find(all) : undefined;
-  if (!hits && !isFiltered(filters)) return rows;
-  return rows.filter((row, index) => (!hits || hits.has(index)) && keeps(filters, row));
+  const hits = all.length > 0 ? search.find(all).map((index) => rows[index]!) : rows;
+  return isFiltered(filters) ? hits.filter((row) => keeps(filters, row)) : hits;
 }
 
 function arrange(rows: Row[], data: RunData, group: Group, order: Order): Line[] {

@@ -1,5 +1,6 @@
 package dev.verbale.benchmarks;
 
+import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.JournalOpened;
 import dev.verbale.event.Outcome;
@@ -53,7 +54,7 @@ public final class ReadScale {
             List<Path> shards = new ArrayList<>();
             for (int shard = 0; shard < SHARDS; shard++) {
                 shards.add(work.resolve("shard-" + shard));
-                write(shards.get(shard), shard, tests / SHARDS, steps);
+                write(shards.get(shard), shard, tests / SHARDS, steps, Integer.MAX_VALUE);
             }
             long from = System.nanoTime();
             RunJoiner.join(shards, work.resolve("all"));
@@ -66,27 +67,26 @@ public final class ReadScale {
                     "%d shards, %d MB: joined in %.1f s, copied in %.1f s%n",
                     SHARDS, bytes / 1_000_000, joining, copying);
             for (int i = 0; i < 3; i++) {
-                again("-Xmx512m", "read", work);
-                again("-Xmx2g", "read", work);
-                again("-Xmx64m", "stream", work);
+                String run = work.resolve("all").toString();
+                again("-Xmx512m", ReadScale.class, "read", run);
+                again("-Xmx2g", ReadScale.class, "read", run);
+                again("-Xmx64m", ReadScale.class, "stream", run);
             }
         } finally {
             delete(work);
         }
     }
 
-    private static void again(String heap, String how, Path work) throws IOException, InterruptedException {
-        new ProcessBuilder(
-                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                        heap,
-                        "-cp",
-                        System.getProperty("java.class.path"),
-                        ReadScale.class.getName(),
-                        how,
-                        work.resolve("all").toString())
-                .inheritIO()
-                .start()
-                .waitFor();
+    /** {@code main} in a JVM of its own. */
+    static void again(String heap, Class<?> main, String... arguments) throws IOException, InterruptedException {
+        List<String> command = new ArrayList<>(List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                heap,
+                "-cp",
+                System.getProperty("java.class.path"),
+                main.getName()));
+        command.addAll(List.of(arguments));
+        new ProcessBuilder(command).inheritIO().start().waitFor();
     }
 
     static void delete(Path folder) throws IOException {
@@ -132,7 +132,8 @@ public final class ReadScale {
         return bytes;
     }
 
-    private static void write(Path path, int shard, int tests, int steps) throws IOException {
+    /** @param failing the how manieth test fails each time */
+    static void write(Path path, int shard, int tests, int steps, int failing) throws IOException {
         var folder = new RunFolder(path);
         Files.createDirectories(folder.journals());
         Instant started = Instant.parse("2026-11-24T22:15:00Z");
@@ -162,8 +163,19 @@ public final class ReadScale {
                         new StepStarted(++at, inner, number, StepKind.ACTION, "Step " + (test + step) % 300, null));
                 journal.append(new StepEnded(++at, inner, Outcome.PASSED, null, null));
             }
-            journal.append(new TestEnded(++at, number, Outcome.PASSED, null, null));
+            Failure failure = test % failing == failing - 1 ? failure(test) : null;
+            journal.append(
+                    new TestEnded(++at, number, failure == null ? Outcome.PASSED : Outcome.FAILED, null, failure));
         }
         journal.append(new JournalEnded(++at, 0, Map.of(), 0));
+    }
+
+    private static Failure failure(int test) {
+        String message = "bed " + test + " ==> expected: <wet> but was: <dry>";
+        var stack = new StringBuilder("org.opentest4j.AssertionFailedError: " + message);
+        stack.append("\n\tat dev.orto.Watering.check").append(test % 700).append("(Watering.java:31)");
+        for (int i = 0; i < 20; i++)
+            stack.append("\n\tat org.junit.platform.Frames.frame").append(i).append("(Frames.java:1)");
+        return new Failure("org.opentest4j.AssertionFailedError", message, stack.toString(), "wet", "dry", List.of());
     }
 }
