@@ -1,10 +1,14 @@
 import { effect, signal } from '@preact/signals';
+import { useEffect, useRef } from 'preact/hooks';
 import { Exchanges } from './exchanges';
+import { Help } from './help';
+import { onKey } from './keys';
 import { Tests } from './tests';
 import { TestView } from './test';
 import { Viewer } from './viewer';
 import { exchangesLink, testsLink, route, run, summaryLink } from './store';
 import { Summary } from './summary';
+import type { RunData } from './types';
 
 const THEME = 'verbale-theme';
 const theme = signal(remembered());
@@ -15,7 +19,10 @@ effect(() => {
 
 export function App() {
   const data = run.value;
-  if (!data)
+  return data ? <Page data={data} /> : <Lost />;
+}
+
+function Lost() {
     return (
       <main class="lost">
         <h1>The data of this page is missing</h1>
@@ -25,11 +32,17 @@ export function App() {
         </p>
       </main>
     );
-  const { view } = route.value;
-  document.title = `${data.name} · Verbale`;
+}
+
+function Page({ data }: { data: RunData }) {
+  const { view, id } = route.value;
+  useNavigation(view, id, titleOf(data));
   return (
     <>
       <header class="masthead">
+        <a class="skip" href="#" onClick={toMain}>
+          Skip to the content
+        </a>
         <a class="wordmark" href={summaryLink}>
           Verbale
         </a>
@@ -56,8 +69,43 @@ export function App() {
       {view === 'exchanges' && <Exchanges data={data} />}
       {view === 'test' && <TestView data={data} />}
       <Viewer />
+      <Help />
     </>
   );
+}
+
+function titleOf(data: RunData): string {
+  const { view, id } = route.value;
+  const name = view === 'test' ? (id === 'run' ? 'Outside tests' : (data.rows.find((row) => row.id === id)?.name ?? id)) : view === 'summary' ? '' : view[0]!.toUpperCase() + view.slice(1);
+  return [name, data.name, 'Verbale'].filter(Boolean).join(' · ');
+}
+
+/** A view that was gone to is announced and has the focus; the first one leaves it where a page has it. */
+function useNavigation(view: string, id: string, title: string): void {
+  const first = useRef(true);
+  useEffect(() => {
+    document.title = title;
+  }, [title]);
+  useEffect(() => {
+    if (first.current) first.current = false;
+    else focusMain();
+  }, [view, id]);
+  useEffect(() => {
+    const stops = [onKey('s', () => (location.hash = summaryLink)), onKey('t', () => (location.hash = testsLink({})))];
+    return () => stops.forEach((stop) => stop());
+  }, []);
+}
+
+function focusMain(): void {
+  const main = document.querySelector('main');
+  if (!main) return;
+  main.tabIndex = -1;
+  main.focus({ preventScroll: true });
+}
+
+function toMain(event: Event): void {
+  event.preventDefault();
+  focusMain();
 }
 
 function turn() {

@@ -1,5 +1,6 @@
 // Why something failed: what it said, what was expected, where it came from.
 import { diffLines, diffWordsWithSpace, type ChangeObject } from 'diff';
+import type { ComponentChildren } from 'preact';
 import { Thumbnails } from './viewer';
 import type { Failure, Attachment } from './types';
 
@@ -10,14 +11,17 @@ interface Props {
   failure: Failure;
   /** The test's attachments: its last screenshots are shown beside it. */
   attachments?: Attachment[];
+  /** What else is known of it. */
+  children?: ComponentChildren;
 }
 
-export function FailureBox({ failure, attachments = [] }: Props) {
+export function FailureBox({ failure, attachments = [], children }: Props) {
   const images = attachments.filter((attachment) => attachment.kind === 'screenshot' && attachment.href).slice(-MAX_IMAGES);
   return (
     <section class={`failure ${images.length > 0 ? 'with-images' : ''}`} aria-label="Failure">
       <div>
         <FailureDetail failure={failure} />
+        {children}
       </div>
       {images.length > 0 && <Thumbnails attachments={images} all={attachments} />}
     </section>

@@ -1,8 +1,8 @@
 import './style.css';
 import { render } from 'preact';
 import { App } from './app';
-import { arrivedRows, baselineFiles, exchangeFiles, failureTexts, loadRows, testFiles, run, texts } from './store';
-import type { Exchange, ExchangeRow, TestData, AttachmentText, RunData } from './types';
+import { arrivedRows, baselineFiles, briefFiles, exchangeFiles, failureTexts, loadRows, testFiles, run, texts } from './store';
+import type { Brief, Exchange, ExchangeRow, TestData, AttachmentText, RunData } from './types';
 
 declare global {
   interface Window {
@@ -15,6 +15,7 @@ declare global {
       exchanges(id: string, rows: ExchangeRow[]): void;
       baseline(id: string, exchanges: Exchange[][]): void;
       text(id: string, text: AttachmentText): void;
+      brief(id: string, brief: Brief): void;
     };
   }
 }
@@ -27,6 +28,7 @@ window.verbale = {
   exchanges: (id, rows) => exchangeFiles.arrived(id, rows),
   baseline: (id, exchanges) => baselineFiles.arrived(id, exchanges),
   text: (id, text) => texts.arrived(id, text),
+  brief: (id, brief) => briefFiles.arrived(id, brief),
 };
 
 addEventListener('DOMContentLoaded', () => {

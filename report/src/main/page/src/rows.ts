@@ -35,6 +35,7 @@ export function rowsOf(text: string): Row[] {
       superseded: values.superseded[i],
       recovered: values.recovered[i],
       container: values.container[i],
+      brief: values.brief[i],
       source: values.source[i],
       about: values.about[i],
       blockedBy: values.blockedBy[i],

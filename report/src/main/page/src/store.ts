@@ -2,7 +2,7 @@
 import { batch, effect, signal, type Signal } from '@preact/signals';
 import { rowsOf } from './rows';
 import { OUTCOMES } from './types';
-import type { Entry, Exchange, ExchangeRow, TestData, Outcome, AttachmentText, Row, RunData } from './types';
+import type { Brief, Entry, Exchange, ExchangeRow, TestData, Outcome, AttachmentText, Reason, Row, RunData } from './types';
 
 export const run = signal<RunData | undefined>(undefined);
 
@@ -43,6 +43,7 @@ export const testFiles = new ScriptFiles<TestData[]>('tests');
 export const exchangeFiles = new ScriptFiles<ExchangeRow[]>('exchanges');
 export const baselineFiles = new ScriptFiles<Exchange[][]>('baseline');
 export const texts = new ScriptFiles<AttachmentText>('texts');
+export const briefFiles = new ScriptFiles<Brief>('briefs');
 /** Texts of failures to search in, by positions of rows. */
 export const failureTexts = new ScriptFiles<[number, string][]>('failures');
 
@@ -150,6 +151,11 @@ export function exchangeRows(data: RunData): { rows: ExchangeRow[]; lost: boolea
 export function ofRow<T>(files: ScriptFiles<T[]>, data: RunData, position: number): T | undefined {
   const file = files.get(String(Math.floor(position / data.chunk))).value;
   return file.state === 'here' ? file.value[position % data.chunk] : undefined;
+}
+
+/** Whether all is known of it that the summary shows. */
+export function isWhole(reason: Reason | { title: string } | undefined): reason is Reason {
+  return reason !== undefined && 'id' in reason;
 }
 
 /** The test of a row, whichever attempt it is. */

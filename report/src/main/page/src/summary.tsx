@@ -1,10 +1,10 @@
 // The first view: what the run came to, in a sentence; the run in time; why tests failed; how they went by what they belong to.
 import { Mark } from './mark';
-import { needsAttention, outcomesIn, outcomeText, testLink, testsLink } from './store';
+import { isWhole, needsAttention, outcomesIn, outcomeText, testLink, testsLink } from './store';
 import { Strip } from './strip';
 import { Tables } from './tables';
 import { count, day, durationText, moment, whole } from './text';
-import type { Reason, RunData, ShownRow } from './types';
+import type { RunData, ShownRow } from './types';
 
 const MOST_AFFECTED = 3;
 
@@ -106,7 +106,7 @@ function Affected({ data }: { data: RunData }) {
 }
 
 function Reasons({ data }: { data: RunData }) {
-  const whole = data.reasons.filter((reason): reason is Reason => 'id' in reason);
+  const whole = data.reasons.filter(isWhole);
   return (
     <section class="reasons">
       <h2>Reasons</h2>
@@ -129,7 +129,7 @@ function Reasons({ data }: { data: RunData }) {
               ))}
             </ul>
             {reason.tests > reason.first.length && (
-              <a href={testsLink({ group: 'reason' })}>and {count(reason.tests - reason.first.length, 'more test')}</a>
+              <a href={testsLink({ reason: reason.id })}>and {count(reason.tests - reason.first.length, 'more test')}</a>
             )}
           </li>
         ))}

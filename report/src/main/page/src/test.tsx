@@ -2,6 +2,7 @@
 import { useMemo } from 'preact/hooks';
 import { Open } from './comparison';
 import { Entries } from './entries';
+import { BriefPart } from './brief';
 import { FailureBox } from './failure';
 import { recordingOf } from './playback';
 import { ConsoleAndNetwork } from './consoleAndNetwork';
@@ -9,8 +10,8 @@ import { Mark } from './mark';
 import { TestNavigation } from './navigation';
 import { DataRows } from './dataRows';
 import { RowsToCome } from './rowsToCome';
-import { keyOf, needsAttention, outcomeText, route, rowsLoaded, testFiles, testLink, testsLink } from './store';
-import { durationText, moment } from './text';
+import { isWhole, keyOf, needsAttention, outcomeText, route, rowsLoaded, testFiles, testLink, testsLink } from './store';
+import { count, durationText, moment } from './text';
 import type { About, Attachment, Data, Entry, Outcome, Row, RunData, TestData } from './types';
 
 export function TestView({ data }: { data: RunData }) {
@@ -76,13 +77,36 @@ function OneTest({ data, row, position }: { data: RunData; row: Row; position: n
         </dl>
       )}
       <DataRows data={data} row={row} />
-      {test?.failure && <FailureBox failure={test.failure} attachments={attachmentsIn(test.entries)} />}
+      {test?.failure && (
+        <FailureBox failure={test.failure} attachments={attachmentsIn(test.entries)}>
+          <ReasonOf data={data} row={row} />
+          {row.brief && <BriefPart position={position} />}
+        </FailureBox>
+      )}
       {file.state === 'lost' && <Lost />}
       <Open.Provider value={{ data, position }}>
         {test && <TestEntries test={test} start={row.at} began={began} />}
       </Open.Provider>
       <p class="id dim code">{row.id}</p>
     </main>
+  );
+}
+
+/** Beside the failure what explains it: the error in a response, of a script, or of a log; and that others have it too. */
+function ReasonOf({ data, row }: { data: RunData; row: Row }) {
+  const reason = row.reason === undefined ? undefined : data.reasons[row.reason];
+  if (!isWhole(reason)) return null;
+  const others = reason.tests - 1;
+  const isNews = reason.title !== row.message || reason.evidence !== undefined;
+  if (!isNews && others === 0) return null;
+  return (
+    <div class="reason-of">
+      <h2>
+        Reason{others > 0 && <>, which <a href={testsLink({ reason: reason.id })}>{count(others, 'other test has', 'other tests have')}</a> too</>}
+      </h2>
+      <p>{reason.title}</p>
+      {reason.evidence && <p class="code evidence">{reason.evidence}</p>}
+    </div>
   );
 }
 

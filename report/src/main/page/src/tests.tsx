@@ -30,7 +30,7 @@ function AllTests({ data }: { data: RunData }) {
   const words = params.get('find') ?? '';
   const rows = useMemo(() => data.rows.filter((row) => !row.superseded), [data.rows]); // earlier attempts are inside their tests
   const search = useSearch(data, rows);
-  const found = useMemo(() => find(rows, search, filters, words), [rows, search, words, JSON.stringify(filters)]);
+  const found = useMemo(() => find(rows, search, filters, words, data), [rows, search, words, JSON.stringify(filters)]);
   const lines = useMemo(() => arrange(found, data, group, order), [found, group, order]);
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => onKey('/', () => field.current?.focus()), []);
@@ -45,6 +45,7 @@ function AllTests({ data }: { data: RunData }) {
 
   return (
     <main class="tests">
+      <h1 class="visually-hidden">Tests</h1>
       <div class="controls">
         <label class="find">
           <span class="visually-hidden">Search names, classes, tags, data, messages, and what was recorded of failures</span>
@@ -154,10 +155,10 @@ function Choice(props: { label: string; options: readonly string[]; value: strin
   );
 }
 
-function find(rows: Row[], search: RowSearch, filters: Filters, words: string): Row[] {
+function find(rows: Row[], search: RowSearch, filters: Filters, words: string, data: RunData): Row[] {
   const all = words.toLowerCase().split(/\s+/).filter(Boolean);
   const hits = all.length > 0 ? search.find(all).map((index) => rows[index]!) : rows;
-  return isFiltered(filters) ? hits.filter((row) => keeps(filters, row)) : hits;
+  return isFiltered(filters) ? hits.filter((row) => keeps(filters, row, data)) : hits;
 }
 
 function arrange(rows: Row[], data: RunData, group: Group, order: Order): Line[] {

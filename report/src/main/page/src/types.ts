@@ -127,6 +127,8 @@ export interface Row {
   before?: string;
   /** Needs attention, and did not when it ran last. */
   fresh?: true;
+  /** There is a brief of its failure. */
+  brief?: true;
   about?: About;
   /** Named data, as text to search in. */
   data?: string;
@@ -142,6 +144,13 @@ export interface About {
   severity?: string;
   owner?: string;
   links: { name: string; address?: string }[];
+}
+
+/** A failure as text for elsewhere, and what was near to an element that was not found. */
+export interface Brief {
+  text: string;
+  locator?: string;
+  nearest?: [selector: string, text: string, why: string][];
 }
 
 export interface TestData {

@@ -31,6 +31,7 @@ import picocli.CommandLine.Spec;
             SweepCommand.class,
             ExportCommand.class,
             ImportCommand.class,
+            BriefCommand.class,
             HarCommand.class,
             OtlpCommand.class,
             HelpCommand.class

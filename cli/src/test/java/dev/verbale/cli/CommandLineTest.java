@@ -93,6 +93,24 @@ class CommandLineTest {
     }
 
     @Test
+    void brief_prints_what_failed_as_text_and_no_longer_than_it_may_be() throws Exception {
+        Output one = verbale("brief", "--test", "gate", "--size", "700");
+        Output without = verbale("brief");
+        Output none = verbale("brief", "--test", "roses");
+        Output tooShort = verbale("brief", "--size", "20");
+
+        assertThat(one.code()).isZero();
+        assertThat(one.out())
+                .startsWith("# ")
+                .contains("the gate opens", "errored after", "## Failure")
+                .hasSizeLessThanOrEqualTo(701);
+        assertThat(without.out()).contains("the gate opens", "GET https://orto.example/gate");
+        assertThat(none.code()).isEqualTo(2);
+        assertThat(none.err()).contains("that did not pass has 'roses' in its id");
+        assertThat(tooShort.code()).isEqualTo(2);
+    }
+
+    @Test
     void page_takes_a_baseline_to_compare_with() throws Exception {
         record("2026-11-25_080000_00aa");
 

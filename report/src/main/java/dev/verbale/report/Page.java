@@ -10,6 +10,7 @@ import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -85,7 +86,8 @@ public final class Page {
         }
         List<FailureReason> reasons = FailureReason.of(run);
         EarlierRuns earlier = EarlierRuns.of(run, history);
-        new RowFiles(run, rows, reasons, earlier).write(data);
+        Set<String> briefs = new BriefFiles(run, reasons).write(data);
+        new RowFiles(run, rows, reasons, earlier, briefs).write(data);
         FailureTexts.write(rows, data);
         RunFile.write(run, rows, exchanges.count(), before, reasons, earlier, data.resolve("run.js"));
     }

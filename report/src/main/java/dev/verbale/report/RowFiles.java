@@ -26,6 +26,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.StringJoiner;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
@@ -48,9 +49,12 @@ final class RowFiles {
     private final DataSets dataSets;
     private final Map<String, String> lastOf;
     private final @Nullable EarlierRuns earlier;
+    private final Set<String> briefs;
 
-    RowFiles(Run run, List<Row> rows, List<FailureReason> reasons, @Nullable EarlierRuns earlier) {
+    /** @param briefs ids of the tests whose failure there is a brief of */
+    RowFiles(Run run, List<Row> rows, List<FailureReason> reasons, @Nullable EarlierRuns earlier, Set<String> briefs) {
         this.run = run;
+        this.briefs = briefs;
         this.rows = rows;
         this.earlier = earlier;
         for (int i = 0; i < reasons.size(); i++) {
@@ -105,6 +109,7 @@ final class RowFiles {
         columns.flag("superseded", Row::superseded);
         columns.flag("recovered", Row::recovered);
         columns.flag("container", row -> !row.isTest());
+        columns.flag("brief", row -> briefs.contains(row.id()));
         columns.fewTexts("source", Row::source);
         columns.few("about", row -> !row.about().equals(About.NOTHING), row -> about(json, row.about()));
         columns.few("blockedBy", row -> !blockers(row).isEmpty(), row -> {

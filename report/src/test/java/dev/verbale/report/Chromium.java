@@ -43,6 +43,11 @@ final class Chromium implements AutoCloseable {
         waitFor("return document.querySelector('#page > *') !== null && !document.querySelector('[aria-busy=true]')");
     }
 
+    /** For tools that look at a page through a driver. */
+    ChromeDriver driver() {
+        return driver;
+    }
+
     void resize(int width, int height) {
         driver.executeCdpCommand(
                 "Emulation.setDeviceMetricsOverride",

@@ -1,0 +1,69 @@
+package dev.verbale.report;
+
+import dev.verbale.results.Run;
+import dev.verbale.results.TestResult;
+import dev.verbale.results.brief.FailureBrief;
+import dev.verbale.results.element.MissingElement;
+import dev.verbale.results.element.NearElement;
+import dev.verbale.results.reason.FailureReason;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import tools.jackson.core.JsonGenerator;
+
+/**
+ * {@code data/briefs/N.js}: the failure of the test in row N as text to copy, and what its page had instead of an element that was not
+ * found. Loaded when the test is looked at; the shape is {@code Brief} in the page's types.
+ */
+final class BriefFiles {
+
+    /** A run in which more fail has one reason, and nobody copies the next one. */
+    static final int MOST = 500;
+
+    private static final int LONGEST = 12_000;
+
+    private final Run run;
+    private final List<FailureReason> reasons;
+
+    BriefFiles(Run run, List<FailureReason> reasons) {
+        this.run = run;
+        this.reasons = reasons;
+    }
+
+    /** @return the ids of the tests that have one */
+    Set<String> write(Path data) throws IOException {
+        Path folder = Files.createDirectories(data.resolve("briefs"));
+        Set<String> written = new HashSet<>();
+        List<TestResult> tests = run.tests();
+        for (int i = 0; i < tests.size() && written.size() < MOST; i++) {
+            TestResult test = tests.get(i);
+            if (!test.outcome().needsAttention()) continue;
+            String name = String.valueOf(i);
+            ScriptFile.write(folder.resolve(name + ".js"), "brief", name, json -> brief(json, test));
+            written.add(test.id());
+        }
+        return written;
+    }
+
+    private void brief(JsonGenerator json, TestResult test) {
+        json.writeStartObject();
+        json.writeStringProperty("text", FailureBrief.of(run, test, reasons, LONGEST));
+        MissingElement missing = MissingElement.of(test);
+        if (missing != null) {
+            json.writeStringProperty("locator", missing.locator());
+            json.writeArrayPropertyStart("nearest");
+            for (NearElement near : missing.nearest()) {
+                json.writeStartArray();
+                json.writeString(near.selector());
+                json.writeString(near.text());
+                json.writeString(near.why());
+                json.writeEndArray();
+            }
+            json.writeEndArray();
+        }
+        json.writeEndObject();
+    }
+}

@@ -1,0 +1,55 @@
+// Under a failure: what the page had instead of an element that was not found, and all of it as text for an issue or an assistant.
+import { useState } from 'preact/hooks';
+import { briefFiles } from './store';
+import type { Brief } from './types';
+
+const SHOWN_FOR = 2_000;
+
+export function BriefPart({ position }: { position: number }) {
+  const file = briefFiles.get(String(position)).value;
+  if (file.state !== 'here') return null;
+  return (
+    <>
+      <Nearest brief={file.value} />
+      <CopyAsText text={file.value.text} />
+    </>
+  );
+}
+
+function Nearest({ brief }: { brief: Brief }) {
+  if (!brief.nearest) return null;
+  return (
+    <section class="nearest" aria-label="Nearest elements">
+      <h2>
+        {brief.nearest.length === 0 ? 'The page had nothing like' : 'The page had no'} <span class="code">{brief.locator}</span>
+        {brief.nearest.length > 0 && '; nearest to it:'}
+      </h2>
+      <ul>
+        {brief.nearest.map(([selector, text, why]) => (
+          <li key={selector}>
+            <span class="code">{selector}</span> {text && <q>{text}</q>} <span class="dim">{why}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function CopyAsText({ text }: { text: string }) {
+  const [isCopied, setCopied] = useState(false);
+  const copy = () =>
+    void navigator.clipboard.writeText(text).then(() => {
+      setCopied(true);
+      setTimeout(() => setCopied(false), SHOWN_FOR);
+    });
+  return (
+    <p class="brief">
+      <button class="word" onClick={copy} title="The test, its steps, the failure, console, exchanges, environment">
+        Copy as text
+      </button>{' '}
+      <span class="dim" role="status">
+        {isCopied ? 'copied' : ''}
+      </span>
+    </p>
+  );
+}

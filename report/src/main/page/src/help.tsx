@@ -1,0 +1,35 @@
+// The keys, on `?`.
+import { useEffect, useRef } from 'preact/hooks';
+import { onKey } from './keys';
+
+const KEYS: [string, string][] = [
+  ['?', 'these keys'],
+  ['s, t', 'the summary, the tests'],
+  ['/', 'search in the tests'],
+  ['n, p', 'next and previous test'],
+  ['f', 'next failure'],
+  ['←, →, Esc', 'step through attachments, and close them'],
+  ['+, -, 0', 'an image larger, smaller, fitted'],
+  ['Space', 'play a video, and pause it'],
+];
+
+export function Help() {
+  const dialog = useRef<HTMLDialogElement>(null);
+  useEffect(() => onKey('?', () => (dialog.current?.open ? dialog.current.close() : dialog.current?.showModal())), []);
+  return (
+    <dialog ref={dialog} class="help" aria-labelledby="help-title">
+      <h2 id="help-title">Keys</h2>
+      <dl>
+        {KEYS.map(([key, meaning]) => (
+          <>
+            <dt>{key}</dt>
+            <dd>{meaning}</dd>
+          </>
+        ))}
+      </dl>
+      <button class="word" onClick={() => dialog.current?.close()}>
+        Close
+      </button>
+    </dialog>
+  );
+}

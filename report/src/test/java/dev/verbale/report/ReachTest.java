@@ -1,0 +1,182 @@
+package dev.verbale.report;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.results.Rule;
+import com.deque.html.axecore.selenium.AxeBuilder;
+import dev.verbale.event.AttachmentStored;
+import dev.verbale.event.CheckMade;
+import dev.verbale.event.DataNamed;
+import dev.verbale.event.ExchangeMade;
+import dev.verbale.event.Failure;
+import dev.verbale.event.LogWritten;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.StepEnded;
+import dev.verbale.event.StepKind;
+import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestStarted;
+import dev.verbale.results.SampleRun;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.openqa.selenium.Keys;
+
+/** The page by keyboard, and for who hears it instead of seeing it. */
+class ReachTest {
+
+    private static final Failure NO_BUTTON = new Failure(
+            "org.openqa.selenium.NoSuchElementException",
+            "no such element: Unable to locate element: {\"method\":\"css selector\",\"selector\":\"#lend\"}",
+            "org.openqa.selenium.NoSuchElementException: no such element\n\tat dev.orto.SeedsTest.lends(SeedsTest.java:20)",
+            null,
+            null,
+            List.of());
+
+    @TempDir
+    static Path root;
+
+    private static Chromium chromium;
+    private static Path index;
+
+    @BeforeAll
+    static void write_a_page() throws Exception {
+        chromium = new Chromium();
+        SampleRun sample = SampleRun.in(root, "tonight");
+        Files.writeString(sample.path().resolve("page.html"), "<h1>Seeds</h1><button id='lend-now'>Lend</button>");
+        var stored = new AttachmentStored.StoredFile("page.html", "text/html", 60, null);
+        sample.write(
+                new TestStarted(
+                        0,
+                        1,
+                        0,
+                        "lends",
+                        "lends basil",
+                        "dev.orto.SeedsTest",
+                        "lends",
+                        "main",
+                        List.of("seeds", "smoke")),
+                new DataNamed(1, 1, "seed", "Basil"),
+                new StepStarted(1_000, 2, 1, StepKind.SET_UP, "open the library", null),
+                new StepEnded(2_000, 2, Outcome.PASSED, null, null),
+                new StepStarted(2_500, 3, 1, StepKind.ACTION, "Lend Basil", null),
+                new LogWritten(2_600, 3, "warn", "orto", "the shelf is dark", null, Map.of(), null),
+                new CheckMade(2_650, 3, "a check", Outcome.FAILED, null, 0),
+                new StepEnded(2_700, 3, Outcome.ERRORED, null, NO_BUTTON),
+                new ExchangeMade(
+                        2_750,
+                        7,
+                        1,
+                        null,
+                        "JDK HttpClient",
+                        "HTTP/1.1",
+                        new ExchangeMade.Request("GET", "http://localhost/api/seeds", List.of(), null),
+                        new ExchangeMade.Response(500, List.of(), null),
+                        new ExchangeMade.Timing(3_000L, Map.of()),
+                        null,
+                        null,
+                        Map.of()),
+                new AttachmentStored(2_800, 1, "page source", AttachmentStored.PAGE_SOURCE, stored, 0, 0),
+                new TestEnded(3_000, 1, Outcome.ERRORED, null, NO_BUTTON));
+        sample.test("passes", Outcome.PASSED, null);
+        sample.test("waits", Outcome.SKIPPED, null);
+        sample.test("flickers", Outcome.FAILED, SampleRun.failure("java.lang.AssertionError", "cold"));
+        sample.test("flickers", Outcome.PASSED, null);
+        sample.test("differs", Outcome.FAILED, new Failure("E", "no kale", "E: no kale", "Ada", "Dario", List.of()));
+        index = Page.write(sample.read(), root.resolve("page"));
+    }
+
+    @AfterAll
+    static void close_the_browser() {
+        chromium.close();
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "#/, .tables",
+        "#/tests, .row-line",
+        "#/tests?group=reason&failing=failing, .row-line",
+        "#/test/lends, .brief",
+        "#/test/sample.differs(), .difference",
+        "#/exchanges, .endpoints",
+        "#/test/run, h1",
+        "#/test/nobody, .lost"
+    })
+    void axe_finds_nothing_in_light_and_in_dark(String hash, String awaited) {
+        for (String theme : List.of("light", "dark")) {
+            chromium.open(index, hash);
+            chromium.find(awaited);
+            chromium.script("document.documentElement.dataset.theme = '" + theme + "';"
+                    + "document.querySelectorAll('details').forEach(one => one.open = true)");
+
+            List<Rule> violations = new AxeBuilder().analyze(chromium.driver()).getViolations();
+
+            assertThat(violations)
+                    .as(theme)
+                    .extracting(rule -> rule.getId() + ": "
+                            + rule.getNodes().stream()
+                                    .map(node -> node.getHtml())
+                                    .limit(3)
+                                    .toList())
+                    .isEmpty();
+        }
+    }
+
+    @Test
+    void every_view_is_reached_by_keys_and_says_where_it_is() {
+        chromium.open(index, "");
+        chromium.find(".tables");
+        assertThat(chromium.script("return document.title")).isEqualTo("tonight · Verbale");
+
+        chromium.press("t");
+        chromium.find(".row-line");
+        chromium.waitFor("return document.title === 'Tests · tonight · Verbale'");
+        assertThat(chromium.script("return document.activeElement.tagName")).isEqualTo("MAIN");
+        chromium.press("/");
+        chromium.waitFor("return document.activeElement.type === 'search'");
+        chromium.script("document.activeElement.blur()");
+        chromium.script("location.hash = document.querySelector('.row-line').hash");
+        chromium.waitFor("return document.title === 'lends basil · tonight · Verbale'");
+        chromium.press("n");
+        chromium.waitFor("return document.title === 'passes · tonight · Verbale'");
+        chromium.press("f");
+        chromium.waitFor("return document.title.startsWith('flickers')");
+        chromium.press("?");
+        assertThat(chromium.find("dialog.help[open] h2").getText()).isEqualTo("Keys");
+        chromium.escape();
+        chromium.waitFor("return !document.querySelector('dialog.help').open");
+        chromium.press("s");
+        chromium.waitFor("return document.title === 'tonight · Verbale'");
+    }
+
+    @Test
+    void the_first_tab_stop_skips_to_the_content() {
+        chromium.open(index, "#/tests");
+        chromium.find(".row-line");
+
+        chromium.press(Keys.TAB);
+        assertThat(chromium.script("return document.activeElement.textContent.trim()"))
+                .isEqualTo("Skip to the content");
+        chromium.script("document.activeElement.click()");
+
+        assertThat(chromium.script("return document.activeElement.tagName")).isEqualTo("MAIN");
+    }
+
+    @Test
+    void what_is_near_to_a_missing_element_stands_under_the_failure() {
+        chromium.complaints(); // of axe, which asks for what the page's policy refuses
+        chromium.open(index, "#/test/lends");
+
+        assertThat(chromium.find(".nearest").getText())
+                .contains("The page had no #lend; nearest to it:", "button#lend-now Lend");
+        assertThat(chromium.find(".brief button").getText()).isEqualTo("Copy as text");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+}

@@ -1,0 +1,41 @@
+package dev.verbale.results.element;
+
+import dev.verbale.event.AttachmentStored;
+import dev.verbale.journal.PlainFile;
+import dev.verbale.results.Entry;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The source of a page that was recorded.
+ *
+ * @since 0.2.0
+ */
+public final class PageSource {
+
+    private static final int LARGEST = 8 << 20;
+
+    private PageSource() {}
+
+    /** The last one that was attached among {@code entries} or in their steps, as HTML; null where there is none that can be read. */
+    public static @Nullable String last(List<Entry> entries) {
+        String last = null;
+        for (Entry entry : entries) {
+            String found =
+                    entry instanceof Entry.AttachmentEntry attachment ? of(attachment) : last(Entry.inside(entry));
+            if (found != null) last = found;
+        }
+        return last;
+    }
+
+    private static @Nullable String of(Entry.AttachmentEntry attachment) {
+        if (!attachment.kind().equals(AttachmentStored.PAGE_SOURCE) || attachment.file() == null) return null;
+        try {
+            return new String(PlainFile.bytes(attachment.file(), LARGEST), StandardCharsets.UTF_8);
+        } catch (IOException unreadable) {
+            return null; // the run says elsewhere that it has lost a file
+        }
+    }
+}

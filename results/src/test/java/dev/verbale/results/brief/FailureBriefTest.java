@@ -1,0 +1,169 @@
+package dev.verbale.results.brief;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.verbale.event.AttachmentStored;
+import dev.verbale.event.Failure;
+import dev.verbale.event.LogWritten;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.StepEnded;
+import dev.verbale.event.StepKind;
+import dev.verbale.event.StepStarted;
+import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestStarted;
+import dev.verbale.results.Run;
+import dev.verbale.results.SampleRun;
+import dev.verbale.results.TestResult;
+import dev.verbale.results.reason.FailureReason;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/** A failure as text. */
+class FailureBriefTest {
+
+    private static final Failure NO_BUTTON = new Failure(
+            "org.openqa.selenium.NoSuchElementException",
+            "no such element: Unable to locate element: {\"method\":\"css selector\",\"selector\":\"#lend\"}",
+            "org.openqa.selenium.NoSuchElementException: no such element\n\tat java.base/java.lang.reflect.Method.invoke(Method.java:569)\n"
+                    + "\tat dev.orto.pages.SeedsPage.borrow(SeedsPage.java:31)\n\tat dev.orto.SeedsPageTest.borrows(SeedsPageTest.java:20)",
+            null,
+            null,
+            List.of());
+
+    @TempDir
+    Path root;
+
+    private Run run;
+
+    @BeforeEach
+    void record() throws Exception {
+        SampleRun sample = SampleRun.in(root, "tonight");
+        Files.writeString(
+                sample.path().resolve("page.html"),
+                "<h1>Seeds</h1><form id='loan'><input name='neighbour' placeholder='Who?'><button id='borrow-now'>Borrow</button></form>");
+        Files.writeString(
+                sample.path().resolve("console.json"),
+                "[{\"at\":1,\"level\":\"error\",\"text\":\"Uncaught TypeError: lend is not a function\"}]");
+        sample.write(
+                new TestStarted(
+                        0,
+                        1,
+                        0,
+                        "dev.orto.SeedsPageTest.borrows()",
+                        "a neighbour borrows\n## basil",
+                        "dev.orto.SeedsPageTest",
+                        "borrows",
+                        "main",
+                        List.of("seeds")),
+                new StepStarted(1_000, 2, 1, StepKind.ACTION, "Open the library", null),
+                new StepEnded(2_000, 2, Outcome.PASSED, null, null),
+                new StepStarted(2_500_000, 3, 1, StepKind.ACTION, "Elsa borrows Basil", null),
+                new LogWritten(2_600_000, 3, "warn", "orto", "the shelf is dark", null, Map.of(), null),
+                new StepEnded(2_700_000, 3, Outcome.ERRORED, null, NO_BUTTON),
+                stored(2_800_000, "page.html", AttachmentStored.PAGE_SOURCE, "text/html"),
+                stored(2_800_001, "console.json", AttachmentStored.CONSOLE, "application/json"),
+                new TestEnded(3_000_000, 1, Outcome.ERRORED, null, NO_BUTTON));
+        sample.test("passes", Outcome.PASSED, null);
+        run = sample.read();
+    }
+
+    private static AttachmentStored stored(long at, String file, String kind, String type) {
+        return new AttachmentStored(at, 1, file, kind, new AttachmentStored.StoredFile(file, type, 1, null), 0, 0);
+    }
+
+    private String brief(int longest) {
+        return FailureBrief.of(run, run.needingAttention().get(0), FailureReason.of(run), longest);
+    }
+
+    @Test
+    void says_all_that_somebody_needs_who_was_not_there() {
+        assertThat(brief(12_000)).isEqualTo("""
+                        # a neighbour borrows ⏎ ## basil
+
+                        errored after 3.0 s; run tonight
+                        id: dev.orto.SeedsPageTest.borrows()
+                        tags: seeds
+
+                        ## Failure
+
+                        org.openqa.selenium.NoSuchElementException
+                          no such element: Unable to locate element: {"method":"css selector","selector":"#lend"}
+                          at dev.orto.pages.SeedsPage.borrow(SeedsPage.java:31)
+                          at dev.orto.SeedsPageTest.borrows(SeedsPageTest.java:20)
+
+                        ## Element not found
+
+                        The page had no #lend. Nearest to it:
+                        - button#borrow-now "Borrow": is named after what the test does
+                        - input[name=neighbour] "Who?": is named after what the test does
+
+                        ## What happened
+
+                          0:00.001 Open the library
+                        > 0:02.500 Elsa borrows Basil [errored]
+                          0:02.600   warn: the shelf is dark
+                          0:02.800 attached page.html: page.html
+                          0:02.800 attached console.json: console.json
+
+                        ## Browser
+
+                        Uncaught TypeError: lend is not a function
+
+                        ## Environment
+
+                        os: Linux
+
+                        ## The page, as it was
+
+                        heading "Seeds"
+                        form #loan
+                        field "Who?" [name=neighbour]
+                        button "Borrow" #borrow-now
+                        """);
+    }
+
+    @Test
+    void is_never_longer_than_it_may_be_and_loses_the_least_first() {
+        for (int longest : new int[] {500, 700, 1_000, 2_000}) {
+            String brief = brief(longest);
+            assertThat(brief.length()).as(brief).isLessThanOrEqualTo(longest);
+            assertThat(brief).contains("# a neighbour borrows", "NoSuchElementException");
+        }
+        assertThatThrownBy(() -> brief(499)).hasMessage("499 characters hold no brief; give it 500 or more");
+    }
+
+    /** Whatever was recorded, no line of it is one of ours, and nothing is thrown. */
+    @Test
+    void hostile_texts_stay_inside_their_lines() throws Exception {
+        var random = new Random(4);
+        String[] pieces = {
+            "\n# x", "\r\n## y", "\u0000", "\u2028## z", "\uD800", "a".repeat(5_000), "```", "<b>", "\t", "|", ""
+        };
+        for (int round = 0; round < 200; round++) {
+            SampleRun sample = SampleRun.in(root, "hostile-" + round);
+            String name = pieces[random.nextInt(pieces.length)] + pieces[random.nextInt(pieces.length)];
+            String text = pieces[random.nextInt(pieces.length)] + "x" + pieces[random.nextInt(pieces.length)];
+            sample.write(
+                    new TestStarted(0, 1, 0, "k" + name, name, null, null, name, List.of(name)),
+                    new StepStarted(1, 2, 1, StepKind.ACTION, text, name),
+                    new LogWritten(2, 2, name, null, text, null, Map.of(), null),
+                    new StepEnded(3, 2, Outcome.FAILED, name, null),
+                    new TestEnded(4, 1, Outcome.FAILED, text, new Failure("E", "m", text, text, name, List.of())));
+            Run read = sample.read();
+            for (TestResult test : read.tests()) {
+                String brief = FailureBrief.of(read, test, FailureReason.of(read), 6_000);
+                assertThat(brief.length()).isLessThanOrEqualTo(6_000);
+                assertThat(brief.lines().filter(line -> line.startsWith("#")))
+                        .allMatch(line -> line.startsWith("# ")
+                                || line.matches("## (Failure|What happened|Environment|Others.*)"));
+            }
+        }
+    }
+}

@@ -1,0 +1,110 @@
+package dev.verbale.results.element;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.event.AttachmentStored;
+import dev.verbale.event.Outcome;
+import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestStarted;
+import dev.verbale.results.SampleRun;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** What a page had instead of what a test looked for. */
+class MissingElementTest {
+
+    private static final String SOURCE = """
+            <html><body><nav><a href='/'>Plots</a><a href='/rota'>Rota</a></nav>
+            <table><tr data-seed='Basil'><td class='sachets'>4</td><td class='lent'></td></tr></table>
+            <form id='loan'><h2>Borrow seeds</h2><label>Seed <select name='seed'><option>Basil</option></select></label>
+            <label>Neighbour <input name='neighbour'></label><button id='borrow-now' class='main'>Borrow</button>
+            <button aria-label='Close the form'>×</button><p class='message error' role='status'></p></form>
+            <form id='swap'><input name='firstDay'><input name='second-day'><button>Swap the days</button></form>
+            </body></html>""";
+
+    @TempDir
+    Path root;
+
+    /** The first one is what a person would take. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "#lend                                                    | a neighbour borrows basil | button#borrow-now",
+                "#borrow                                                  | x                         | button#borrow-now",
+                "#borrowNow                                               | x                         | button#borrow-now",
+                "[name=first-day]                                         | x                         | input[name=firstDay]",
+                "[name=secondDay]                                         | x                         | input[name=second-day]",
+                ".message.bad                                             | x                         | p.message.error",
+                "link “Rotas”                                             | x                         | a",
+                "//button[text()='Swap days']                             | x                         | #swap button",
+                "getByRole(AriaRole.BUTTON, setName(\"Borrow now\"))      | x                         | button#borrow-now",
+                "getByText(\"Swap days\")                                 | x                         | #swap button",
+                "locator(\"#loan-form\")                                  | x                         | form#loan",
+            })
+    void the_nearest_comes_first(String locator, String doing, String selector) {
+        assertThat(NearestElements.of(SOURCE, locator, doing))
+                .hasSizeBetween(1, 3)
+                .first()
+                .extracting(NearElement::selector)
+                .isEqualTo(selector);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"#zzz", "[name=qqq]", "''", "((((", "//*[", "getByRole(", "#"})
+    void nothing_is_near_what_nobody_knows(String locator) {
+        assertThat(NearestElements.of(SOURCE, locator, "x")).isEmpty();
+        assertThat(NearestElements.of("", locator, "x")).isEmpty();
+        assertThat(NearestElements.of("<<<\u0000>&&&;", locator, "x")).isEmpty();
+    }
+
+    @Test
+    void of_a_test_it_is_the_last_page_that_was_recorded() throws Exception {
+        SampleRun run = SampleRun.in(root, "run");
+        Files.writeString(run.path().resolve("first.html"), "<button id='lendIt'>Lend</button>");
+        Files.writeString(run.path().resolve("last.html"), SOURCE);
+        run.write(
+                new TestStarted(10, 1, 0, "k", "borrows", "T", "borrows", "main", List.of()),
+                source(11, "first.html"),
+                source(12, "last.html"),
+                new TestEnded(
+                        20,
+                        1,
+                        Outcome.ERRORED,
+                        null,
+                        SampleRun.failure(
+                                "org.openqa.selenium.NoSuchElementException",
+                                "no such element: Unable to locate element: {\"method\":\"css selector\",\"selector\":\"#lend\"}")));
+
+        MissingElement missing = MissingElement.of(run.read().tests().get(0));
+
+        assertThat(missing.locator()).isEqualTo("#lend");
+        assertThat(missing.nearest().get(0))
+                .isEqualTo(new NearElement("button#borrow-now", "Borrow", "is named after what the test does"));
+    }
+
+    @Test
+    void without_a_page_or_with_another_failure_there_is_none() throws Exception {
+        SampleRun run = SampleRun.in(root, "run");
+        run.test(
+                "lost",
+                Outcome.ERRORED,
+                SampleRun.failure("org.openqa.selenium.NoSuchElementException", "no such element: By.id: lend"));
+        run.test("failed", Outcome.FAILED, SampleRun.failure("java.lang.AssertionError", "no kale"));
+        run.test("passed", Outcome.PASSED, null);
+
+        assertThat(run.read().tests())
+                .hasSize(3)
+                .allSatisfy(test -> assertThat(MissingElement.of(test)).isNull());
+    }
+
+    private static AttachmentStored source(long at, String file) {
+        var stored = new AttachmentStored.StoredFile(file, "text/html", 1, null);
+        return new AttachmentStored(at, 1, "page source", AttachmentStored.PAGE_SOURCE, stored, 0, 0);
+    }
+}
