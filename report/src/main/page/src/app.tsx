@@ -6,8 +6,9 @@ import { onKey } from './keys';
 import { Tests } from './tests';
 import { TestView } from './test';
 import { Viewer } from './viewer';
-import { exchangesLink, testsLink, route, run, summaryLink } from './store';
+import { exchangesLink, testsLink, route, run, summaryLink, workersLink } from './store';
 import { Summary } from './summary';
+import { Workers } from './workers';
 import type { RunData } from './types';
 
 const THEME = 'verbale-theme';
@@ -54,6 +55,9 @@ function Page({ data }: { data: RunData }) {
           <a href={testsLink({})} aria-current={view === 'tests' ? 'page' : view === 'test' ? 'true' : undefined}>
             Tests
           </a>
+          <a href={workersLink} aria-current={view === 'workers' ? 'page' : undefined}>
+            Workers
+          </a>
           {data.exchanges > 0 && (
             <a href={exchangesLink({})} aria-current={view === 'exchanges' ? 'page' : undefined}>
               Exchanges
@@ -66,6 +70,7 @@ function Page({ data }: { data: RunData }) {
       </header>
       {view === 'summary' && <Summary data={data} />}
       {view === 'tests' && <Tests data={data} />}
+      {view === 'workers' && <Workers data={data} />}
       {view === 'exchanges' && <Exchanges data={data} />}
       {view === 'test' && <TestView data={data} />}
       <Viewer />

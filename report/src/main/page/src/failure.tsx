@@ -1,6 +1,7 @@
 // Why something failed: what it said, what was expected, where it came from.
 import { diffLines, diffWordsWithSpace, type ChangeObject } from 'diff';
 import type { ComponentChildren } from 'preact';
+import { whole } from './text';
 import { Thumbnails } from './viewer';
 import type { Failure, Attachment } from './types';
 
@@ -41,9 +42,43 @@ function FailureDetail({ failure }: { failure: Failure }) {
       ))}
       <details>
         <summary>Stack trace</summary>
-        <pre class="stack">{failure.stack}</pre>
+        <Stack failure={failure} />
       </details>
     </>
+  );
+}
+
+interface Part {
+  lines: string[];
+  isOwn: boolean;
+}
+
+const FEW = 2;
+
+/** The suite's own frames strong, those of libraries between them folded. */
+function Stack({ failure }: { failure: Failure }) {
+  const own = new Set(failure.own);
+  const parts: Part[] = [];
+  failure.stack.split('\n').forEach((line, index) => {
+    const isFrame = /^\s*(at |\.\.\. )/.test(line);
+    const isOwn = own.has(index) || !isFrame;
+    const last = parts.at(-1);
+    if (last && last.isOwn === isOwn) last.lines.push(line);
+    else parts.push({ lines: [line], isOwn });
+  });
+  return (
+    <div class="stack">
+      {parts.map((part, index) =>
+        part.isOwn || part.lines.length <= FEW ? (
+          <pre key={index}>{part.lines.map((line, at) => (part.isOwn && /^\s*at /.test(line) ? <b key={at}>{line + '\n'}</b> : line + '\n'))}</pre>
+        ) : (
+          <details key={index} class="folded">
+            <summary>{whole(part.lines.length)} frames of libraries</summary>
+            <pre>{part.lines.join('\n')}</pre>
+          </details>
+        ),
+      )}
+    </div>
   );
 }
 

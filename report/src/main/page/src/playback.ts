@@ -7,7 +7,7 @@ const VIDEOS = ['video/webm', 'video/mp4'];
 export type Timed = Attachment & { begins: number; href: string };
 
 /** A video, or frames of one that nobody encoded. */
-export type Recording = { video: Timed } | { frames: Timed[] };
+export type Recording = { video: Timed; /** What is shown before anybody plays it: it begins with an empty window. */ poster?: string } | { frames: Timed[] };
 
 /** The moment that is shown, in microseconds of the run; undefined while nobody looked at it. */
 export const shown = signal<number | undefined>(undefined);
@@ -26,9 +26,14 @@ export function seek(at: number): void {
 export function recordingOf(entries: Entry[]): Recording | undefined {
   const attachments = timed(entries);
   const video = attachments.findLast((attachment) => attachment.kind === 'video' && VIDEOS.includes(attachment.mediaType));
-  if (video) return { video };
+  const poster = screenshots(entries).at(-1)?.href;
+  if (video) return poster ? { video, poster } : { video };
   const frames = attachments.filter((attachment) => attachment.kind === 'frames').toSorted((a, b) => a.begins - b.begins);
   return frames.length > 0 ? { frames } : undefined;
+}
+
+function screenshots(entries: Entry[]): Attachment[] {
+  return entries.flatMap((entry) => ('entries' in entry ? screenshots(entry.entries) : entry.type === 'attachment' && entry.kind === 'screenshot' ? [entry] : []));
 }
 
 function timed(entries: Entry[]): Timed[] {

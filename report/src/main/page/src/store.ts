@@ -71,7 +71,7 @@ export function loadRows(): void {
 }
 
 export interface Route {
-  view: 'summary' | 'tests' | 'exchanges' | 'test';
+  view: 'summary' | 'tests' | 'workers' | 'exchanges' | 'test';
   /** Which test: a row's id, or `run` for what happened outside tests. */
   id: string;
   params: URLSearchParams;
@@ -88,7 +88,7 @@ function parse(hash: string): Route {
   const [path = '', query = ''] = hash.replace(/^#\/?/, '').split('?');
   const [view, ...rest] = path.split('/');
   const params = new URLSearchParams(query);
-  if (view === 'tests' || view === 'exchanges') return { view, id: '', params };
+  if (view === 'tests' || view === 'workers' || view === 'exchanges') return { view, id: '', params };
   if (view === 'test') return { view, id: decoded(rest.join('/')), params };
   return { view: 'summary', id: '', params };
 }
@@ -102,6 +102,7 @@ function decoded(text: string): string {
 }
 
 export const summaryLink = '#/';
+export const workersLink = '#/workers';
 
 export function testLink(id: string): string {
   return '#/test/' + encodeURIComponent(id);

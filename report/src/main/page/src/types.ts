@@ -164,6 +164,8 @@ export interface Failure {
   expected?: string;
   actual?: string;
   stack: string;
+  /** Which of its lines are of the suite's own code, from 0. */
+  own: number[];
   gathered?: Failure[];
 }
 

@@ -29,7 +29,7 @@ export function RecordingPlayer({ recording, start, caption, ticks }: Props) {
   }, [recording]);
   return (
     <figure class="video">
-      {'video' in recording ? <Video attachment={recording.video} ticks={ticks} /> : <Frames frames={recording.frames} />}
+      {'video' in recording ? <Video attachment={recording.video} poster={recording.poster} ticks={ticks} /> : <Frames frames={recording.frames} />}
       <figcaption>
         <span class="time">{offset((shown.value ?? ('video' in recording ? recording.video.begins : recording.frames[0]!.begins)) - start)}</span>
         <span class="caption">{caption}</span>
@@ -43,7 +43,7 @@ export function RecordingPlayer({ recording, start, caption, ticks }: Props) {
   );
 }
 
-function Video({ attachment, ticks }: { attachment: Timed; ticks: number[] }) {
+function Video({ attachment, poster, ticks }: { attachment: Timed; poster: string | undefined; ticks: number[] }) {
   const video = useRef<HTMLVideoElement>(null);
   const length = useSignal(0);
   const speed = useSignal(1);
@@ -74,6 +74,7 @@ function Video({ attachment, ticks }: { attachment: Timed; ticks: number[] }) {
       <video
         ref={video}
         src={attachment.href}
+        {...(poster && { poster })}
         muted
         playsInline
         preload="auto"

@@ -6,6 +6,7 @@ import dev.verbale.results.reason.FailureReason;
 import java.io.FileNotFoundException;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -66,12 +67,11 @@ public final class Page {
 
     private static void writeAll(Run run, Path folder, @Nullable Run baseline, @Nullable History history)
             throws IOException {
+        List<FailureReason> reasons = FailureReason.of(run);
         for (String file : OWN_FILES) {
-            try (InputStream in = Page.class.getResourceAsStream("page/" + file)) {
-                if (in == null)
-                    throw new FileNotFoundException("page/" + file + " is missing in this build of Verbale");
-                Files.copy(in, folder.resolve(file));
-            }
+            byte[] bytes = own(file);
+            if (file.equals("index.html")) bytes = withPlainSummary(bytes, run, reasons);
+            Files.write(folder.resolve(file), bytes);
         }
         Path data = Files.createDirectories(folder.resolve("data"));
         List<Row> rows = Row.of(run);
@@ -84,11 +84,23 @@ public final class Page {
             before = new BaselineExchanges(baseline, rows, new AttachmentCopier(baseline, folder, "baseline"));
             before.write(data);
         }
-        List<FailureReason> reasons = FailureReason.of(run);
         EarlierRuns earlier = EarlierRuns.of(run, history);
         Set<String> briefs = new BriefFiles(run, reasons).write(data);
         new RowFiles(run, rows, reasons, earlier, briefs).write(data);
         FailureTexts.write(rows, data);
         RunFile.write(run, rows, exchanges.count(), before, reasons, earlier, data.resolve("run.js"));
+    }
+
+    private static byte[] own(String file) throws IOException {
+        try (InputStream in = Page.class.getResourceAsStream("page/" + file)) {
+            if (in == null) throw new FileNotFoundException("page/" + file + " is missing in this build of Verbale");
+            return in.readAllBytes();
+        }
+    }
+
+    private static byte[] withPlainSummary(byte[] html, Run run, List<FailureReason> reasons) {
+        return new String(html, StandardCharsets.UTF_8)
+                .replace("<!--plain-->", PlainSummary.of(run, reasons))
+                .getBytes(StandardCharsets.UTF_8);
     }
 }

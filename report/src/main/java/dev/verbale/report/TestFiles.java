@@ -9,6 +9,7 @@ import dev.verbale.har.HarReader;
 import dev.verbale.journal.PlainFile;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
+import dev.verbale.results.OwnFrames;
 import dev.verbale.results.Run;
 import java.io.IOException;
 import java.io.InputStream;
@@ -18,6 +19,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
 
@@ -33,6 +36,9 @@ final class TestFiles {
     /** An archive may hold what a browser asked in an hour, and stands in a page for somebody to read. */
     private static final int MAX_OF_AN_ARCHIVE = 500;
 
+    private static final Pattern FRAME = Pattern.compile("\\s*at (?:[\\w.@-]*//?)*(.*)");
+
+    private final OwnFrames own;
     private final Run run;
     private final List<Row> rows;
     private final AttachmentCopier attachments;
@@ -43,6 +49,7 @@ final class TestFiles {
 
     TestFiles(Run run, List<Row> rows, AttachmentCopier attachments) {
         this.run = run;
+        this.own = run.ownFrames();
         this.rows = rows;
         this.attachments = attachments;
     }
@@ -206,24 +213,37 @@ final class TestFiles {
         if (thread != null) json.writeStringProperty("thread", thread);
     }
 
-    private static void failure(JsonGenerator json, @Nullable Failure failure) {
+    private void failure(JsonGenerator json, @Nullable Failure failure) {
         if (failure == null) return;
         json.writeName("failure");
         failureObject(json, failure);
     }
 
-    private static void failureObject(JsonGenerator json, Failure failure) {
+    private void failureObject(JsonGenerator json, Failure failure) {
         json.writeStartObject();
         json.writeStringProperty("type", failure.type());
         if (failure.message() != null) json.writeStringProperty("message", failure.message());
         if (failure.expected() != null) json.writeStringProperty("expected", failure.expected());
         if (failure.actual() != null) json.writeStringProperty("actual", failure.actual());
         json.writeStringProperty("stack", failure.stack());
+        ownLines(json, failure.stack());
         if (!failure.gathered().isEmpty()) {
             json.writeArrayPropertyStart("gathered");
             for (Failure one : failure.gathered()) failureObject(json, one);
             json.writeEndArray();
         }
         json.writeEndObject();
+    }
+
+    /** Which lines of a stack are of the suite's own code. */
+    private void ownLines(JsonGenerator json, String stack) {
+        json.writeArrayPropertyStart("own");
+        int number = 0;
+        for (String line : (Iterable<String>) stack.lines()::iterator) {
+            Matcher frame = FRAME.matcher(line);
+            if (frame.lookingAt() && own.isOwn(frame.group(1))) json.writeNumber(number);
+            number++;
+        }
+        json.writeEndArray();
     }
 }

@@ -43,6 +43,17 @@ final class Chromium implements AutoCloseable {
         waitFor("return document.querySelector('#page > *') !== null && !document.querySelector('[aria-busy=true]')");
     }
 
+    /** Opens {@code index} as a browser does that runs no scripts. */
+    void withoutScripts(Path index) {
+        driver.executeCdpCommand("Emulation.setScriptExecutionDisabled", Map.of("value", true));
+        driver.get("about:blank");
+        driver.get(index.toUri().toString());
+    }
+
+    void withScripts() {
+        driver.executeCdpCommand("Emulation.setScriptExecutionDisabled", Map.of("value", false));
+    }
+
     /** For tools that look at a page through a driver. */
     ChromeDriver driver() {
         return driver;

@@ -93,6 +93,10 @@ class PageTest {
         assertThat(chromium.texts(".failure .message")).containsExactly("Thursday after the swap");
         assertThat(chromium.find(".stack").isDisplayed()).as("folded at first").isFalse();
         chromium.find(".failure summary").click();
+        assertThat(chromium.find(".stack").getText())
+                .contains("java.lang.AssertionError: Thursday after the swap", "frames of libraries")
+                .doesNotContain("PageTest.java");
+        chromium.find(".stack summary").click();
         assertThat(chromium.find(".stack").getText()).contains("PageTest.java");
         assertThat(chromium.texts(".step-message")).containsExactly("Thursday after the swap");
     }
@@ -400,6 +404,29 @@ class PageTest {
             chromium.waitFor("return document.querySelectorAll('.row-line').length === 1");
             assertThat(chromium.find(".row-line .name").getText()).as(words).isEqualTo("swaps two days");
         }
+    }
+
+    @Test
+    void without_javascript_the_sentence_the_reasons_and_their_tests_are_there_and_no_markup_of_theirs()
+            throws Exception {
+        String hostile = "</noscript><script>alert(1)</script><b onclick=\"x\">'&";
+        Path index = page(() -> {
+            Scope test =
+                    recorder.startTest(recorder.run(), new TestDescriptor("k", hostile, "sample.C", null, List.of()));
+            recorder.endTest(test, TestEnd.threw(new AssertionError(hostile)));
+        });
+
+        String html = Files.readString(index);
+        String plain = html.substring(html.indexOf("<noscript>"), html.lastIndexOf("</noscript>"));
+
+        assertThat(plain)
+                .contains("1 of 1 test did not pass", "<b>1</b> failed", "&lt;/noscript&gt;&lt;script&gt;alert(1)")
+                .doesNotContain("<script", "onclick=\"");
+        assertThat(html.indexOf("</noscript>")).isEqualTo(html.lastIndexOf("</noscript>"));
+        chromium.withoutScripts(index);
+        assertThat(chromium.find("h1.sentence").getText()).startsWith("1 of 1 test did not pass");
+        assertThat(chromium.texts(".reason-tests li")).hasSize(1);
+        chromium.withScripts();
     }
 
     @Test

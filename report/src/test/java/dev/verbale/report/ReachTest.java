@@ -105,6 +105,7 @@ class ReachTest {
         "#/tests?group=reason&failing=failing, .row-line",
         "#/test/lends, .brief",
         "#/test/sample.differs(), .difference",
+        "#/workers, .lanes",
         "#/exchanges, .endpoints",
         "#/test/run, h1",
         "#/test/nobody, .lost"
@@ -178,5 +179,20 @@ class ReachTest {
                 .contains("The page had no #lend; nearest to it:", "button#lend-now Lend");
         assertThat(chromium.find(".brief button").getText()).isEqualTo("Copy as text");
         assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
+    void workers_say_what_ran_where_and_lead_to_it() {
+        chromium.open(index, "#/workers");
+
+        assertThat(chromium.find(".workers h1").getText()).startsWith("1 thread ran for ");
+        assertThat(chromium.find(".workers tbody tr").getText()).contains("worker-1, main", "6 starts");
+        chromium.find("button[aria-label=Closer]").click();
+        assertThat(chromium.find(".range").getText()).contains("the whole run");
+        chromium.find(".range .word").click();
+        assertThat(chromium.texts(".lanes path")).as("one for each outcome").hasSize(4);
+        chromium.find(".workers tbody a").click();
+        chromium.find(".row-line");
+        assertThat(chromium.find(".group-line h2").getText()).isEqualTo("worker-1, main");
     }
 }

@@ -1,0 +1,108 @@
+package dev.verbale.report;
+
+import dev.verbale.event.Failure;
+import dev.verbale.results.ContainerResult;
+import dev.verbale.results.FailureTitle;
+import dev.verbale.results.Run;
+import dev.verbale.results.TestResult;
+import dev.verbale.results.Texts;
+import dev.verbale.results.reason.FailureReason;
+import dev.verbale.results.summary.Headline;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The summary as plain HTML, for who has no JavaScript: the sentence, the counts, reasons with their tests, and what each said. Texts
+ * of tests are escaped, and nothing in it is a link or loads anything.
+ */
+final class PlainSummary {
+
+    private static final int MOST_REASONS = 100;
+    private static final int MOST_TESTS = 50;
+    private static final int LONGEST = 300;
+
+    private final StringBuilder html = new StringBuilder();
+
+    private PlainSummary() {}
+
+    static String of(Run run, List<FailureReason> reasons) {
+        var summary = new PlainSummary();
+        summary.write(run, reasons);
+        return summary.html.toString();
+    }
+
+    private void write(Run run, List<FailureReason> reasons) {
+        html.append("<main class=\"summary\">\n<p class=\"dateline\">")
+                .append(escaped(run.name()))
+                .append(", ");
+        html.append(escaped(run.started().toString())).append("</p>\n<h1 class=\"sentence\">");
+        html.append(escaped(Headline.withoutGaps(run))).append("</h1>\n");
+        if (!run.incomplete().isNothing())
+            html.append("<p class=\"incomplete\">")
+                    .append(escaped(run.incomplete().sentence()))
+                    .append("</p>\n");
+        html.append("<ul class=\"counts\">\n");
+        run.counts()
+                .byOutcome()
+                .forEach((outcome, count) -> html.append("<li><b>")
+                        .append(count)
+                        .append("</b> ")
+                        .append(escaped(outcome.text()))
+                        .append("</li>\n"));
+        html.append("</ul>\n<h2>Reasons</h2>\n<ol class=\"reasons\">\n");
+        for (FailureReason reason : reasons.subList(0, Math.min(MOST_REASONS, reasons.size()))) reason(reason);
+        html.append("</ol>\n");
+        more(reasons.size() - MOST_REASONS, "reason");
+        html.append(
+                "<p class=\"dim\">The rest of this page is drawn by a script that lies beside it; it needs JavaScript, and nothing"
+                        + " else.</p>\n</main>");
+    }
+
+    private void reason(FailureReason reason) {
+        html.append("<li><h3>").append(escaped(reason.title())).append("</h3>\n");
+        if (reason.evidence() != null)
+            html.append("<p class=\"code evidence\">")
+                    .append(escaped(reason.evidence()))
+                    .append("</p>\n");
+        html.append("<ul class=\"reason-tests\">\n");
+        List<TestResult> tests = reason.tests();
+        for (TestResult test : tests.subList(0, Math.min(MOST_TESTS, tests.size()))) {
+            String in = test.path().isEmpty() ? "" : test.path().get(0) + " › ";
+            line(in + test.name(), test.outcome().text(), test.failure());
+        }
+        for (ContainerResult container : reason.containers())
+            line(container.name() + " itself", container.outcome().text(), container.failure());
+        html.append("</ul>\n");
+        more(tests.size() - MOST_TESTS, "test");
+        html.append("</li>\n");
+    }
+
+    private void line(String name, String outcome, @Nullable Failure failure) {
+        html.append("<li>")
+                .append(escaped(name))
+                .append(" <span class=\"dim\">")
+                .append(escaped(outcome));
+        if (failure != null) html.append(": ").append(escaped(FailureTitle.of(failure)));
+        html.append("</span></li>\n");
+    }
+
+    private void more(int number, String word) {
+        if (number > 0)
+            html.append("<p class=\"dim\">and ")
+                    .append(number)
+                    .append(" more ")
+                    .append(word)
+                    .append(number == 1 ? "" : "s")
+                    .append("</p>\n");
+    }
+
+    private static String escaped(String text) {
+        return Texts.cut(text, LONGEST)
+                .replace("&", "&amp;")
+                .replace("<", "&lt;")
+                .replace(">", "&gt;")
+                .replace("\"", "&quot;")
+                .replace("'", "&#39;")
+                .replaceAll("[\\p{Cntrl}&&[^\\n\\t]]", "\uFFFD");
+    }
+}
