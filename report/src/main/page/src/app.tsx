@@ -85,7 +85,7 @@ function titleOf(data: RunData): string {
   return [name, data.name, 'Verbale'].filter(Boolean).join(' · ');
 }
 
-/** A view that was gone to is announced and has the focus; the first one leaves it where a page has it. */
+/** A view that was gone to is read out and has the focus; the first one leaves it where a page has it. */
 function useNavigation(view: string, id: string, title: string): void {
   const first = useRef(true);
   useEffect(() => {

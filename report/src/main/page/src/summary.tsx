@@ -6,7 +6,7 @@ import { Tables } from './tables';
 import { count, day, durationText, moment, whole } from './text';
 import type { RunData, ShownRow } from './types';
 
-const MOST_AFFECTED = 3;
+const MAX_AFFECTED = 3;
 
 export function Summary({ data }: { data: RunData }) {
   return (
@@ -83,9 +83,9 @@ function Affected({ data }: { data: RunData }) {
   const table = data.tables.find((one) => one.by === 'class');
   const hurt = table?.rows.filter(([, , failing]) => failing > 0) ?? [];
   if (!table || hurt.length === 0 || table.groups === 1) return null;
-  const shown = hurt.slice(0, MOST_AFFECTED).map(([name]) => name.split(' › ')[0]!);
+  const shown = hurt.slice(0, MAX_AFFECTED).map(([name]) => name.split(' › ')[0]!);
   const names = [...new Set(shown)];
-  const more = hurt.length > MOST_AFFECTED;
+  const more = hurt.length > MAX_AFFECTED;
   return (
     <>
       {names.map((name, index) => (

@@ -16,7 +16,7 @@ export function Tables({ tables }: { tables: GroupTable[] }) {
 }
 
 function Table({ table }: { table: GroupTable }) {
-  const most = Math.max(...table.rows.map(([, tests]) => tests));
+  const largest = Math.max(...table.rows.map(([, tests]) => tests));
   return (
     <section>
       <table class="groups">
@@ -39,8 +39,8 @@ function Table({ table }: { table: GroupTable }) {
               </th>
               <td class="share" aria-label={`${whole(tests - attention)} of ${whole(tests)} passed or were not run`}>
                 <svg viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
-                  <rect class="calm" width={(100 * (tests - attention)) / most} height="8" />
-                  <rect class="attention" x={(100 * (tests - attention)) / most} width={(100 * attention) / most} height="8" />
+                  <rect class="calm" width={(100 * (tests - attention)) / largest} height="8" />
+                  <rect class="attention" x={(100 * (tests - attention)) / largest} width={(100 * attention) / largest} height="8" />
                 </svg>
               </td>
               <td class="number">

@@ -10,7 +10,7 @@ import type { RunData } from './types';
 const WIDTH = 1000;
 const LANE = 26;
 const BAR = 16;
-const MOST_LANES = 200;
+const MAX_LANES = 200;
 
 export function Workers({ data }: { data: RunData }) {
   if (rowsLoaded.value !== 'here' && data.rows.length === 0) return <RowsToCome />;
@@ -22,7 +22,7 @@ function Lanes({ data }: { data: RunData }) {
   const whole: [number, number] = [0, Math.max(1, data.duration, ...lanes.map((lane) => lane.rows.at(-1)!.at + lane.rows.at(-1)!.duration))];
   const [range, setRange] = useState<[number, number]>(whole);
   const [under, setUnder] = useState<Bar>();
-  const shown = lanes.slice(0, MOST_LANES);
+  const shown = lanes.slice(0, MAX_LANES);
   return (
     <main class="workers">
       <h1>{sentence(lanes, whole[1])}</h1>
@@ -54,7 +54,7 @@ function Lanes({ data }: { data: RunData }) {
         <Drawn lanes={shown} range={range} onRange={setRange} onUnder={setUnder} />
         <Axis range={range} />
       </div>
-      {lanes.length > MOST_LANES && <p class="dim">and {count(lanes.length - MOST_LANES, 'more thread')}</p>}
+      {lanes.length > MAX_LANES && <p class="dim">and {count(lanes.length - MAX_LANES, 'more thread')}</p>}
       <LaneTable lanes={shown} whole={whole[1]} />
     </main>
   );
@@ -185,10 +185,10 @@ function LaneTable({ lanes, whole }: { lanes: Lane[]; whole: number }) {
 function sentence(lanes: Lane[], whole: number): string {
   const busy = lanes.reduce((sum, lane) => sum + lane.busy, 0);
   const longest = Math.max(...lanes.map((lane) => lane.busy), 0);
-  const took = `${count(lanes.length, 'thread')} ran for ${durationText(busy)} in ${durationText(whole)}`;
-  if (lanes.length < 2) return `${took}.`;
+  const work = `${count(lanes.length, 'thread')} ran for ${durationText(busy)} in ${durationText(whole)}`;
+  if (lanes.length < 2) return `${work}.`;
   const saved = busy - whole;
-  return `${took}. ${saved > 0 ? `Side by side they saved ${durationText(saved)}; the` : 'The'} busiest was at work for ${durationText(longest)}.`;
+  return `${work}. ${saved > 0 ? `Side by side they saved ${durationText(saved)}; the` : 'The'} busiest was at work for ${durationText(longest)}.`;
 }
 
 function described(bar: Bar): string {

@@ -120,7 +120,7 @@ class ModulePathTest {
                         entry -> entry.toString()
                                 .matches(
                                         ".*(verbale-(?!example|acceptance)|/(format|recorder|junit|selenium|results|export|har|history|rules|query|changes|otlp|report|cli)/target"
-                                                + "|jackson-core-3|jackson-databind-3|jackson-annotations|hipparchus|commons-csv|jdbi|flyway|geantyref|slf4j-api|/h2-|classgraph|opentelemetry|jackson-core-2|jackson-databind-2|postgresql|commons-io|commons-codec|snakeyaml|picocli|junit-(platform|jupiter-api)|opentest4j|apiguardian).*"))
+                                                + "|jackson-core-3|jackson-databind-3|jackson-annotations|hipparchus|jsoup|commons-csv|jdbi|flyway|geantyref|slf4j-api|/h2-|classgraph|opentelemetry|jackson-core-2|jackson-databind-2|postgresql|commons-io|commons-codec|snakeyaml|picocli|junit-(platform|jupiter-api)|opentest4j|apiguardian).*"))
                 .filter(entry -> !entry.toString().contains("console"))
                 .map(Path::toString)
                 .collect(Collectors.joining(File.pathSeparator));

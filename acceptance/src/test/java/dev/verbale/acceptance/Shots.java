@@ -98,6 +98,7 @@ public final class Shots {
         shoot(page + TOTAL, ".data-rows", "data-rows");
         shoot(page + SCENARIO, ".step-table", "scenario");
         shoot(page + "#/exchanges", ".endpoints", "exchanges");
+        shoot(page + "#/workers", ".lanes", "workers");
         shoot(page + PLAN, ".thumbnail img", "difference", () -> {
             driver.findElements(By.cssSelector(".entries .thumbnail img"))
                     .get(2)

@@ -49,23 +49,23 @@ final class BriefCommand implements Callable<Integer> {
     private int size;
 
     @Option(
-            names = "--most",
+            names = "--limit",
             paramLabel = "NUMBER",
             defaultValue = "5",
             description = "How many at the most. Default: ${DEFAULT-VALUE}")
-    private int most;
+    private int limit;
 
     @Spec
     private CommandSpec spec;
 
     @Override
     public Integer call() throws Exception {
-        if (size < SMALLEST || most < 1)
+        if (size < SMALLEST || limit < 1)
             throw new ParameterException(
                     spec.commandLine(),
                     size < SMALLEST
                             ? "--size " + size + " holds no brief; give it " + SMALLEST + " or more"
-                            : "--most takes 1 or more");
+                            : "--limit takes 1 or more");
         Run read = run.read();
         PrintWriter out = spec.commandLine().getOut();
         List<FailureReason> reasons = FailureReason.of(read);
@@ -74,12 +74,12 @@ final class BriefCommand implements Callable<Integer> {
             out.println("Every test of " + read.name() + " passed or was not run.");
             return ExitCodes.DONE;
         }
-        for (TestResult one : wanted.subList(0, Math.min(most, wanted.size())))
+        for (TestResult one : wanted.subList(0, Math.min(limit, wanted.size())))
             out.println(TerminalText.printable(FailureBrief.of(read, one, reasons, size)));
-        if (wanted.size() > most)
+        if (wanted.size() > limit)
             spec.commandLine()
                     .getErr()
-                    .println("verbale: " + (wanted.size() - most) + " more have it in their id; --most shows them");
+                    .println("verbale: " + (wanted.size() - limit) + " more have it in their id; --limit shows them");
         return ExitCodes.DONE;
     }
 

@@ -21,7 +21,7 @@ import tools.jackson.core.JsonGenerator;
 final class BriefFiles {
 
     /** A run in which more fail has one reason, and nobody copies the next one. */
-    static final int MOST = 500;
+    static final int MAX_BRIEFS = 500;
 
     private static final int LONGEST = 12_000;
 
@@ -38,7 +38,7 @@ final class BriefFiles {
         Path folder = Files.createDirectories(data.resolve("briefs"));
         Set<String> written = new HashSet<>();
         List<TestResult> tests = run.tests();
-        for (int i = 0; i < tests.size() && written.size() < MOST; i++) {
+        for (int i = 0; i < tests.size() && written.size() < MAX_BRIEFS; i++) {
             TestResult test = tests.get(i);
             if (!test.outcome().needsAttention()) continue;
             String name = String.valueOf(i);

@@ -17,8 +17,8 @@ import org.jspecify.annotations.Nullable;
  */
 final class PlainSummary {
 
-    private static final int MOST_REASONS = 100;
-    private static final int MOST_TESTS = 50;
+    private static final int MAX_REASONS = 100;
+    private static final int MAX_TESTS = 50;
     private static final int LONGEST = 300;
 
     private final StringBuilder html = new StringBuilder();
@@ -50,9 +50,9 @@ final class PlainSummary {
                         .append(escaped(outcome.text()))
                         .append("</li>\n"));
         html.append("</ul>\n<h2>Reasons</h2>\n<ol class=\"reasons\">\n");
-        for (FailureReason reason : reasons.subList(0, Math.min(MOST_REASONS, reasons.size()))) reason(reason);
+        for (FailureReason reason : reasons.subList(0, Math.min(MAX_REASONS, reasons.size()))) reason(reason);
         html.append("</ol>\n");
-        more(reasons.size() - MOST_REASONS, "reason");
+        more(reasons.size() - MAX_REASONS, "reason");
         html.append(
                 "<p class=\"dim\">The rest of this page is drawn by a script that lies beside it; it needs JavaScript, and nothing"
                         + " else.</p>\n</main>");
@@ -66,14 +66,14 @@ final class PlainSummary {
                     .append("</p>\n");
         html.append("<ul class=\"reason-tests\">\n");
         List<TestResult> tests = reason.tests();
-        for (TestResult test : tests.subList(0, Math.min(MOST_TESTS, tests.size()))) {
+        for (TestResult test : tests.subList(0, Math.min(MAX_TESTS, tests.size()))) {
             String in = test.path().isEmpty() ? "" : test.path().get(0) + " › ";
             line(in + test.name(), test.outcome().text(), test.failure());
         }
         for (ContainerResult container : reason.containers())
             line(container.name() + " itself", container.outcome().text(), container.failure());
         html.append("</ul>\n");
-        more(tests.size() - MOST_TESTS, "test");
+        more(tests.size() - MAX_TESTS, "test");
         html.append("</li>\n");
     }
 

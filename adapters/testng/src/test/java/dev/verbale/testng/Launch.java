@@ -44,9 +44,9 @@ final class Launch {
     /** Classes and more of {@link TestNG}; or, from {@code -methods} on, what its own command line takes. */
     public static void main(String[] arguments) throws Exception {
         if (arguments[0].equals("-methods")) {
-            var told = new Counts();
-            TestNG.privateMain(arguments, told);
-            System.out.println(Launched.COUNTS + told.passed + " " + told.failed + " " + told.skipped);
+            var own = new Counts();
+            TestNG.privateMain(arguments, own);
+            System.out.println(Launched.COUNTS + own.passed + " " + own.failed + " " + own.skipped);
             return;
         }
         var testNG = new TestNG(false);

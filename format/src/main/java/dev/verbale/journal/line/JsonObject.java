@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class JsonObject {
 
-    private static final int MOST_IN_A_ROW = 32;
+    private static final int MAX_IN_A_ROW = 32;
 
     private String[] names = new String[8];
     private @Nullable Object[] values = new Object[8];
@@ -37,7 +37,7 @@ final class JsonObject {
         values[size] = value;
         if (index != null) index.put(name, size);
         size++;
-        if (index == null && size > MOST_IN_A_ROW) index = indexed();
+        if (index == null && size > MAX_IN_A_ROW) index = indexed();
         return false;
     }
 

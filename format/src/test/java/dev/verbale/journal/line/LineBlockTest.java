@@ -102,19 +102,19 @@ class LineBlockTest {
 
     private static List<String> inBlock(byte[] bytes) {
         var block = new LineBlock(bytes, bytes.length);
-        List<String> heard = new ArrayList<>();
-        for (int[] line : lines(bytes)) heard.add(heard(() -> block.decode(line[0], line[1])));
+        List<String> all = new ArrayList<>();
+        for (int[] line : lines(bytes)) all.add(result(() -> block.decode(line[0], line[1])));
         block.close();
-        return heard;
+        return all;
     }
 
     private static List<String> alone(byte[] bytes) {
-        List<String> heard = new ArrayList<>();
+        List<String> all = new ArrayList<>();
         for (int[] line : lines(bytes)) {
             byte[] copy = Arrays.copyOfRange(bytes, line[0], line[1]);
-            heard.add(heard(() -> EventDecoder.decode(copy, copy.length)));
+            all.add(result(() -> EventDecoder.decode(copy, copy.length)));
         }
-        return heard;
+        return all;
     }
 
     private static List<int[]> lines(byte[] bytes) {
@@ -132,7 +132,7 @@ class LineBlockTest {
         EventDecoder.Decoded decode();
     }
 
-    private static String heard(Decoding decoding) {
+    private static String result(Decoding decoding) {
         try {
             return decoding.decode().toString();
         } catch (MalformedLine refused) {

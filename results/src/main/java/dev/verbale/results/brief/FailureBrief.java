@@ -35,10 +35,10 @@ public final class FailureBrief {
 
     private static final int LONGEST_VALUE = 1_000;
     private static final int LONGEST_LINE = 240;
-    private static final int MOST_ENTRIES = 40;
-    private static final int MOST_EXCHANGES = 3;
-    private static final int MOST_FRAMES = 12;
-    private static final int MOST_OTHERS = 8;
+    private static final int MAX_ENTRIES = 40;
+    private static final int MAX_EXCHANGES = 3;
+    private static final int MAX_FRAMES = 12;
+    private static final int MAX_OTHERS = 8;
     private static final int INDENT = 2;
     /** Around a section: its title's signs, and how many lines were left out. */
     private static final int FRAME = 40;
@@ -138,7 +138,7 @@ public final class FailureBrief {
                 .filter(frame -> frame.startsWith("Caused by: ")
                         || frame.startsWith("at ")
                                 && own.isOwn(frame.substring(3).replaceFirst("^[\\w.@-]*//?", "")))
-                .limit(MOST_FRAMES)
+                .limit(MAX_FRAMES)
                 .forEach(frame -> lines.add("  " + line(frame)));
         section("Failure", lines);
     }
@@ -157,7 +157,7 @@ public final class FailureBrief {
     private void steps() {
         List<String> lines = new ArrayList<>();
         steps(test.entries(), 0, lines);
-        int from = Math.max(0, lines.size() - MOST_ENTRIES);
+        int from = Math.max(0, lines.size() - MAX_ENTRIES);
         List<String> last = new ArrayList<>(lines.subList(from, lines.size()));
         if (from > 0) last.add(0, "… " + from + " lines before");
         section("What happened", last);
@@ -216,7 +216,7 @@ public final class FailureBrief {
     private void exchanges() {
         List<Entry.ExchangeEntry> all = Entry.ExchangeEntry.in(test.entries());
         List<String> lines = new ArrayList<>();
-        for (Entry.ExchangeEntry one : all.subList(Math.max(0, all.size() - MOST_EXCHANGES), all.size())) {
+        for (Entry.ExchangeEntry one : all.subList(Math.max(0, all.size() - MAX_EXCHANGES), all.size())) {
             ExchangeMade made = one.made();
             lines.add(line(asked(made)));
             body("  sent: ", made.request().body(), lines);
@@ -238,9 +238,9 @@ public final class FailureBrief {
             if (others.size() == reason.tests().size() || others.isEmpty()) continue;
             List<String> lines = new ArrayList<>();
             lines.add(line(reason.title()));
-            for (TestResult other : others.subList(0, Math.min(MOST_OTHERS, others.size())))
+            for (TestResult other : others.subList(0, Math.min(MAX_OTHERS, others.size())))
                 lines.add("- " + line(other.key()));
-            if (others.size() > MOST_OTHERS) lines.add("- and " + (others.size() - MOST_OTHERS) + " more");
+            if (others.size() > MAX_OTHERS) lines.add("- and " + (others.size() - MAX_OTHERS) + " more");
             section("Others with this reason", lines);
         }
     }

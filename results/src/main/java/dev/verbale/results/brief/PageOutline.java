@@ -10,7 +10,7 @@ import org.jsoup.nodes.Element;
 /** A page's source as what is to be read and used in it: what a screen reader would say, by the roles of HTML in ARIA. */
 final class PageOutline {
 
-    private static final int MOST = 60;
+    private static final int MAX = 60;
     private static final int LONGEST = 100;
 
     private static final Map<String, String> ROLES = Map.ofEntries(
@@ -33,7 +33,7 @@ final class PageOutline {
         List<String> lines = new ArrayList<>();
         for (Element element : Jsoup.parse(source).body().select(String.join(",", ROLES.keySet()) + ",[role]")) {
             if (element.attr("type").equals("hidden")) continue;
-            if (lines.size() == MOST) {
+            if (lines.size() == MAX) {
                 lines.add("…");
                 break;
             }

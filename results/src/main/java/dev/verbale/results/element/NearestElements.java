@@ -14,8 +14,8 @@ import org.jsoup.nodes.Element;
  */
 final class NearestElements {
 
-    private static final int MOST = 3;
-    private static final int MOST_LOOKED_AT = 20_000;
+    private static final int MAX = 3;
+    private static final int MAX_LOOKED_AT = 20_000;
     private static final int LONGEST_TEXT = 80;
     private static final double LEAST = 1.2;
     private static final double LEAST_ALIKE = 0.5;
@@ -49,7 +49,7 @@ final class NearestElements {
     private List<NearElement> in(String source) {
         List<Scored> all = new ArrayList<>();
         for (Element element : Jsoup.parse(source).body().select(CANDIDATES)) {
-            if (all.size() > MOST_LOOKED_AT) break;
+            if (all.size() > MAX_LOOKED_AT) break;
             Scored scored = scored(element);
             if (scored.score() >= LEAST) all.add(scored);
         }
@@ -57,7 +57,7 @@ final class NearestElements {
         List<NearElement> nearest = new ArrayList<>();
         Set<String> selectors = new HashSet<>();
         for (Scored one : all) {
-            if (nearest.size() == MOST) break;
+            if (nearest.size() == MAX) break;
             String selector = selector(one.element());
             if (!selectors.add(selector)) continue;
             nearest.add(new NearElement(selector, Texts.cut(text(one.element()), LONGEST_TEXT), one.why()));

@@ -68,8 +68,8 @@ public record FailureReason(
         return reasons;
     }
 
-    /** More different messages of one place are no longer compared: they are as many things, or nobody could tell. */
-    private static final int MOST_WORDINGS = 50;
+    /** More different messages of one method are no longer compared: they are as many things, or nobody could tell. */
+    private static final int MAX_WORDINGS = 50;
 
     /**
      * A browser's list of requests has no bodies: what it shows of an endpoint belongs to what another test recorded of the same
@@ -84,7 +84,7 @@ public record FailureReason(
                         .add(group);
         List<Group> left = new ArrayList<>();
         Map<String, List<Group>> byWords = new HashMap<>();
-        Map<String, List<Group>> byPlace = new HashMap<>();
+        Map<String, List<Group>> byOrigin = new HashMap<>();
         for (Group group : groups.values()) {
             List<Group> same = group.isOpen() ? fuller.getOrDefault(group.print.open(), List.of()) : List.<Group>of();
             Group other = same.size() == 1 ? same.get(0) : null;
@@ -99,12 +99,12 @@ public record FailureReason(
             }
             Wording wording = group.print.wording();
             if (other == null && wording != null) {
-                List<Group> there = byPlace.computeIfAbsent(wording.place(), place -> new ArrayList<>());
+                List<Group> there = byOrigin.computeIfAbsent(wording.origin(), origin -> new ArrayList<>());
                 other = there.stream()
                         .filter(one -> one.says(wording))
                         .findFirst()
                         .orElse(null);
-                if (other == null && there.size() < MOST_WORDINGS) there.add(group);
+                if (other == null && there.size() < MAX_WORDINGS) there.add(group);
             }
             if (other == null) left.add(group);
             else other.tests.addAll(group.tests);

@@ -32,7 +32,7 @@ import org.jspecify.annotations.Nullable;
  * @param title as a person would say it
  * @param evidence the recorded line that explains it; null where the title says all
  * @param difference what it found changed; null where it is no such assertion
- * @param wording of what the suite's own code says in one place; null of what is something else
+ * @param wording of what the suite's own code says in one method; null of what is something else
  */
 record Fingerprint(
         String key,
@@ -135,12 +135,13 @@ record Fingerprint(
     /** Of what the suite's own code threw, or asserted without a name. */
     private static @Nullable Wording wording(
             String kind, Thrown decisive, OwnCode own, boolean isAssertion, MaskedMessage masked) {
-        Frame place = own.helper() == null ? own.test() : own.helper();
-        if (place == null) return null;
+        Frame origin = own.helper() == null ? own.test() : own.helper();
+        if (origin == null) return null;
         boolean isItsOwn = isAssertion
                 ? own.helper() != null && masked.description() == null
-                : !decisive.frames().isEmpty() && place.equals(decisive.frames().get(0));
-        return isItsOwn ? Wording.of(kind + " in " + place.text(), masked) : null;
+                : !decisive.frames().isEmpty()
+                        && origin.equals(decisive.frames().get(0));
+        return isItsOwn ? Wording.of(kind + " in " + origin.text(), masked) : null;
     }
 
     private static boolean isOfJdk(Thrown thrown) {

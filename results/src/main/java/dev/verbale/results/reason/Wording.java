@@ -8,13 +8,13 @@ import java.util.regex.Pattern;
  * statement makes many messages: "Stall Herbs closed at 12" and "Stall Honey and jam closed at 12" differ in what no mask knows,
  * and share the rest in its order.
  *
- * @param place type of the error and the method that threw it
+ * @param origin type of the error and the method that threw it
  * @param words of the masked message, in order
  */
-record Wording(String place, List<String> words) {
+record Wording(String origin, List<String> words) {
 
     private static final Pattern BETWEEN = Pattern.compile("[^\\p{L}\\p{N}#_.$]+");
-    private static final int MOST_WORDS = 80;
+    private static final int MAX_WORDS = 80;
 
     /** Of the longer message. With less, two messages of one method that does many things become one. */
     private static final double LEAST_SHARED = 0.7;
@@ -31,19 +31,19 @@ record Wording(String place, List<String> words) {
     /** Of a few words nobody can tell what varies. */
     private static final int LEAST_WORDS = 5;
 
-    static Wording of(String place, MaskedMessage message) {
+    static Wording of(String origin, MaskedMessage message) {
         return new Wording(
-                place + message.answered(),
+                origin + message.answered(),
                 BETWEEN.splitAsStream(message.text())
                         .filter(word -> !word.isEmpty())
-                        .limit(MOST_WORDS)
+                        .limit(MAX_WORDS)
                         .toList());
     }
 
     /** Whether both are of one statement, as far as their words show. */
     boolean isLike(Wording other) {
         int longer = Math.max(words.size(), other.words.size());
-        if (!place.equals(other.place) || longer < LEAST_WORDS) return false;
+        if (!origin.equals(other.origin) || longer < LEAST_WORDS) return false;
         int shared = sharedInOrder(words, other.words);
         if (shared >= LEAST_SHARED * longer) return true;
         int first = sharedFirst(other);
