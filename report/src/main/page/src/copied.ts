@@ -1,4 +1,5 @@
 // What was found in the list of tests, as text for other tools.
+import { bash } from './quoting';
 import { keyOf } from './store';
 import type { Row, RunData } from './types';
 
@@ -19,16 +20,19 @@ function cell(text: string): string {
   return /[",\r\n]/.test(safe) ? `"${safe.replace(/"/g, '""')}"` : safe;
 }
 
-/** Whole classes: a method of a row of data, or of a container, has no name that Surefire takes from here. */
+/** Of anything else, as of a run that a stranger wrote, Surefire would make a pattern. */
+const CLASS_NAME = /^[\p{L}\p{N}_$.]+$/u;
+
+/** A test whose key does not begin with its method stands for its class. */
 function maven(rows: Row[]): string {
   const methods = new Map<string, Set<string>>();
   for (const row of rows) {
-    if (!row.className) continue;
+    if (!row.className || !CLASS_NAME.test(row.className)) continue;
     const names = methods.get(row.className) ?? new Set();
     methods.set(row.className, names.add(methodOf(row)));
   }
   const tests = [...methods].map(([name, all]) => (all.has('') ? name : `${name}#${[...all].join('+')}`));
-  return `mvn verify -Dtest='${tests.join(',')}' -Dsurefire.failIfNoSpecifiedTests=false`;
+  return `mvn verify ${bash('-Dtest=' + tests.join(','))} -Dsurefire.failIfNoSpecifiedTests=false`;
 }
 
 function methodOf(row: Row): string {

@@ -6,6 +6,7 @@ import dev.verbale.event.Failure;
 import dev.verbale.journal.PlainFile;
 import dev.verbale.results.Entry;
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -79,8 +80,9 @@ final class FailureTexts {
         add(attachment.name());
         if (!attachment.kind().equals(AttachmentStored.CONSOLE) || attachment.file() == null) return;
         try {
-            byte[] bytes = PlainFile.bytes(attachment.file(), LONGEST_PIECE * 10);
-            add(new String(bytes, StandardCharsets.UTF_8));
+            try (InputStream in = PlainFile.open(attachment.file())) {
+                add(new String(in.readNBytes(LONGEST_PIECE), StandardCharsets.UTF_8));
+            }
         } catch (IOException unreadable) {
             // then it cannot be found by its console; the row says what it is
         }

@@ -28,12 +28,18 @@ final class TimeSlices {
         private void add(Row row) {
             all++;
             if (row.outcome().needsAttention()) attention.add(row);
-            boolean counts = !row.superseded();
-            boolean countsNow = !gravest.superseded();
-            if (counts
-                    && !countsNow
-                    && row.outcome().needsAttention() == gravest.outcome().needsAttention()) gravest = row;
-            else if (row.outcome().compareTo(gravest.outcome()) > 0) gravest = row;
+            if (compare(row, gravest) > 0) gravest = row;
+        }
+
+        /** What somebody has to look at, before what was run again, before the rest. */
+        private static int compare(Row a, Row b) {
+            int rank = Integer.compare(rank(a), rank(b));
+            return rank != 0 ? rank : a.outcome().compareTo(b.outcome());
+        }
+
+        private static int rank(Row row) {
+            if (!row.outcome().needsAttention()) return 0;
+            return row.superseded() ? 1 : 2;
         }
     }
 

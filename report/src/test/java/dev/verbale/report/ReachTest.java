@@ -195,4 +195,20 @@ class ReachTest {
         chromium.find(".row-line");
         assertThat(chromium.find(".group-line h2").getText()).isEqualTo("worker-1, main");
     }
+
+    @Test
+    void what_was_found_is_copied_for_other_tools() {
+        chromium.open(index, "#/tests?find=lends");
+        chromium.find(".row-line");
+        chromium.script("window.copies = []; navigator.clipboard.writeText = text => {"
+                + " window.copies.push(text); return Promise.resolve(); };"
+                + " document.querySelectorAll('.copying button').forEach(button => button.click())");
+
+        assertThat(chromium.script("return window.copies"))
+                .isEqualTo(List.of(
+                        "lends",
+                        "id,name,outcome,microseconds,tags,message\r\nlends,lends basil,errored,3000,seeds smoke,"
+                                + "\"no such element: Unable to locate element: {\"\"method\"\":\"\"css selector\"\",\"\"selector\"\":\"\"#lend\"\"}\"",
+                        "mvn verify '-Dtest=dev.orto.SeedsTest' -Dsurefire.failIfNoSpecifiedTests=false"));
+    }
 }

@@ -11,11 +11,14 @@ import org.jspecify.annotations.Nullable;
  */
 final class NodesById {
 
-    private static final int GAP = 1 << 12;
+    /** The array is never much longer than what is in it, whatever ids somebody wrote. */
+    private static final int MAX_LENGTH = 4;
+
+    private static final int SMALL = 1 << 12;
 
     private @Nullable OpenNode[] counted = new OpenNode[256];
     private final Map<Integer, OpenNode> others = new HashMap<>();
-    private int highest;
+    private int count;
 
     @Nullable
     OpenNode get(int id) {
@@ -29,12 +32,11 @@ final class NodesById {
 
     void put(int id, OpenNode node) {
         others.remove(id);
-        if (id < 0 || id > highest + GAP) {
-            if (id >= 0 && id < counted.length) counted[id] = null;
+        count++;
+        if (id < 0 || id >= counted.length && id > (long) MAX_LENGTH * count + SMALL) {
             others.put(id, node);
             return;
         }
-        highest = Math.max(highest, id);
         if (id >= counted.length) counted = Arrays.copyOf(counted, Math.max(id + 1, counted.length * 2));
         counted[id] = node;
     }

@@ -357,7 +357,13 @@ class VerbaleListenerTest {
         List<TestResult> wanted = List.of(first.test("fails"), first.test("breaks"));
 
         String selected = String.join(",", TestSelection.of(wanted).forTestNG());
-        Launched again = Launched.jvm(root.resolve("again"), Launch.class, "-methods", selected);
+        Launched again = Launched.jvm(
+                root.resolve("again"),
+                Launch.class,
+                "-methods",
+                selected,
+                "-d",
+                root.resolve("output").toString());
 
         assertThat(again.run().tests())
                 .extracting(TestResult::key)

@@ -15,7 +15,8 @@ import org.jspecify.annotations.Nullable;
  */
 public final class PageSource {
 
-    private static final int LARGEST = 8 << 20;
+    /** What is larger was made by no hand, and to read it takes longer than anybody waits. */
+    private static final int LARGEST = 2 << 20;
 
     private PageSource() {}
 
