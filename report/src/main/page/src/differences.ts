@@ -37,6 +37,16 @@ export function compared(here: Exchange, there: Exchange): Compared {
   return found;
 }
 
+/** Of two texts by their paths, where both are objects or lists of JSON; numbers as they are written. */
+export function comparedJson(here: string, there: string): Compared | undefined {
+  const one = jsonOf(here);
+  const other = jsonOf(there);
+  if (!one || !other || one.kind === 'leaf' || one.kind !== other.kind) return undefined;
+  const found: Compared = { differences: [], more: 0, same: 0, passedOver: [] };
+  values(found, '', '$', one, other);
+  return found.differences.length === 0 ? undefined : found;
+}
+
 function put(found: Compared, what: string, here: string | undefined, there: string | undefined): void {
   if (here === there) {
     if (here !== undefined) found.same++;

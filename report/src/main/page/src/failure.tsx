@@ -1,11 +1,13 @@
 // Why something failed: what it said, what was expected, where it came from.
 import { diffLines, diffWordsWithSpace, type ChangeObject } from 'diff';
 import type { ComponentChildren } from 'preact';
-import { whole } from './text';
+import { comparedJson } from './differences';
+import { count, whole } from './text';
 import { Thumbnails } from './viewer';
 import type { Failure, Attachment } from './types';
 
 const LONGEST_DIFF = 20_000;
+const LONGEST_JSON = 400_000;
 const MAX_IMAGES = 2;
 
 interface Props {
@@ -82,7 +84,46 @@ function Stack({ failure }: { failure: Failure }) {
   );
 }
 
+const MAX_PATHS = 30;
+
+/** By path where both are JSON; the whole texts are one click away. */
 function Difference({ expected, actual }: { expected: string; actual: string }) {
+  const json = expected.length + actual.length > LONGEST_JSON ? undefined : comparedJson(expected, actual);
+  if (!json) return <TextDifference expected={expected} actual={actual} />;
+  const more = json.more + Math.max(0, json.differences.length - MAX_PATHS);
+  return (
+    <>
+      <table class="paths">
+        <thead>
+          <tr>
+            <th scope="col">path</th>
+            <th scope="col">expected</th>
+            <th scope="col">actual</th>
+          </tr>
+        </thead>
+        <tbody>
+          {json.differences.slice(0, MAX_PATHS).map(({ what, here, there }) => (
+            <tr key={what}>
+              <th scope="row" class="code">{what.trim()}</th>
+              <td data-name="expected">{here === undefined ? <i class="dim">not there</i> : <mark class="expected">{here}</mark>}</td>
+              <td data-name="actual">{there === undefined ? <i class="dim">not there</i> : <mark class="actual">{there}</mark>}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p class="dim">
+        {more > 0 && `and ${whole(more)} more; `}
+        {count(json.same, 'value')} the same
+      </p>
+      <details>
+        <summary>Expected and actual, whole</summary>
+        <TextDifference expected={expected} actual={actual} />
+      </details>
+    </>
+  );
+}
+
+function TextDifference({ expected, actual }: { expected: string; actual: string }) {
   const changes = compare(expected, actual);
   return (
     <dl class="difference">

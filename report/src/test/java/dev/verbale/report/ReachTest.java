@@ -90,6 +90,16 @@ class ReachTest {
         sample.test("flickers", Outcome.FAILED, SampleRun.failure("java.lang.AssertionError", "cold"));
         sample.test("flickers", Outcome.PASSED, null);
         sample.test("differs", Outcome.FAILED, new Failure("E", "no kale", "E: no kale", "Ada", "Dario", List.of()));
+        sample.test(
+                "compares",
+                Outcome.FAILED,
+                new Failure(
+                        "E",
+                        "other beds",
+                        "E: other beds",
+                        "{\"id\":12345678901234567890,\"n\":1.0,\"beds\":[1,2],\"by\":\"Ada\"}",
+                        "{\"by\":\"Ada\", \"id\":12345678901234567891,\"n\":1,\"beds\":[1,2,3]}",
+                        List.of()));
         index = Page.write(sample.read(), root.resolve("page"));
     }
 
@@ -105,6 +115,7 @@ class ReachTest {
         "#/tests?group=reason&failing=failing, .row-line",
         "#/test/lends, .brief",
         "#/test/sample.differs(), .difference",
+        "#/test/sample.compares(), .paths",
         "#/workers, .lanes",
         "#/exchanges, .endpoints",
         "#/test/run, h1",
@@ -186,7 +197,7 @@ class ReachTest {
         chromium.open(index, "#/workers");
 
         assertThat(chromium.find(".workers h1").getText()).startsWith("1 thread ran for ");
-        assertThat(chromium.find(".workers tbody tr").getText()).contains("worker-1, main", "6 starts");
+        assertThat(chromium.find(".workers tbody tr").getText()).contains("worker-1, main", "7 starts");
         chromium.find("button[aria-label=Closer]").click();
         assertThat(chromium.find(".range").getText()).contains("the whole run");
         chromium.find(".range .word").click();
@@ -210,5 +221,16 @@ class ReachTest {
                         "id,name,outcome,microseconds,tags,message\r\nlends,lends basil,errored,3000,seeds smoke,"
                                 + "\"no such element: Unable to locate element: {\"\"method\"\":\"\"css selector\"\",\"\"selector\"\":\"\"#lend\"\"}\"",
                         "mvn verify '-Dtest=dev.orto.SeedsTest' -Dsurefire.failIfNoSpecifiedTests=false"));
+    }
+
+    @Test
+    void json_is_compared_by_path_and_its_numbers_as_they_are_written() {
+        chromium.open(index, "#/test/sample.compares()");
+        chromium.find(".paths");
+
+        assertThat(chromium.texts(".paths tbody tr"))
+                .containsExactly(
+                        "$.id 12345678901234567890 12345678901234567891", "$.n 1.0 1", "$.beds[2] not there 3");
+        assertThat(chromium.find(".failure").getText()).contains("3 values the same");
     }
 }
