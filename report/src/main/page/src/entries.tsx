@@ -45,6 +45,7 @@ export function Entries({ entries, start, failure, recording }: Props) {
   useEffect(() => {
     if (playing.value && position >= 0) list.current?.children[position]?.scrollIntoView({ block: 'nearest' });
   }, [position]);
+  const longest = useMemo(() => lines.reduce((sum, line) => (line.depth === 0 && 'step' in line ? sum + line.step.duration : sum), 0), [lines]);
   const attachments = lines.flatMap((line) => ('attachments' in line ? line.attachments : []));
   const lineList = (
     <ol class="entries" ref={list}>
@@ -55,7 +56,7 @@ export function Entries({ entries, start, failure, recording }: Props) {
           onClick={recording && ((event) => seekFrom(event, line.at))}
         >
           <Moment at={line.at} start={start} recorded={recording !== undefined} />
-          <LineContent line={line} failure={failure} attachments={attachments} />
+          <LineContent line={line} failure={failure} attachments={attachments} longest={longest} />
         </li>
       ))}
     </ol>
@@ -86,8 +87,16 @@ function captionOf(line: Line): string {
   return line.attachments.map((attachment) => attachment.name).join(', ');
 }
 
-function LineContent({ line, failure, attachments }: { line: Line; failure: Failure | undefined; attachments: Attachment[] }) {
-  if ('step' in line) return <StepLine step={line.step} failure={failure} />;
+interface ContentProps {
+  line: Line;
+  failure: Failure | undefined;
+  attachments: Attachment[];
+  /** The time of all steps together, of which each is a share. */
+  longest: number;
+}
+
+function LineContent({ line, failure, attachments, longest }: ContentProps) {
+  if ('step' in line) return <StepLine step={line.step} failure={failure} longest={longest} />;
   if ('log' in line) return <LogLine log={line.log} />;
   if ('check' in line) return <CheckLine check={line.check} />;
   if ('exchange' in line) return <ExchangeLine exchange={line.exchange} />;
@@ -111,7 +120,16 @@ function LineContent({ line, failure, attachments }: { line: Line; failure: Fail
   );
 }
 
-function StepLine({ step, failure }: { step: Step; failure: Failure | undefined }) {
+const LEAST_SHARE = 0.02;
+
+/** How much of the test's time a step took, where that is something. */
+function Share({ of, longest }: { of: number; longest: number }) {
+  const share = longest > 0 ? Math.min(1, of / longest) : 0;
+  if (share < LEAST_SHARE) return null;
+  return <span class="share-of" style={{ width: `${(share * 6).toFixed(2)}rem` }} title={`${Math.round(share * 100)} % of the steps' time`} />;
+}
+
+function StepLine({ step, failure, longest }: { step: Step; failure: Failure | undefined; longest: number }) {
   // Not by the stack trace: a framework may cut it between the step's end and the test's.
   const shownAbove = failure !== undefined && step.failure?.type === failure.type && step.failure.message === failure.message;
   return (
@@ -120,6 +138,7 @@ function StepLine({ step, failure }: { step: Step; failure: Failure | undefined 
       {step.kind && step.kind !== 'browser' && <span class="kind">{step.kind}</span>}
       <span class="step-name">{step.kind === 'browser' ? <BrowserAction name={step.name} /> : step.name}</span>
       <span class="duration">{durationText(step.duration)}</span>
+      <Share of={step.duration} longest={longest} />
       {step.thread && <span class="thread">{step.thread}</span>}
       {step.outcome === 'unfinished' && <span class="unfinished">not finished</span>}
       {step.budget !== undefined && step.duration > step.budget && <span class="over">longer than {durationText(step.budget)}</span>}

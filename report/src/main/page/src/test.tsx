@@ -97,8 +97,7 @@ function ReasonOf({ data, row }: { data: RunData; row: Row }) {
   const reason = row.reason === undefined ? undefined : data.reasons[row.reason];
   if (!isWhole(reason)) return null;
   const others = reason.tests - 1;
-  const isNews = reason.title !== row.message || reason.evidence !== undefined;
-  if (!isNews && others === 0) return null;
+  if (others === 0 && reason.evidence === undefined) return null;
   return (
     <div class="reason-of">
       <h2>
