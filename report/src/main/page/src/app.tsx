@@ -96,9 +96,16 @@ function useNavigation(view: string, id: string, title: string): void {
     else focusMain();
   }, [view, id]);
   useEffect(() => {
-    const stops = [onKey('s', () => (location.hash = summaryLink)), onKey('t', () => (location.hash = testsLink({})))];
+    const stops = [onKey('s', () => (location.hash = summaryLink)), onKey('t', () => (location.hash = testsLink({}))), onKey('e', unfold)];
     return () => stops.forEach((stop) => stop());
   }, []);
+}
+
+/** All that is folded in the view; or, where nothing is, folds it. */
+function unfold(): void {
+  const all = [...document.querySelectorAll<HTMLDetailsElement>('main details')];
+  const isFolded = all.some((one) => !one.open);
+  for (const one of all) one.open = isFolded;
 }
 
 function focusMain(): void {

@@ -8,6 +8,7 @@ const KEYS: [string, string][] = [
   ['/', 'search in the tests'],
   ['n, p', 'next and previous test'],
   ['f', 'next failure'],
+  ['e', 'unfold everything, and fold it'],
   ['←, →, Esc', 'step through attachments, and close them'],
   ['+, -, 0', 'an image larger, smaller, fitted'],
   ['Space', 'play a video, and pause it'],

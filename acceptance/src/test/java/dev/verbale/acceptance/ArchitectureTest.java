@@ -195,6 +195,7 @@ class ArchitectureTest {
             "dev.verbale.history..",
             "dev.verbale.results..",
             "tools.jackson.core..",
+            "javax.imageio..",
             "javax.xml.stream..",
             "org.apache.commons.csv..");
 

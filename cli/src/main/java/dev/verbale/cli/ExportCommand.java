@@ -3,6 +3,7 @@ package dev.verbale.cli;
 import dev.verbale.export.CsvTables;
 import dev.verbale.export.JUnitXml;
 import dev.verbale.export.JsonSummary;
+import dev.verbale.export.MailSummary;
 import dev.verbale.export.MarkdownSummary;
 import dev.verbale.folder.WholeFile;
 import dev.verbale.history.History;
@@ -32,8 +33,8 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "export",
         description = "Writes a run for other tools: JUnit-style XML, Markdown for "
-                + "the page of a CI job, tables of tests or of steps, or a JSON "
-                + "summary.",
+                + "the page of a CI job, tables of tests or of steps, a JSON "
+                + "summary, or a mail.",
         mixinStandardHelpOptions = true,
         footerHeading = "%nExamples:%n",
         footer = {
@@ -49,7 +50,9 @@ final class ExportCommand implements Callable<Integer> {
         MARKDOWN,
         TESTS_CSV,
         STEPS_CSV,
-        JSON;
+        JSON,
+        MAIL_HTML,
+        MAIL_TEXT;
 
         /** As it is typed. */
         @Override
@@ -75,7 +78,7 @@ final class ExportCommand implements Callable<Integer> {
         public Format convert(String word) {
             for (Format one : Format.values()) if (one.toString().equalsIgnoreCase(word)) return one;
             throw new picocli.CommandLine.TypeConversionException(
-                    "'" + word + "' is none of junit, markdown, tests-csv, steps-csv, json");
+                    "'" + word + "' is none of junit, markdown, tests-csv, steps-csv, json, mail-html, mail-text");
         }
     }
 
@@ -127,6 +130,8 @@ final class ExportCommand implements Callable<Integer> {
             case JUNIT -> JUnitXml.write(read, bytes);
             case JSON -> JsonSummary.write(read, bytes);
             case MARKDOWN -> text.append(MarkdownSummary.of(read, comparison(read), maxBytes));
+            case MAIL_HTML -> text.append(MailSummary.html(read, comparison(read)));
+            case MAIL_TEXT -> text.append(MailSummary.text(read, comparison(read)));
             case TESTS_CSV -> CsvTables.tests(read, text);
             case STEPS_CSV -> CsvTables.steps(read, text);
         }

@@ -21,6 +21,7 @@ import dev.verbale.history.compare.Comparison;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Run;
 import dev.verbale.results.SampleRun;
+import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.StringReader;
@@ -31,6 +32,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
+import javax.imageio.ImageIO;
 import javax.xml.parsers.DocumentBuilderFactory;
 import javax.xml.transform.dom.DOMSource;
 import javax.xml.validation.SchemaFactory;
@@ -40,6 +42,7 @@ import org.apache.commons.csv.CSVRecord;
 import org.apache.maven.plugin.surefire.log.api.NullConsoleLogger;
 import org.apache.maven.plugins.surefire.report.ReportTestSuite;
 import org.apache.maven.plugins.surefire.report.SurefireReportParser;
+import org.jsoup.Jsoup;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -159,6 +162,55 @@ class ExportTest {
         assertThat(xml.getElementsByTagName("system-out").item(0).getTextContent())
                 .contains("<script>", "]]>", "\uD83C\uDF31", "[[ATTACHMENT|shot.txt]]")
                 .doesNotContain("\u001B");
+    }
+
+    @Test
+    void a_mail_has_no_script_no_link_and_its_images_inside_and_its_twin_says_the_same() throws Exception {
+        SampleRun sample = SampleRun.in(folder, "mail");
+        var image = new BufferedImage(1_000, 500, BufferedImage.TYPE_INT_ARGB);
+        ImageIO.write(image, "png", sample.path().resolve("shot.png").toFile());
+        Files.writeString(sample.path().resolve("broken.png"), "no image");
+        sample.write(
+                new TestStarted(0, 1, 0, "k", HOSTILE, null, null, "main", List.of()),
+                new AttachmentStored(
+                        1,
+                        1,
+                        "shot",
+                        AttachmentStored.SCREENSHOT,
+                        new AttachmentStored.StoredFile("shot.png", "image/png", 1, null),
+                        0,
+                        0),
+                new TestEnded(2, 1, Outcome.FAILED, null, SampleRun.failure("E", HOSTILE)),
+                new TestStarted(10, 2, 0, "l", "lost", null, null, "main", List.of()),
+                new AttachmentStored(
+                        11,
+                        2,
+                        "shot",
+                        AttachmentStored.SCREENSHOT,
+                        new AttachmentStored.StoredFile("broken.png", "image/png", 1, null),
+                        0,
+                        0),
+                new TestEnded(12, 2, Outcome.FAILED, null, SampleRun.failure("E", "the gate is lost")));
+        Run read = sample.read();
+
+        String html = MailSummary.html(read, null);
+        String text = MailSummary.text(read, null);
+
+        var mail = Jsoup.parse(html);
+        assertThat(mail.select("script, link, style, a, form, iframe")).isEmpty();
+        assertThat(mail.select("[class], [onclick]")).isEmpty();
+        assertThat(mail.select("img").eachAttr("src"))
+                .singleElement()
+                .asString()
+                .startsWith("data:image/jpeg;base64,");
+        assertThat(mail.select("h1").text()).startsWith("2 of 2 tests did not pass");
+        assertThat(mail.select("h2")).hasSize(2);
+        assertThat(text)
+                .startsWith("mail\n")
+                .contains("2 of 2 tests did not pass", "* the gate is lost\n  - lost")
+                .doesNotContain("\u001B");
+        assertThat(mail.select("li").eachText())
+                .allSatisfy(test -> assertThat(text).contains("  - " + test.substring(0, 4)));
     }
 
     @Test

@@ -169,6 +169,20 @@ class ReachTest {
     }
 
     @Test
+    void all_that_is_folded_unfolds_on_a_key_and_folds_again() {
+        chromium.open(index, "#/test/sample.compares()");
+        chromium.find(".paths");
+        String folded = "return [...document.querySelectorAll('main details')].filter(one => !one.open).length";
+        assertThat(chromium.script(folded)).isNotEqualTo(0L);
+
+        chromium.press("e");
+        assertThat(chromium.script(folded)).isEqualTo(0L);
+        chromium.press("e");
+        assertThat(chromium.script("return document.querySelectorAll('main details[open]').length"))
+                .isEqualTo(0L);
+    }
+
+    @Test
     void the_first_tab_stop_skips_to_the_content() {
         chromium.open(index, "#/tests");
         chromium.find(".row-line");
