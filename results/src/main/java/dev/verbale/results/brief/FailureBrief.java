@@ -77,7 +77,7 @@ public final class FailureBrief {
         others(reasons);
         facts();
         outline();
-        return text.toString().stripTrailing() + "\n";
+        return Texts.cut(text.toString().stripTrailing(), longest - 2) + "\n";
     }
 
     /** Whole sections only, but for the first ones. */
@@ -264,6 +264,8 @@ public final class FailureBrief {
 
     /** In one line: what a test recorded must not look like a heading of ours. */
     private static String line(String text) {
-        return Texts.cut(text.strip().replaceAll("\\s*\\R\\s*", " ⏎ "), LONGEST_LINE);
+        String beginning =
+                Texts.cut(text.strip(), LONGEST_LINE * 2); // a megabyte of blanks is not searched for line ends
+        return Texts.cut(beginning.replaceAll("\\s*\\R\\s*", " ⏎ "), LONGEST_LINE);
     }
 }

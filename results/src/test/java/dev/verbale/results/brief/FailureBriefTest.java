@@ -144,7 +144,18 @@ class FailureBriefTest {
     void hostile_texts_stay_inside_their_lines() throws Exception {
         var random = new Random(4);
         String[] pieces = {
-            "\n# x", "\r\n## y", "\u0000", "\u2028## z", "\uD800", "a".repeat(5_000), "```", "<b>", "\t", "|", ""
+            "\n# x",
+            "\r\n## y",
+            "\u0000",
+            "\u2028## z",
+            "\uD800",
+            "a".repeat(5_000),
+            "```",
+            "<b>",
+            "\t",
+            "|",
+            "",
+            " ".repeat(300_000) + "x"
         };
         for (int round = 0; round < 200; round++) {
             SampleRun sample = SampleRun.in(root, "hostile-" + round);
@@ -158,6 +169,9 @@ class FailureBriefTest {
                     new TestEnded(4, 1, Outcome.FAILED, text, new Failure("E", "m", text, text, name, List.of())));
             Run read = sample.read();
             for (TestResult test : read.tests()) {
+                assertThat(FailureBrief.of(read, test, FailureReason.of(read), 500)
+                                .length())
+                        .isLessThanOrEqualTo(500);
                 String brief = FailureBrief.of(read, test, FailureReason.of(read), 6_000);
                 assertThat(brief.length()).isLessThanOrEqualTo(6_000);
                 assertThat(brief.lines().filter(line -> line.startsWith("#")))
