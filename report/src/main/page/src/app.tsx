@@ -6,7 +6,8 @@ import { onKey } from './keys';
 import { Tests } from './tests';
 import { TestView } from './test';
 import { Viewer } from './viewer';
-import { exchangesLink, testsLink, route, run, summaryLink, workersLink } from './store';
+import { Earlier } from './earlier';
+import { earlierLink, exchangesLink, testsLink, route, run, summaryLink, workersLink } from './store';
 import { Summary } from './summary';
 import { Workers } from './workers';
 import type { RunData } from './types';
@@ -58,6 +59,11 @@ function Page({ data }: { data: RunData }) {
           <a href={workersLink} aria-current={view === 'workers' ? 'page' : undefined}>
             Workers
           </a>
+          {data.earlier && (
+            <a href={earlierLink} aria-current={view === 'earlier' ? 'page' : undefined}>
+              Earlier runs
+            </a>
+          )}
           {data.exchanges > 0 && (
             <a href={exchangesLink({})} aria-current={view === 'exchanges' ? 'page' : undefined}>
               Exchanges
@@ -71,6 +77,7 @@ function Page({ data }: { data: RunData }) {
       {view === 'summary' && <Summary data={data} />}
       {view === 'tests' && <Tests data={data} />}
       {view === 'workers' && <Workers data={data} />}
+      {view === 'earlier' && <Earlier data={data} />}
       {view === 'exchanges' && <Exchanges data={data} />}
       {view === 'test' && <TestView data={data} />}
       <Viewer />
@@ -81,7 +88,7 @@ function Page({ data }: { data: RunData }) {
 
 function titleOf(data: RunData): string {
   const { view, id } = route.value;
-  const name = view === 'test' ? (id === 'run' ? 'Outside tests' : (data.rows.find((row) => row.id === id)?.name ?? id)) : view === 'summary' ? '' : view[0]!.toUpperCase() + view.slice(1);
+  const name = view === 'earlier' ? 'Earlier runs' : view === 'test' ? (id === 'run' ? 'Outside tests' : (data.rows.find((row) => row.id === id)?.name ?? id)) : view === 'summary' ? '' : view[0]!.toUpperCase() + view.slice(1);
   return [name, data.name, 'Verbale'].filter(Boolean).join(' · ');
 }
 

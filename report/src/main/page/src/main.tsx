@@ -1,8 +1,8 @@
 import './style.css';
 import { render } from 'preact';
 import { App } from './app';
-import { arrivedRows, baselineFiles, briefFiles, exchangeFiles, failureTexts, loadRows, testFiles, run, texts } from './store';
-import type { Brief, Exchange, ExchangeRow, TestData, AttachmentText, RunData } from './types';
+import { arrivedRows, baselineFiles, briefFiles, earlierFiles, exchangeFiles, failureTexts, loadRows, testFiles, run, texts } from './store';
+import type { Brief, Marks, Exchange, ExchangeRow, TestData, AttachmentText, RunData } from './types';
 
 declare global {
   interface Window {
@@ -16,6 +16,7 @@ declare global {
       baseline(id: string, exchanges: Exchange[][]): void;
       text(id: string, text: AttachmentText): void;
       brief(id: string, brief: Brief): void;
+      earlier(id: string, marks: Marks[]): void;
     };
   }
 }
@@ -28,6 +29,7 @@ window.verbale = {
   exchanges: (id, rows) => exchangeFiles.arrived(id, rows),
   baseline: (id, exchanges) => baselineFiles.arrived(id, exchanges),
   text: (id, text) => texts.arrived(id, text),
+  earlier: (id, marks) => earlierFiles.arrived(id, marks),
   brief: (id, brief) => briefFiles.arrived(id, brief),
 };
 

@@ -2,7 +2,7 @@
 import { batch, effect, signal, type Signal } from '@preact/signals';
 import { rowsOf } from './rows';
 import { OUTCOMES } from './types';
-import type { Brief, Entry, Exchange, ExchangeRow, TestData, Outcome, AttachmentText, Reason, Row, RunData } from './types';
+import type { Brief, Entry, Exchange, ExchangeRow, Marks, TestData, Outcome, AttachmentText, Reason, Row, RunData } from './types';
 
 export const run = signal<RunData | undefined>(undefined);
 
@@ -43,6 +43,7 @@ export const testFiles = new ScriptFiles<TestData[]>('tests');
 export const exchangeFiles = new ScriptFiles<ExchangeRow[]>('exchanges');
 export const baselineFiles = new ScriptFiles<Exchange[][]>('baseline');
 export const texts = new ScriptFiles<AttachmentText>('texts');
+export const earlierFiles = new ScriptFiles<Marks[]>('earlier');
 export const briefFiles = new ScriptFiles<Brief>('briefs');
 /** Texts of failures to search in, by positions of rows. */
 export const failureTexts = new ScriptFiles<[number, string][]>('failures');
@@ -71,7 +72,7 @@ export function loadRows(): void {
 }
 
 export interface Route {
-  view: 'summary' | 'tests' | 'workers' | 'exchanges' | 'test';
+  view: 'summary' | 'tests' | 'workers' | 'exchanges' | 'earlier' | 'test';
   /** Which test: a row's id, or `run` for what happened outside tests. */
   id: string;
   params: URLSearchParams;
@@ -88,7 +89,7 @@ function parse(hash: string): Route {
   const [path = '', query = ''] = hash.replace(/^#\/?/, '').split('?');
   const [view, ...rest] = path.split('/');
   const params = new URLSearchParams(query);
-  if (view === 'tests' || view === 'workers' || view === 'exchanges') return { view, id: '', params };
+  if (view === 'tests' || view === 'workers' || view === 'exchanges' || view === 'earlier') return { view, id: '', params };
   if (view === 'test') return { view, id: decoded(rest.join('/')), params };
   return { view: 'summary', id: '', params };
 }
@@ -103,6 +104,7 @@ function decoded(text: string): string {
 
 export const summaryLink = '#/';
 export const workersLink = '#/workers';
+export const earlierLink = '#/earlier';
 
 export function testLink(id: string): string {
   return '#/test/' + encodeURIComponent(id);

@@ -7,12 +7,13 @@ import { FailureBox } from './failure';
 import { recordingOf } from './playback';
 import { ConsoleAndNetwork } from './consoleAndNetwork';
 import { Mark } from './mark';
+import { Marks } from './marks';
 import { TestNavigation } from './navigation';
 import { DataRows } from './dataRows';
 import { RowsToCome } from './rowsToCome';
 import { isWhole, keyOf, needsAttention, outcomeText, route, rowsLoaded, testFiles, testLink, testsLink } from './store';
 import { count, durationText, moment } from './text';
-import type { About, Attachment, Data, Entry, Outcome, Row, RunData, TestData } from './types';
+import type { About, Attachment, Data, Entry, Row, RunData, TestData } from './types';
 
 export function TestView({ data }: { data: RunData }) {
   const { id } = route.value;
@@ -109,8 +110,6 @@ function ReasonOf({ data, row }: { data: RunData; row: Row }) {
   );
 }
 
-const BEFORE: Record<string, Outcome> = { '.': 'passed', '~': 'passed', F: 'failed', '-': 'skipped' };
-
 /** What became of it in the runs before, the last one at the end. */
 function Before({ row, before }: { row: Row; before: string }) {
   const letters = [...before];
@@ -118,18 +117,10 @@ function Before({ row, before }: { row: Row; before: string }) {
   const sentence = `${failed} of the last ${letters.length} runs failed`;
   return (
     <p class="before dim">
-      <span class="marks" role="img" aria-label={`Earlier runs, the oldest first: ${letters.map(inWords).join(', ')}`}>
-        {letters.map((letter, index) => (
-          <span key={index} class={letter === '~' ? 'flaky' : BEFORE[letter]} />
-        ))}
-      </span>{' '}
+      <Marks letters={before} />{' '}
       {row.fresh ? (failed === 0 ? 'new: it failed in none of ' + letters.length + ' earlier runs' : 'new: it passed the last time; ' + sentence) : sentence}
     </p>
   );
-}
-
-function inWords(letter: string): string {
-  return letter === '~' ? 'flaky' : letter === '-' ? 'not run' : letter === 'F' ? 'failed' : 'passed';
 }
 
 /** Where the test is: all tests, its classes. Each leads to the list, the classes with a search for them. */

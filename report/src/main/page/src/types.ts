@@ -25,7 +25,7 @@ export interface RunData {
   /** The run whose exchanges can be compared with. */
   baseline?: string;
   /** Runs before this one on its branch, as far as they are remembered. */
-  earlier?: { runs: number; last: string; fresh: number };
+  earlier?: { runs: number; last: string; fresh: number; list: EarlierRun[] };
   counts: Record<Outcome, number>;
   facts: [string, string][];
   /** `began`: what the times in console and network lists are counted from. */
@@ -40,6 +40,21 @@ export interface RunData {
   tables: GroupTable[];
   /** Loaded after the first view; empty until then. */
   rows: Row[];
+}
+
+/** A run before this one: its name, when it began, how many tests, how many of them needed attention, how long, the commit or nothing. */
+export type EarlierRun = [name: string, started: string, tests: number, attention: number, duration: number, commit: string];
+
+/** A test over the runs before, a letter each, the oldest first: `.` passed, `~` flaky, `F` failed, `-` did not run, a blank where it was not there. */
+export interface Marks {
+  name: string;
+  /** Of its row, where this run has it. */
+  id?: string;
+  outcome?: Outcome;
+  recovered?: true;
+  in?: string;
+  why: 'failing' | 'flaky' | 'slower';
+  letters: string;
 }
 
 /** A row as the summary shows it. */

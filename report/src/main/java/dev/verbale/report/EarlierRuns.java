@@ -10,6 +10,7 @@ import dev.verbale.results.TestResult;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -20,16 +21,40 @@ import org.jspecify.annotations.Nullable;
 /**
  * What a page says of the runs before: the last {@value #MAX_RUNS} of the same branch that are remembered.
  *
- * @param runs how many there are
- * @param last when the last of them began
+ * @param list of them, the oldest first; never empty
  * @param rows one letter a run, the oldest first, of tests that need attention or were flaky; by key
  * @param fresh keys of tests that need attention now and did not when they ran last
+ * @param marks of tests that somebody should look at over the runs, those that fail now first
  * @param reasons what is known of this run's reasons, by id; those that are not in there are new
  */
 record EarlierRuns(
-        int runs, Instant last, Map<String, String> rows, Set<String> fresh, Map<String, ReasonHistory> reasons) {
+        List<RunSummary> list,
+        Map<String, String> rows,
+        Set<String> fresh,
+        List<Marks> marks,
+        Map<String, ReasonHistory> reasons) {
 
     static final int MAX_RUNS = 20;
+
+    private static final int MAX_FAILING = 150;
+    private static final int MAX_FLAKY = 40;
+    private static final int MAX_SLOWER = 20;
+
+    /** Of a run that did not have the test. */
+    private static final char NOT_THERE = ' ';
+
+    /**
+     * One test over the runs.
+     *
+     * @param why {@code failing}, {@code flaky} or {@code slower}
+     * @param letters one for each run of the list, as {@link TestHistory#row()} has them, or a blank where it was not there
+     */
+    record Marks(String key, String name, String why, String letters) {}
+
+    /** When the last of them began. */
+    Instant last() {
+        return list.get(list.size() - 1).started();
+    }
 
     /** Null where nothing before {@code run} is remembered. */
     static @Nullable EarlierRuns of(Run run, @Nullable History history) {
@@ -47,19 +72,35 @@ record EarlierRuns(
                 && !one.started().isBefore(from);
         Map<String, String> rows = new HashMap<>();
         Set<String> fresh = new HashSet<>();
+        Map<String, Marks> marks = new LinkedHashMap<>();
         for (TestResult test : run.tests()) {
             if (test.superseded() || !(test.outcome().needsAttention() || test.recovered())) continue;
             TestHistory known = history.test(test.key(), counted).orElse(null);
             if (known != null) rows.put(test.key(), known.row());
+            if (known != null && marks.size() < MAX_FAILING) marks.put(test.key(), marks(known, "failing", last));
             if (test.outcome().needsAttention() && !failedLast(known)) fresh.add(test.key());
         }
+        for (TestHistory flaky : history.flaky(MAX_FLAKY, counted))
+            marks.putIfAbsent(flaky.key(), marks(flaky, "flaky", last));
+        for (TestHistory slower : history.slower(MAX_SLOWER, counted))
+            marks.putIfAbsent(slower.key(), marks(slower, "slower", last));
         Map<String, ReasonHistory> reasons =
                 history
                         .reasons(one ->
                                 one.branch().equals(branch) && one.started().isBefore(run.started()))
                         .stream()
                         .collect(Collectors.toMap(ReasonHistory::id, reason -> reason));
-        return new EarlierRuns(last.size(), last.get(last.size() - 1).started(), rows, fresh, reasons);
+        return new EarlierRuns(List.copyOf(last), rows, fresh, List.copyOf(marks.values()), reasons);
+    }
+
+    private static Marks marks(TestHistory test, String why, List<RunSummary> runs) {
+        Map<String, Character> letters = new HashMap<>();
+        String row = test.row();
+        for (int i = 0; i < row.length(); i++)
+            letters.put(test.appearances().get(i).run().name(), row.charAt(i));
+        var all = new StringBuilder();
+        for (RunSummary run : runs) all.append((char) letters.getOrDefault(run.name(), NOT_THERE));
+        return new Marks(test.key(), test.name(), why, all.toString());
     }
 
     private static boolean failedLast(@Nullable TestHistory known) {

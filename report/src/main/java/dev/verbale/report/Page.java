@@ -88,6 +88,7 @@ public final class Page {
         Set<String> briefs = new BriefFiles(run, reasons).write(data);
         new RowFiles(run, rows, reasons, earlier, briefs).write(data);
         FailureTexts.write(rows, data);
+        if (earlier != null) EarlierFile.write(earlier, rows, data);
         RunFile.write(run, rows, exchanges.count(), before, reasons, earlier, data.resolve("run.js"));
     }
 

@@ -1,5 +1,6 @@
 package dev.verbale.report;
 
+import dev.verbale.history.History.RunSummary;
 import dev.verbale.history.ReasonHistory;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Problem;
@@ -57,8 +58,9 @@ final class RunFile {
             if (baseline != null) json.writeStringProperty("baseline", baseline.name());
             if (earlier != null) {
                 json.writeObjectPropertyStart("earlier");
-                json.writeNumberProperty("runs", earlier.runs());
+                json.writeNumberProperty("runs", earlier.list().size());
                 json.writeStringProperty("last", earlier.last().toString());
+                runs(json, earlier);
                 json.writeNumberProperty("fresh", earlier.fresh().size());
                 json.writeEndObject();
             }
@@ -73,6 +75,21 @@ final class RunFile {
             SummaryTables.write(json, counted);
             json.writeEndObject();
         });
+    }
+
+    private static void runs(JsonGenerator json, EarlierRuns earlier) {
+        json.writeArrayPropertyStart("list");
+        for (RunSummary one : earlier.list()) {
+            json.writeStartArray();
+            json.writeString(one.name());
+            json.writeString(one.started().toString());
+            json.writeNumber(one.tests());
+            json.writeNumber(one.needingAttention());
+            json.writeNumber(micros(one.duration()));
+            json.writeString(one.commit());
+            json.writeEndArray();
+        }
+        json.writeEndArray();
     }
 
     private static void counts(JsonGenerator json, Run run) {

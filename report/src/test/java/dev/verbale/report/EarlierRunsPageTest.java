@@ -126,6 +126,34 @@ class EarlierRunsPageTest {
     }
 
     @Test
+    void earlier_runs_are_drawn_with_what_somebody_should_look_at_and_lead_there() throws Exception {
+        Run run = run("grows", "waters");
+        History history = before(run, branch(run), Map.of("k.grows", "..FFF", "k.waters", ".....", "k.rests", "....."));
+        Path index = Page.write(run, root.resolve("page"), null, history);
+
+        chromium.open(index, "");
+        chromium.find("a[href='#/earlier']").click();
+
+        assertThat(chromium.find(".earlier h1").getText())
+                .isEqualTo("2 of the last 5 runs passed whole. This time 2 tests did not pass; usually it is 1.");
+        assertThat(chromium.texts(".chart g")).hasSize(6);
+        chromium.find(".matrix");
+        assertThat(chromium.texts(".matrix caption")).containsExactly("Failing or flaky now");
+        assertThat(chromium.texts(".matrix tr")).hasSize(2);
+        assertThat(chromium.find(".matrix .marks").getDomAttribute("aria-label"))
+                .isEqualTo("Earlier runs, the oldest first: passed, passed, failed, failed, failed");
+        chromium.find(".earlier summary").click();
+        assertThat(chromium.texts(".earlier .groups tbody tr"))
+                .hasSize(6)
+                .last()
+                .asString()
+                .contains("night0");
+        chromium.find(".matrix a").click();
+        assertThat(chromium.find(".test h1").getText()).isEqualTo("grows");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
     void a_run_without_news_says_so_and_other_branches_do_not_count() throws Exception {
         Run run = run("grows");
         Path known = Page.write(
