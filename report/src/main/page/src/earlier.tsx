@@ -95,7 +95,8 @@ function Matrix({ title, rows }: { title: string; rows: Marks[] }) {
               {row.outcome && <Mark outcome={row.outcome} />} {row.in && <span class="dim">{row.in} › </span>}
               {row.id ? <a href={testLink(row.id)}>{row.name}</a> : row.name}
             </th>
-            <td>
+            <td class="dim">
+              {row.usually !== undefined && row.now !== undefined && `${durationText(row.usually)} → ${durationText(row.now)} `}
               <MarkRow letters={row.letters} />
             </td>
           </tr>

@@ -55,6 +55,9 @@ export interface Marks {
   in?: string;
   why: 'failing' | 'flaky' | 'slower';
   letters: string;
+  /** How long it took before, and takes since it became slower. */
+  usually?: number;
+  now?: number;
 }
 
 /** A row as the summary shows it. */

@@ -31,6 +31,11 @@ final class EarlierFile {
                 }
                 json.writeStringProperty("why", marks.why());
                 json.writeStringProperty("letters", marks.letters());
+                if (marks.step() != null) {
+                    json.writeNumberProperty(
+                            "usually", RunFile.micros(marks.step().before()));
+                    json.writeNumberProperty("now", RunFile.micros(marks.step().after()));
+                }
                 json.writeEndObject();
             }
             json.writeEndArray();

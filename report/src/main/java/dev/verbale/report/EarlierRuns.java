@@ -1,5 +1,6 @@
 package dev.verbale.report;
 
+import dev.verbale.history.DurationStep;
 import dev.verbale.history.History;
 import dev.verbale.history.History.RunSummary;
 import dev.verbale.history.ReasonHistory;
@@ -47,9 +48,11 @@ record EarlierRuns(
      * One test over the runs.
      *
      * @param why {@code failing}, {@code flaky} or {@code slower}
+     * @param step how much longer it takes; null where that is not why
      * @param letters one for each run of the list, as {@link TestHistory#row()} has them, or a blank where it was not there
      */
-    record Marks(String key, String name, String why, String letters) {}
+    record Marks(
+            String key, String name, String why, @Nullable DurationStep step, String letters) {}
 
     /** When the last of them began. */
     Instant last() {
@@ -100,7 +103,8 @@ record EarlierRuns(
             letters.put(test.appearances().get(i).run().name(), row.charAt(i));
         var all = new StringBuilder();
         for (RunSummary run : runs) all.append((char) letters.getOrDefault(run.name(), NOT_THERE));
-        return new Marks(test.key(), test.name(), why, all.toString());
+        DurationStep step = why.equals("slower") ? test.durationStep().orElse(null) : null;
+        return new Marks(test.key(), test.name(), why, step, all.toString());
     }
 
     private static boolean failedLast(@Nullable TestHistory known) {
