@@ -99,6 +99,7 @@ public final class Shots {
         shoot(page + SCENARIO, ".step-table", "scenario");
         shoot(page + "#/exchanges", ".endpoints", "exchanges");
         shoot(page + "#/workers", ".lanes", "workers");
+        shoot(page + "#/earlier", ".matrix", "earlier");
         shoot(page + PLAN, ".thumbnail img", "difference", () -> {
             driver.findElements(By.cssSelector(".entries .thumbnail img"))
                     .get(2)
@@ -107,7 +108,6 @@ public final class Shots {
         });
         look("dark", 1280, 800);
         shoot(page, ".strip", "summary-dark");
-        shoot(page + SWAP, ".thumbnail img", "test-dark");
         look("light", 400, 800);
         shoot(page + SWAP, ".thumbnail img", "test-narrow");
         shoot(page, ".strip", "summary-narrow");
