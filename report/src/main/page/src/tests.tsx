@@ -10,7 +10,7 @@ import { Lines, type Line } from './lines';
 import { Mark } from './mark';
 import { RowsToCome } from './rowsToCome';
 import { RowSearch } from './search';
-import { failureTexts, outcomesIn, outcomeText, route, rowsLoaded, testsLink } from './store';
+import { failureTexts, isWhole, outcomesIn, outcomeText, route, rowsLoaded, testsLink } from './store';
 import { count, whole } from './text';
 import type { Outcome, Row, RunData } from './types';
 
@@ -59,7 +59,7 @@ function AllTests({ data }: { data: RunData }) {
         <span class="dim" role="status">
           {counted(found, data)}
         </span>
-        <Words filters={filters} go={go} />
+        <Words data={data} filters={filters} go={go} />
         <Copying data={data} found={found} />
       </p>
       {rowsLoaded.value === 'lost' && <RowsToCome />}
@@ -86,12 +86,13 @@ function Outcomes({ data, filters, go }: { data: RunData; filters: Filters; go(c
 }
 
 /** The other filters, each a word that a click removes. */
-function Words({ filters, go }: { filters: Filters; go(change: Record<string, string>): void }) {
+function Words({ data, filters, go }: { data: RunData; filters: Filters; go(change: Record<string, string>): void }) {
+  const shown = (name: keyof Filters) => (name === 'reason' ? (data.reasons.find((one) => isWhole(one) && one.id === filters.reason)?.title ?? filters.reason) : filters[name]);
   return (
     <>
       {FILTERS.filter((name) => name !== 'outcome' && filters[name]).map((name) => (
-        <button key={name} class="word" aria-label={`Remove the filter ${name}: ${filters[name]}`} onClick={() => go({ [name]: '' })}>
-          {name === filters[name] ? name : `${name}: ${filters[name]}`} ×
+        <button key={name} class="word" aria-label={`Remove the filter ${name}: ${shown(name)}`} onClick={() => go({ [name]: '' })}>
+          {name === filters[name] ? name : `${name}: ${shown(name)}`} ×
         </button>
       ))}
     </>

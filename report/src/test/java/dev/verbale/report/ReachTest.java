@@ -16,7 +16,9 @@ import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
+import dev.verbale.results.Run;
 import dev.verbale.results.SampleRun;
+import dev.verbale.results.reason.FailureReason;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -45,6 +47,7 @@ class ReachTest {
 
     private static Chromium chromium;
     private static Path index;
+    private static Run run;
 
     @BeforeAll
     static void write_a_page() throws Exception {
@@ -100,7 +103,8 @@ class ReachTest {
                         "{\"id\":12345678901234567890,\"n\":1.0,\"beds\":[1,2],\"by\":\"Ada\"}",
                         "{\"by\":\"Ada\", \"id\":12345678901234567891,\"n\":1,\"beds\":[1,2,3]}",
                         List.of()));
-        index = Page.write(sample.read(), root.resolve("page"));
+        run = sample.read();
+        index = Page.write(run, root.resolve("page"));
     }
 
     @AfterAll
@@ -246,5 +250,18 @@ class ReachTest {
                 .containsExactly(
                         "$.id 12345678901234567890 12345678901234567891", "$.n 1.0 1", "$.beds[2] not there 3");
         assertThat(chromium.find(".failure").getText()).contains("3 values the same");
+    }
+
+    @Test
+    void tests_of_a_reason_are_filtered_by_its_id_and_called_by_its_title() {
+        FailureReason reason = FailureReason.of(run).stream()
+                .filter(one -> one.tests().get(0).name().equals("lends basil"))
+                .findFirst()
+                .orElseThrow();
+
+        chromium.open(index, "#/tests?reason=" + reason.id());
+
+        assertThat(chromium.find(".found .word").getText()).isEqualTo("reason: " + reason.title() + " ×");
+        assertThat(chromium.texts(".row-line .name")).containsExactly("lends basil");
     }
 }
