@@ -75,7 +75,8 @@ final class BriefCommand implements Callable<Integer> {
             return ExitCodes.DONE;
         }
         for (TestResult one : wanted.subList(0, Math.min(limit, wanted.size())))
-            out.println(TerminalText.printable(FailureBrief.of(read, one, reasons, size)));
+            out.println(TerminalText.printable(
+                    FailureBrief.of(read, one, reasons, size).text()));
         if (wanted.size() > limit)
             spec.commandLine()
                     .getErr()

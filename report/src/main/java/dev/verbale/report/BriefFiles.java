@@ -50,8 +50,9 @@ final class BriefFiles {
 
     private void brief(JsonGenerator json, TestResult test) {
         json.writeStartObject();
-        json.writeStringProperty("text", FailureBrief.of(run, test, reasons, LONGEST));
-        MissingElement missing = MissingElement.of(test);
+        FailureBrief brief = FailureBrief.of(run, test, reasons, LONGEST);
+        json.writeStringProperty("text", brief.text());
+        MissingElement missing = brief.missing();
         if (missing != null) {
             json.writeStringProperty("locator", missing.locator());
             json.writeArrayPropertyStart("nearest");

@@ -19,8 +19,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
 
@@ -35,8 +33,6 @@ final class TestFiles {
 
     /** An archive may hold what a browser asked in an hour, and stands in a page for somebody to read. */
     private static final int MAX_OF_AN_ARCHIVE = 500;
-
-    private static final Pattern FRAME = Pattern.compile("\\s*at (?:[\\w.@-]*//?)*(.*)");
 
     private final OwnFrames own;
     private final Run run;
@@ -240,8 +236,7 @@ final class TestFiles {
         json.writeArrayPropertyStart("own");
         int number = 0;
         for (String line : (Iterable<String>) stack.lines()::iterator) {
-            Matcher frame = FRAME.matcher(line);
-            if (frame.lookingAt() && own.isOwn(frame.group(1))) json.writeNumber(number);
+            if (own.isOwnLine(line)) json.writeNumber(number);
             number++;
         }
         json.writeEndArray();

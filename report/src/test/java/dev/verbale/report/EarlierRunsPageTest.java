@@ -2,6 +2,8 @@ package dev.verbale.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.deque.html.axecore.results.Rule;
+import com.deque.html.axecore.selenium.AxeBuilder;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.event.Outcome;
@@ -143,6 +145,14 @@ class EarlierRunsPageTest {
         assertThat(chromium.find(".matrix .marks").getDomAttribute("aria-label"))
                 .isEqualTo("Earlier runs, the oldest first: passed, passed, failed, failed, failed");
         chromium.find(".earlier summary").click();
+        for (String theme : List.of("light", "dark")) {
+            chromium.script("document.documentElement.dataset.theme = '" + theme + "'");
+            assertThat(new AxeBuilder().analyze(chromium.driver()).getViolations())
+                    .as(theme)
+                    .extracting(Rule::getId)
+                    .isEmpty();
+        }
+        chromium.complaints(); // of axe, which asks for what the page's policy refuses
         assertThat(chromium.texts(".earlier .groups tbody tr"))
                 .hasSize(6)
                 .last()

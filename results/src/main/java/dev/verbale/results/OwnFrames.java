@@ -31,6 +31,8 @@ public final class OwnFrames {
     private static final Pattern FRAME =
             Pattern.compile("\\s*at (?:[\\w.@-]*//?)*([\\w.$<>-]+\\([^()]*\\.\\w+:\\d+\\))\\s*");
 
+    private static final Pattern LINE = Pattern.compile("\\s*at (?:[\\w.@-]*//?)*(.*)");
+
     private final List<String> libraries;
 
     /** @param libraries how the names of classes begin that are not the suite's own */
@@ -49,6 +51,12 @@ public final class OwnFrames {
                 .filter(this::isOwn)
                 .findFirst()
                 .orElse("");
+    }
+
+    /** Whether {@code line} of a stack trace is a frame of the suite's own, with or without a source file. */
+    public boolean isOwnLine(String line) {
+        Matcher frame = LINE.matcher(line);
+        return frame.lookingAt() && isOwn(frame.group(1));
     }
 
     /** Whether a frame that begins so, such as {@code dev.orto.RotaTest.}, is of the suite. */

@@ -79,7 +79,8 @@ class FailureBriefTest {
     }
 
     private String brief(int longest) {
-        return FailureBrief.of(run, run.needingAttention().get(0), FailureReason.of(run), longest);
+        return FailureBrief.of(run, run.needingAttention().get(0), FailureReason.of(run), longest)
+                .text();
     }
 
     @Test
@@ -170,9 +171,11 @@ class FailureBriefTest {
             Run read = sample.read();
             for (TestResult test : read.tests()) {
                 assertThat(FailureBrief.of(read, test, FailureReason.of(read), 500)
+                                .text()
                                 .length())
                         .isLessThanOrEqualTo(500);
-                String brief = FailureBrief.of(read, test, FailureReason.of(read), 6_000);
+                String brief = FailureBrief.of(read, test, FailureReason.of(read), 6_000)
+                        .text();
                 assertThat(brief.length()).isLessThanOrEqualTo(6_000);
                 assertThat(brief.lines().filter(line -> line.startsWith("#")))
                         .allMatch(line -> line.startsWith("# ")
