@@ -6,6 +6,7 @@ import dev.verbale.results.brief.FailureBrief;
 import dev.verbale.results.reason.FailureReason;
 import java.io.PrintWriter;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -74,9 +75,10 @@ final class BriefCommand implements Callable<Integer> {
             out.println("Every test of " + read.name() + " passed or was not run.");
             return ExitCodes.DONE;
         }
+        Map<String, FailureReason> reasonOf = FailureReason.byTest(reasons);
         for (TestResult one : wanted.subList(0, Math.min(limit, wanted.size())))
             out.println(TerminalText.printable(
-                    FailureBrief.of(read, one, reasons, size).text()));
+                    FailureBrief.of(read, one, reasonOf.get(one.id()), size).text()));
         if (wanted.size() > limit)
             spec.commandLine()
                     .getErr()

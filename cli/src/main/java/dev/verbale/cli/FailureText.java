@@ -43,10 +43,11 @@ final class FailureText {
     }
 
     void print(PrintWriter out) {
-        out.println(strong(Headline.of(run)));
+        List<FailureReason> reasons = FailureReason.of(run);
+        out.println(strong(Headline.of(run, reasons)));
         List<TestResult> tests = run.needingAttention();
         if (all || tests.size() <= MAX_TESTS) for (TestResult test : tests) test(out, test);
-        else byReason(out, tests);
+        else byReason(out, tests, reasons);
         for (ContainerResult container : run.brokenContainers()) {
             out.println();
             out.println(outcome(container.outcome()) + strong(container.name()) + notRun(container.notRun()));
@@ -78,8 +79,8 @@ final class FailureText {
     }
 
     /** Where there are many, what they have in common says more than each of them. */
-    private void byReason(PrintWriter out, List<TestResult> tests) {
-        List<FailureReason> reasons = FailureReason.of(run).stream()
+    private void byReason(PrintWriter out, List<TestResult> tests, List<FailureReason> all) {
+        List<FailureReason> reasons = all.stream()
                 .filter(reason -> !reason.tests().isEmpty())
                 .toList();
         for (FailureReason reason : reasons.subList(0, Math.min(MAX_REASONS, reasons.size()))) {

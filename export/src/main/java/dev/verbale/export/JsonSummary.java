@@ -8,7 +8,7 @@ import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.summary.Headline;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import tools.jackson.core.JsonGenerator;
@@ -31,7 +31,8 @@ public final class JsonSummary {
      * @throws IOException where it cannot be written
      */
     public static void write(Run run, OutputStream out) throws IOException {
-        Map<String, String> reasonOf = new HashMap<>();
+        List<FailureReason> reasons = FailureReason.of(run);
+        Map<String, FailureReason> reasonOf = FailureReason.byTest(reasons);
         JsonGenerator json = JsonOut.generator(out);
         json.writeStartObject();
         json.writeNumberProperty("format", FORMAT);
@@ -39,7 +40,7 @@ public final class JsonSummary {
         json.writeStringProperty("started", run.started().toString());
         json.writeNumberProperty("millis", run.duration().toMillis());
         json.writeStringProperty("duration", DurationText.of(run.duration()));
-        json.writeStringProperty("sentence", Headline.of(run));
+        json.writeStringProperty("sentence", Headline.of(run, reasons));
         json.writeNumberProperty("tests", run.counts().all());
         json.writeNumberProperty("needingAttention", run.counts().needingAttention());
         json.writeNumberProperty("flaky", run.flaky().size());
@@ -51,14 +52,13 @@ public final class JsonSummary {
         new TreeMap<>(run.facts()).forEach(json::writeStringProperty);
         json.writeEndObject();
         json.writeArrayPropertyStart("reasons");
-        for (FailureReason reason : FailureReason.of(run)) {
+        for (FailureReason reason : reasons) {
             json.writeStartObject();
             json.writeStringProperty("id", reason.id());
             json.writeStringProperty("title", reason.title());
             if (reason.evidence() != null) json.writeStringProperty("evidence", reason.evidence());
             json.writeNumberProperty("tests", reason.tests().size());
             json.writeEndObject();
-            for (TestResult test : reason.tests()) reasonOf.put(test.id(), reason.id());
         }
         json.writeEndArray();
         json.writeArrayPropertyStart("listed");
@@ -70,7 +70,7 @@ public final class JsonSummary {
         out.write('\n');
     }
 
-    private static void test(JsonGenerator json, TestResult test, Map<String, String> reasonOf) {
+    private static void test(JsonGenerator json, TestResult test, Map<String, FailureReason> reasonOf) {
         json.writeStartObject();
         json.writeStringProperty("key", test.key());
         json.writeStringProperty("name", test.name());
@@ -80,8 +80,8 @@ public final class JsonSummary {
         json.writeStringProperty("outcome", test.outcome().word());
         json.writeNumberProperty("attempts", test.attempt().number());
         json.writeNumberProperty("millis", test.duration().toMillis());
-        String reason = reasonOf.get(test.id());
-        if (reason != null) json.writeStringProperty("reason", reason);
+        FailureReason reason = reasonOf.get(test.id());
+        if (reason != null) json.writeStringProperty("reason", reason.id());
         json.writeEndObject();
     }
 }

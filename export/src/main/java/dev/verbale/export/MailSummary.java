@@ -74,7 +74,10 @@ public final class MailSummary {
                 .append("\">")
                 .append(escaped(when()))
                 .append("</p>\n<h1 style=\"");
-        html.append(SENTENCE).append("\">").append(escaped(Headline.of(run))).append("</h1>\n");
+        html.append(SENTENCE)
+                .append("\">")
+                .append(escaped(Headline.of(run, reasons)))
+                .append("</h1>\n");
         if (comparison != null)
             html.append("<p>Beside ")
                     .append(escaped(comparison.before().run()))
@@ -119,7 +122,7 @@ public final class MailSummary {
                 .append("\n")
                 .append(line(when()))
                 .append("\n\n");
-        text.append(line(Headline.of(run))).append('\n');
+        text.append(line(Headline.of(run, reasons))).append('\n');
         if (comparison != null)
             text.append("Beside ")
                     .append(line(comparison.before().run()))

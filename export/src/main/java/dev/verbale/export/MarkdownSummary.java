@@ -38,17 +38,18 @@ public final class MarkdownSummary {
      * @param limit how many bytes of UTF-8 it may have, 500 at least
      */
     public static String of(Run run, @Nullable Comparison comparison, int limit) {
+        List<FailureReason> reasons = FailureReason.of(run);
         List<String> lines = new ArrayList<>();
         lines.add("## " + escaped(run.name()));
         lines.add("");
-        lines.add(escaped(Headline.of(run)));
+        lines.add(escaped(Headline.of(run, reasons)));
         if (comparison != null) {
             lines.add("");
             lines.add("Beside " + escaped(comparison.before().run()) + ": **" + escaped(comparison.sentence()) + "**");
         }
         counts(lines, run);
         if (comparison != null) newFailures(lines, comparison);
-        reasons(lines, run);
+        reasons(lines, reasons);
         return within(lines, Math.max(500, limit));
     }
 
@@ -73,8 +74,7 @@ public final class MarkdownSummary {
             lines.add("- " + text(change.after().name()));
     }
 
-    private static void reasons(List<String> lines, Run run) {
-        List<FailureReason> reasons = FailureReason.of(run);
+    private static void reasons(List<String> lines, List<FailureReason> reasons) {
         if (reasons.isEmpty()) return;
         lines.add("");
         lines.add("### Reasons");

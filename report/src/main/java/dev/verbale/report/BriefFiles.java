@@ -11,6 +11,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import tools.jackson.core.JsonGenerator;
 
@@ -26,11 +27,11 @@ final class BriefFiles {
     private static final int LONGEST = 12_000;
 
     private final Run run;
-    private final List<FailureReason> reasons;
+    private final Map<String, FailureReason> reasonOf;
 
     BriefFiles(Run run, List<FailureReason> reasons) {
         this.run = run;
-        this.reasons = reasons;
+        this.reasonOf = FailureReason.byTest(reasons);
     }
 
     /** @return the ids of the tests that have one */
@@ -50,7 +51,7 @@ final class BriefFiles {
 
     private void brief(JsonGenerator json, TestResult test) {
         json.writeStartObject();
-        FailureBrief brief = FailureBrief.of(run, test, reasons, LONGEST);
+        FailureBrief brief = FailureBrief.of(run, test, reasonOf.get(test.id()), LONGEST);
         json.writeStringProperty("text", brief.text());
         MissingElement missing = brief.missing();
         if (missing != null) {

@@ -75,38 +75,36 @@ final class Columns {
         json.writeEndObject();
     }
 
-    /** What few rows have, by their positions in the file: {@code {"at": [7], "value": ["a"]}}. */
-    void few(String name, Predicate<Row> has, Value<Row> value) {
-        List<Row> having = new ArrayList<>();
+    /** What few rows have, by their positions in the file: {@code {"at": [7], "value": ["a"]}}. The others have null. */
+    <T> void few(String name, Function<Row, @Nullable T> value, Value<T> writing) {
+        List<T> values = new ArrayList<>();
         json.writeObjectPropertyStart(name);
         json.writeArrayPropertyStart("at");
         for (int i = 0; i < rows.size(); i++) {
-            if (!has.test(rows.get(i))) continue;
-            having.add(rows.get(i));
+            T one = value.apply(rows.get(i));
+            if (one == null) continue;
+            values.add(one);
             json.writeNumber(i);
         }
         json.writeEndArray();
         json.writeArrayPropertyStart("value");
-        for (Row row : having) value.write(row);
+        for (T one : values) writing.write(one);
         json.writeEndArray();
         json.writeEndObject();
     }
 
     /** A text that few rows have. */
     void fewTexts(String name, Function<Row, @Nullable String> text) {
-        few(name, row -> text.apply(row) != null, row -> json.writeString(text.apply(row)));
+        few(name, text, json::writeString);
     }
 
     /** A number that few rows have. */
     void fewNumbers(String name, Function<Row, @Nullable Integer> number) {
-        few(name, row -> number.apply(row) != null, row -> {
-            Integer value = number.apply(row);
-            if (value != null) json.writeNumber(value);
-        });
+        few(name, number, json::writeNumber);
     }
 
     /** Which few rows it is true of. */
     void flag(String name, Predicate<Row> flag) {
-        few(name, flag, row -> json.writeBoolean(true));
+        few(name, row -> flag.test(row) ? Boolean.TRUE : null, json::writeBoolean);
     }
 }

@@ -76,20 +76,27 @@ public final class Page {
         Path data = Files.createDirectories(folder.resolve("data"));
         List<Row> rows = Row.of(run);
         var attachments = new AttachmentCopier(run, folder, "");
-        new TestFiles(run, rows, attachments).write(data);
-        var exchanges = new ExchangeFiles(run, rows);
-        exchanges.write(data);
-        BaselineExchanges before = null;
-        if (baseline != null) {
-            before = new BaselineExchanges(baseline, rows, new AttachmentCopier(baseline, folder, "baseline"));
-            before.write(data);
-        }
         EarlierRuns earlier = EarlierRuns.of(run, history);
-        Set<String> briefs = new BriefFiles(run, reasons).write(data);
-        new RowFiles(run, rows, reasons, earlier, briefs).write(data);
-        FailureTexts.write(rows, data);
-        if (earlier != null) EarlierFile.write(earlier, rows, data);
-        RunFile.write(run, rows, exchanges.count(), before, reasons, earlier, data.resolve("run.js"));
+        SideBySide.run(List.of(
+                () -> new TestFiles(run, rows, attachments).write(data),
+                () -> {
+                    Set<String> briefs = new BriefFiles(run, reasons).write(data);
+                    new RowFiles(run, rows, reasons, earlier, briefs).write(data);
+                    if (earlier != null) EarlierFile.write(earlier, rows, data);
+                },
+                () -> {
+                    var exchanges = new ExchangeFiles(run, rows);
+                    exchanges.write(data);
+                    BaselineExchanges before = before(baseline, rows, folder);
+                    if (before != null) before.write(data);
+                    FailureTexts.write(rows, data);
+                    RunFile.write(run, rows, exchanges.count(), before, reasons, earlier, data.resolve("run.js"));
+                }));
+    }
+
+    private static @Nullable BaselineExchanges before(@Nullable Run baseline, List<Row> rows, Path folder) {
+        if (baseline == null) return null;
+        return new BaselineExchanges(baseline, rows, new AttachmentCopier(baseline, folder, "baseline"));
     }
 
     private static byte[] own(String file) throws IOException {

@@ -36,7 +36,7 @@ final class PlainSummary {
                 .append(escaped(run.name()))
                 .append(", ");
         html.append(escaped(run.started().toString())).append("</p>\n<h1 class=\"sentence\">");
-        html.append(escaped(Headline.withoutGaps(run))).append("</h1>\n");
+        html.append(escaped(Headline.withoutGaps(run, reasons))).append("</h1>\n");
         if (!run.incomplete().isNothing())
             html.append("<p class=\"incomplete\">")
                     .append(escaped(run.incomplete().sentence()))

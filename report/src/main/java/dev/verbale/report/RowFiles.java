@@ -16,10 +16,10 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.text.Collator;
+import java.text.Normalizer;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
@@ -28,6 +28,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.StringJoiner;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
 
@@ -40,6 +41,7 @@ final class RowFiles {
 
     static final int ROWS_A_FILE = 10_000;
 
+    private static final Pattern ACCENTS = Pattern.compile("\\p{Mn}+");
     private static final int LONGEST_MESSAGE = 500;
     private static final int LONGEST_DATA = 4_000;
 
@@ -105,16 +107,17 @@ final class RowFiles {
         columns.repeated("thread", Row::thread);
         columns.fewTexts("message", RowFiles::message);
         columns.fewNumbers("reason", row -> reasonOf.get(row.id()));
-        columns.few("attempts", row -> row.attempts() > 1, row -> json.writeNumber(row.attempts()));
+        columns.fewNumbers("attempts", row -> row.attempts() > 1 ? row.attempts() : null);
         columns.flag("superseded", Row::superseded);
         columns.flag("recovered", Row::recovered);
         columns.flag("container", row -> !row.isTest());
         columns.flag("brief", row -> briefs.contains(row.id()));
         columns.fewTexts("source", Row::source);
-        columns.few("about", row -> !row.about().equals(About.NOTHING), row -> about(json, row.about()));
-        columns.few("blockedBy", row -> !blockers(row).isEmpty(), row -> {
+        columns.few(
+                "about", row -> row.about().equals(About.NOTHING) ? null : row.about(), about -> about(json, about));
+        columns.few("blockedBy", this::blockers, blockers -> {
             json.writeStartArray();
-            for (String blocker : blockers(row)) json.writeString(blocker);
+            for (String blocker : blockers) json.writeString(blocker);
             json.writeEndArray();
         });
         columns.fewTexts("before", this::before);
@@ -123,7 +126,7 @@ final class RowFiles {
                 row -> earlier != null && counts(row) && earlier.fresh().contains(row.key()));
         columns.fewTexts("data", RowFiles::data);
         columns.fewNumbers("set", dataSets::number);
-        columns.few("values", row -> dataSets.number(row) != null, row -> DataSets.writeValues(json, row));
+        columns.few("values", row -> dataSets.number(row) == null ? null : row, row -> DataSets.writeValues(json, row));
         columns.fewTexts("failing", dataSets::failing);
     }
 
@@ -142,19 +145,25 @@ final class RowFiles {
         return earlier == null || !counts(row) ? null : earlier.rows().get(row.key());
     }
 
-    /** The position of each in the order of names: a browser takes a second and more to sort 100,000 texts. */
+    /**
+     * The position of each in the order of names: a browser takes a second and more to sort 100,000 texts. Capitals and accents count
+     * for nothing, as in an index of a book; a collator of the JDK would take as long as the browser.
+     */
     private IdentityHashMap<Row, Integer> ranks() {
-        Collator collator = Collator.getInstance(Locale.ENGLISH);
         List<Named> named = new ArrayList<>(rows.size());
-        for (Row row : rows)
-            named.add(new Named(row, collator.getCollationKey(row.name()).toByteArray()));
-        named.sort((a, b) -> Arrays.compareUnsigned(a.key(), b.key()));
+        for (Row row : rows) named.add(new Named(row, withoutAccents(row.name()).toLowerCase(Locale.ROOT)));
+        named.sort(Comparator.comparing(Named::key));
         IdentityHashMap<Row, Integer> ranks = new IdentityHashMap<>();
         for (int i = 0; i < named.size(); i++) ranks.put(named.get(i).row(), i);
         return ranks;
     }
 
-    private record Named(Row row, byte[] key) {}
+    private record Named(Row row, String key) {}
+
+    private static String withoutAccents(String name) {
+        if (name.chars().allMatch(c -> c < 0x80)) return name;
+        return ACCENTS.matcher(Normalizer.normalize(name, Normalizer.Form.NFD)).replaceAll("");
+    }
 
     /** The id of the row that counts, by the key of its test or container. */
     private static Map<String, String> lastAttempts(List<Row> rows) {
@@ -164,12 +173,13 @@ final class RowFiles {
     }
 
     /** What it was not run because of, as far as there is a row of it. */
-    private List<String> blockers(Row row) {
-        if (row.blockedBy().isEmpty()) return List.of();
-        return row.blockedBy().stream()
+    private @Nullable List<String> blockers(Row row) {
+        if (row.blockedBy().isEmpty()) return null;
+        List<String> there = row.blockedBy().stream()
                 .map(key -> lastOf.getOrDefault(key, lastOf.get(Row.idOfContainer(key))))
                 .filter(Objects::nonNull)
                 .toList();
+        return there.isEmpty() ? null : there;
     }
 
     private static void about(JsonGenerator json, About about) {

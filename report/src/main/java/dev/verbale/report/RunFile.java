@@ -47,7 +47,7 @@ final class RunFile {
             json.writeStringProperty("name", run.name());
             json.writeStringProperty("started", run.started().toString());
             json.writeNumberProperty("duration", micros(run.duration()));
-            json.writeStringProperty("sentence", Headline.withoutGaps(run));
+            json.writeStringProperty("sentence", Headline.withoutGaps(run, reasons));
             if (!run.incomplete().isNothing())
                 json.writeStringProperty("incomplete", run.incomplete().sentence());
             json.writeNumberProperty("chunk", TestFiles.CHUNK);

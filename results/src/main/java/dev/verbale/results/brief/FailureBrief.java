@@ -4,7 +4,6 @@ import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.element.MissingElement;
 import dev.verbale.results.reason.FailureReason;
-import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -24,14 +23,14 @@ public record FailureBrief(String text, @Nullable MissingElement missing) {
      * Of {@code test}.
      *
      * @param run that it is of
-     * @param reasons of the run, as {@link FailureReason#of(Run)} gives them
+     * @param reason that it has, as {@link FailureReason#byTest} gives it; null for none
      * @param longest in characters, at least 500; what is least worth comes last, and is left out first
      * @throws IllegalArgumentException where {@code longest} is less
      */
-    public static FailureBrief of(Run run, TestResult test, List<FailureReason> reasons, int longest) {
+    public static FailureBrief of(Run run, TestResult test, @Nullable FailureReason reason, int longest) {
         if (longest < SHORTEST)
             throw new IllegalArgumentException(longest + " characters hold no brief; give it " + SHORTEST + " or more");
         MissingElement missing = MissingElement.of(test);
-        return new FailureBrief(new BriefText(run, test, missing, longest).whole(reasons), missing);
+        return new FailureBrief(new BriefText(run, test, missing, longest).whole(reason), missing);
     }
 }

@@ -14,6 +14,7 @@ import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -46,14 +47,10 @@ public record FailureReason(
     public static List<FailureReason> of(Run run) {
         OwnFrames own = run.ownFrames();
         Map<String, Group> groups = new LinkedHashMap<>();
-        for (TestResult test : run.needingAttention()) {
-            Failure failure = test.failure();
-            if (failure == null) continue; // unfinished: nobody knows why
-            Fingerprint print = Fingerprint.of(test, failure, own);
-            groups.computeIfAbsent(print.key(), key -> new Group(print, failure))
+        for (Seen seen : seen(run.needingAttention(), own))
+            groups.computeIfAbsent(seen.print().key(), key -> new Group(seen.print(), seen.failure()))
                     .tests
-                    .add(test);
-        }
+                    .add(seen.test());
         for (ContainerResult container : run.brokenContainers()) {
             Failure failure = container.failure();
             if (failure == null) continue;
@@ -67,6 +64,29 @@ public record FailureReason(
         reasons.sort((a, b) -> Integer.compare(b.tests().size(), a.tests().size()));
         return reasons;
     }
+
+    /** Which of {@code reasons} each test has, by the test's id. */
+    public static Map<String, FailureReason> byTest(List<FailureReason> reasons) {
+        Map<String, FailureReason> byTest = new HashMap<>();
+        for (FailureReason reason : reasons) for (TestResult test : reason.tests()) byTest.put(test.id(), reason);
+        return byTest;
+    }
+
+    private record Seen(TestResult test, Failure failure, Fingerprint print) {}
+
+    /** In order. Where thousands failed, each processor looks at some of them. */
+    private static List<Seen> seen(List<TestResult> failed, OwnFrames own) {
+        Stream<TestResult> tests = failed.size() > MAX_ALONE ? failed.parallelStream() : failed.stream();
+        return tests.flatMap(test -> {
+                    Failure failure = test.failure();
+                    if (failure == null) return Stream.of(); // unfinished: nobody knows why
+                    return Stream.of(new Seen(test, failure, Fingerprint.of(test, failure, own)));
+                })
+                .toList();
+    }
+
+    /** Failures that one thread looks at sooner than two. */
+    private static final int MAX_ALONE = 500;
 
     /** More different messages of one method are no longer compared: they are as many things, or nobody could tell. */
     private static final int MAX_WORDINGS = 50;

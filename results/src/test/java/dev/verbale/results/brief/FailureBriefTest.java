@@ -21,6 +21,7 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -78,9 +79,13 @@ class FailureBriefTest {
         return new AttachmentStored(at, 1, file, kind, new AttachmentStored.StoredFile(file, type, 1, null), 0, 0);
     }
 
+    private static @Nullable FailureReason reason(Run run, TestResult test) {
+        return FailureReason.byTest(FailureReason.of(run)).get(test.id());
+    }
+
     private String brief(int longest) {
-        return FailureBrief.of(run, run.needingAttention().get(0), FailureReason.of(run), longest)
-                .text();
+        TestResult test = run.needingAttention().get(0);
+        return FailureBrief.of(run, test, reason(run, test), longest).text();
     }
 
     @Test
@@ -170,12 +175,12 @@ class FailureBriefTest {
                     new TestEnded(4, 1, Outcome.FAILED, text, new Failure("E", "m", text, text, name, List.of())));
             Run read = sample.read();
             for (TestResult test : read.tests()) {
-                assertThat(FailureBrief.of(read, test, FailureReason.of(read), 500)
+                assertThat(FailureBrief.of(read, test, reason(read, test), 500)
                                 .text()
                                 .length())
                         .isLessThanOrEqualTo(500);
-                String brief = FailureBrief.of(read, test, FailureReason.of(read), 6_000)
-                        .text();
+                String brief =
+                        FailureBrief.of(read, test, reason(read, test), 6_000).text();
                 assertThat(brief.length()).isLessThanOrEqualTo(6_000);
                 assertThat(brief.lines().filter(line -> line.startsWith("#")))
                         .allMatch(line -> line.startsWith("# ")
