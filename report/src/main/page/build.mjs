@@ -41,12 +41,22 @@ const options = {
   },
   logLevel: watching ? 'info' : 'warning',
 };
-copyFileSync('index.html', join(out, 'index.html'));
 if (watching) {
+  writeFileSync(join(out, 'index.html'), developed(readFileSync('index.html', 'utf8')));
   await (await context(options)).watch();
 } else {
+  copyFileSync('index.html', join(out, 'index.html'));
   await build(options);
   checkSize();
+}
+
+/** A page whose script and styles are files beside it. */
+function developed(index) {
+  return '<!doctype html>\n' + index
+    .replace(/<meta http-equiv.*/, '')
+    .replace('<style>[style]</style>', '<link rel="stylesheet" href="verbale.css">')
+    .replace('<script>[script]</script>', '<script src="verbale.js"></script>')
+    .replace(/\[\w+]/g, '');
 }
 
 function checkSize() {

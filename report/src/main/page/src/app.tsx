@@ -7,7 +7,7 @@ import { Tests } from './tests';
 import { TestView } from './test';
 import { Viewer } from './viewer';
 import { Earlier } from './earlier';
-import { earlierLink, exchangesLink, testsLink, route, run, summaryLink, workersLink } from './store';
+import { earlierLink, exchangesLink, testsLink, isLost, route, run, summaryLink, workersLink } from './store';
 import { Summary } from './summary';
 import { Workers } from './workers';
 import type { RunData } from './types';
@@ -21,7 +21,8 @@ effect(() => {
 
 export function App() {
   const data = run.value;
-  return data ? <Page data={data} /> : <Lost />;
+  if (data) return <Page data={data} />;
+  return isLost.value ? <Lost /> : null;
 }
 
 function Lost() {
@@ -46,7 +47,8 @@ function Page({ data }: { data: RunData }) {
           Skip to the content
         </a>
         <a class="wordmark" href={summaryLink}>
-          Verbale
+          {data.logo && <img class="logo" src={data.logo} alt="" />}
+          {data.title ?? 'Verbale'}
         </a>
         <span class="run-name">{data.name}</span>
         <nav aria-label="Views">
@@ -89,7 +91,7 @@ function Page({ data }: { data: RunData }) {
 function titleOf(data: RunData): string {
   const { view, id } = route.value;
   const name = view === 'earlier' ? 'Earlier runs' : view === 'test' ? (id === 'run' ? 'Outside tests' : (data.rows.find((row) => row.id === id)?.name ?? id)) : view === 'summary' ? '' : view[0]!.toUpperCase() + view.slice(1);
-  return [name, data.name, 'Verbale'].filter(Boolean).join(' · ');
+  return [name, data.name, data.title ?? 'Verbale'].filter(Boolean).join(' · ');
 }
 
 /** A view that was gone to is read out and has the focus; the first one leaves it where a page has it. */

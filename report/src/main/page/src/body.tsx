@@ -2,7 +2,8 @@
 import { useMemo, useState } from 'preact/hooks';
 import { jsonOf, type Json } from './json';
 import { Marked, hitsIn } from './marked';
-import { fileName } from './request';
+import { Download } from './download';
+import { address } from './packed';
 import { texts } from './store';
 import { bytes, count } from './text';
 import type { Body } from './types';
@@ -24,11 +25,7 @@ export function BodyView({ body }: { body: Body }) {
       <p class="dim">
         {body.mediaType || 'no media type'} {size}
         {text !== undefined && <Copy label="copy" text={() => text} />}
-        {body.href && (
-          <a href={body.href} target="_blank" rel="noopener" download={fileName(body.href)}>
-            download
-          </a>
-        )}
+        {body.href && <Download href={body.href} />}
       </p>
       {body.leftOut && <p class="dim">Not kept: {body.leftOut}.</p>}
       {body.cut && <p class="dim">Only the beginning was kept.</p>}
@@ -40,7 +37,7 @@ export function BodyView({ body }: { body: Body }) {
           </button>
         </p>
       )}
-      {IMAGES.includes(plainType(body)) && body.href && <img src={body.href} alt="The body" />}
+      {IMAGES.includes(plainType(body)) && body.href && <img src={address(body.href)} alt="The body" />}
       {text !== undefined && text !== '' && <BodyText key={String(whole)} text={text} type={plainType(body)} />}
       {body.parts?.map((part, index) => (
         <section key={index} class="part">

@@ -3,6 +3,7 @@ import type { ComponentChildren } from 'preact';
 import { useEffect, useMemo, useRef } from 'preact/hooks';
 import { ExchangeLine, short } from './exchange';
 import { RecordingPlayer } from './video';
+import { address } from './packed';
 import { playing, reached, seek, type Recording } from './playback';
 import { Moment } from './moment';
 import { Thumbnails } from './viewer';
@@ -21,8 +22,11 @@ type Line = { depth: number; at: number } & (
   | { unknown: Unknown }
 );
 
-/** What is shown elsewhere in the view. */
-const ELSEWHERE = ['video', 'frames', 'console', 'network'];
+/** What is shown elsewhere in the view, where the page has it. */
+function isElsewhere({ kind, href }: Attachment): boolean {
+  if (kind === 'console' || kind === 'network') return href !== undefined;
+  return (kind === 'video' || kind === 'frames') && href !== undefined && address(href) !== undefined;
+}
 
 interface Props {
   entries: Entry[];
@@ -257,7 +261,7 @@ function flatten(entries: Entry[], depth: number, lines: Line[]): void {
     else if (entry.type === 'check') lines.push({ depth, at: entry.at, check: entry });
     else if (entry.type === 'exchange') lines.push({ depth, at: entry.at, exchange: entry });
     else if (entry.type === 'data') lines.push({ depth, at: entry.at, log: { type: 'log', at: entry.at, text: `${entry.name} = ${entry.value}` } });
-    else if (ELSEWHERE.includes(entry.kind) && entry.href) continue;
+    else if (isElsewhere(entry)) continue;
     else if (last && 'attachments' in last && last.depth === depth) last.attachments.push(entry);
     else lines.push({ depth, at: entry.at, attachments: [entry] });
   }

@@ -1,5 +1,6 @@
 // An image, large: fitted into the viewer, or in its own size and beyond.
 import { useEffect, useRef, useState } from 'preact/hooks';
+import { address } from './packed';
 import type { Attachment } from './types';
 
 const ZOOMS = [0.5, 1, 2, 4];
@@ -48,7 +49,7 @@ export function ImageViewer({ attachment }: { attachment: Attachment }) {
       <div class={`image-viewer ${zoom === undefined ? 'fitted' : ''}`}>
         <img
           ref={image}
-          src={attachment.href}
+          src={attachment.href && address(attachment.href)}
           alt={attachment.name}
           onClick={toggle}
           style={zoom === undefined ? {} : { width: `${(image.current?.naturalWidth ?? 0) * zoom}px` }}

@@ -1,7 +1,8 @@
 import './style.css';
 import { render } from 'preact';
 import { App } from './app';
-import { arrivedRows, baselineFiles, briefFiles, earlierFiles, exchangeFiles, failureTexts, loadRows, testFiles, run, texts } from './store';
+import { isPacked, packedRun, type Call } from './packed';
+import { arrivedRows, baselineFiles, briefFiles, earlierFiles, exchangeFiles, failureTexts, isLost, loadRows, loadRun, testFiles, run, texts } from './store';
 import type { Brief, Marks, Exchange, ExchangeRow, TestData, AttachmentText, RunData } from './types';
 
 declare global {
@@ -22,7 +23,10 @@ declare global {
 }
 
 window.verbale = {
-  run: (data) => (run.value = { ...data, rows: [] }),
+  run: (data) => {
+    run.value = { ...data, rows: [] };
+    requestAnimationFrame(() => setTimeout(loadRows)); // the first view is painted before
+  },
   rows: arrivedRows,
   failures: (id, found) => failureTexts.arrived(id, found),
   tests: (id, tests) => testFiles.arrived(id, tests),
@@ -33,7 +37,11 @@ window.verbale = {
   brief: (id, brief) => briefFiles.arrived(id, brief),
 };
 
-addEventListener('DOMContentLoaded', () => {
-  render(<App />, document.getElementById('page')!);
-  requestAnimationFrame(() => setTimeout(loadRows)); // the first view is painted before
-});
+render(<App />, document.getElementById('page')!);
+if (isPacked) arrive(packedRun());
+else loadRun();
+
+function arrive(found: Call | undefined): void {
+  if (found) window.verbale.run(found.value as RunData);
+  else isLost.value = true;
+}

@@ -1,5 +1,6 @@
 // What the video of a test shows, shared by the video and the lines beside it.
 import { computed, signal } from '@preact/signals';
+import { address } from './packed';
 import type { Attachment, Entry } from './types';
 
 const VIDEOS = ['video/webm', 'video/mp4'];
@@ -39,7 +40,7 @@ function screenshots(entries: Entry[]): Attachment[] {
 function timed(entries: Entry[]): Timed[] {
   return entries.flatMap((entry) => {
     if ('entries' in entry) return timed(entry.entries);
-    if (entry.type !== 'attachment' || !entry.href || entry.begins === undefined) return [];
+    if (entry.type !== 'attachment' || !entry.href || entry.begins === undefined || !address(entry.href)) return [];
     return [{ ...entry, href: entry.href, begins: entry.begins }];
   });
 }

@@ -1,5 +1,6 @@
 // What the page knows and which view is open: the run, the files that were loaded so far, the route behind the hash.
 import { batch, effect, signal, type Signal } from '@preact/signals';
+import { isPacked, packedFile, type Call } from './packed';
 import { rowsOf } from './rows';
 import { OUTCOMES } from './types';
 import type { Brief, Entry, Exchange, ExchangeRow, Marks, TestData, Outcome, AttachmentText, Reason, Row, RunData } from './types';
@@ -32,12 +33,30 @@ class ScriptFiles<T> {
   }
 
   private load(id: string, file: Signal<Loaded<T>>): void {
-    const script = document.createElement('script');
-    script.src = `data/${this.folder}/${id}.js`;
-    script.onerror = () => (file.value = { state: 'lost' });
-    document.head.append(script);
+    const name = `data/${this.folder}/${id}.js`;
+    const lost = () => (file.value = { state: 'lost' });
+    if (isPacked) packedFile(name).then((found) => (found ? arrive(found) : lost()), lost);
+    else loadScript(name, lost);
   }
 }
+
+/** As its script would. */
+function arrive({ name, id, value }: Call): void {
+  const calls: unknown = window.verbale;
+  (calls as Record<string, (id: string, value: unknown) => void>)[name]!(id, value);
+}
+
+function loadScript(name: string, lost: () => void): void {
+  const script = document.createElement('script');
+  script.src = name;
+  script.onerror = lost;
+  document.head.append(script);
+}
+
+/** Whether the run's own file is missing. */
+export const isLost = signal(false);
+
+export const loadRun = () => loadScript('data/run.js', () => (isLost.value = true));
 
 export const testFiles = new ScriptFiles<TestData[]>('tests');
 export const exchangeFiles = new ScriptFiles<ExchangeRow[]>('exchanges');

@@ -11,6 +11,7 @@ const MAX_AFFECTED = 3;
 export function Summary({ data }: { data: RunData }) {
   return (
     <main class="summary">
+      {data.subtitle && <p class="subtitle">{data.subtitle}</p>}
       <p class="dateline">
         {moment(data.started, 0)}, {durationText(data.duration)}
         {data.workers.length > 1 && `, on ${data.workers.length} workers`}
@@ -190,7 +191,7 @@ function Facts({ data }: { data: RunData }) {
     <section>
       <h2>Facts</h2>
       <dl class="facts">
-        {data.facts.map(([name, value]) => (
+        {data.facts?.map(([name, value]) => (
           <div key={name}>
             <dt>{name}</dt>
             <dd>{value}</dd>

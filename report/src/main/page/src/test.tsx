@@ -242,6 +242,7 @@ function OutsideTests() {
 function TestEntries({ test, start, began }: { test: TestData; start: number; began: number }) {
   const shown = test.entries.filter((entry: Entry) => entry.type !== 'data');
   const recording = useMemo(() => recordingOf(test.entries), [test]);
+  if (test.leftOut) return <p class="dim empty">What happened in tests that passed was left out of this page; the run has it.</p>;
   if (shown.length === 0) return <p class="dim empty">Nothing was recorded in between.</p>;
   return (
     <>

@@ -27,7 +27,12 @@ export interface RunData {
   /** Runs before this one on its branch, as far as they are remembered. */
   earlier?: { runs: number; last: string; fresh: number; list: EarlierRun[] };
   counts: Record<Outcome, number>;
-  facts: [string, string][];
+  /** Missing where it was left out. */
+  facts?: [string, string][];
+  /** What a team wrote above its pages, and its image as a `data:` address. */
+  title?: string;
+  subtitle?: string;
+  logo?: string;
   /** `began`: what the times in console and network lists are counted from. */
   workers: { name: string; began: number; ended: boolean; missing: number }[];
   problems: string[];
@@ -172,6 +177,8 @@ export interface Brief {
 }
 
 export interface TestData {
+  /** What happened in it was left out of this page. */
+  leftOut?: true;
   entries: Entry[];
   failure?: Failure;
 }

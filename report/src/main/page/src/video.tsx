@@ -2,6 +2,8 @@
 // ways: a line that is chosen seeks the video, and while the video plays its moment is marked among the lines.
 import { useSignal } from '@preact/signals';
 import { useEffect, useRef } from 'preact/hooks';
+import { Download } from './download';
+import { address } from './packed';
 import { playing, shown, wanted, type Recording, type Timed } from './playback';
 import { offset } from './text';
 
@@ -34,9 +36,7 @@ export function RecordingPlayer({ recording, start, caption, ticks }: Props) {
         <span class="time">{offset((shown.value ?? ('video' in recording ? recording.video.begins : recording.frames[0]!.begins)) - start)}</span>
         <span class="caption">{caption}</span>
         {'video' in recording && recording.video.captions && (
-          <a class="dim" href={recording.video.captions} download>
-            captions
-          </a>
+          <Download href={recording.video.captions} label="captions" />
         )}
       </figcaption>
     </figure>
@@ -73,8 +73,8 @@ function Video({ attachment, poster, ticks }: { attachment: Timed; poster: strin
     <>
       <video
         ref={video}
-        src={attachment.href}
-        {...(poster && { poster })}
+        src={address(attachment.href)}
+        {...(poster && { poster: address(poster) })}
         muted
         playsInline
         preload="auto"
@@ -133,9 +133,7 @@ function Video({ attachment, poster, ticks }: { attachment: Timed; poster: strin
         <button class="quiet" onClick={() => void video.current?.requestFullscreen()}>
           enlarge
         </button>
-        <a class="dim" href={attachment.href} download>
-          download
-        </a>
+        <Download href={attachment.href} />
       </div>
     </>
   );
@@ -149,11 +147,11 @@ function Frames({ frames }: { frames: Timed[] }) {
   const now = at(frames, shown.value ?? frames[0]!.begins);
   return (
     <>
-      <img src={frames[now]!.href} alt={frames[now]!.name} />
+      <img src={address(frames[now]!.href)} alt={frames[now]!.name} />
       <div class="strip-images" role="group" aria-label="Frames">
         {frames.map((frame, index) => (
           <button key={index} aria-pressed={index === now} title={frame.name} onClick={() => (shown.value = frame.begins)}>
-            <img src={frame.href} alt={frame.name} loading="lazy" />
+            <img src={address(frame.href)} alt={frame.name} loading="lazy" />
           </button>
         ))}
       </div>

@@ -1,7 +1,9 @@
 // Attachments: small in the margin, large in a dialog. One is shown as an image, a video or text; never as a document.
 import { signal } from '@preact/signals';
 import { useEffect, useRef } from 'preact/hooks';
+import { Download } from './download';
 import { ImageViewer } from './imageViewer';
+import { address } from './packed';
 import { SourceText } from './source';
 import { texts } from './store';
 import { bytes } from './text';
@@ -30,9 +32,15 @@ function Thumbnail({ attachment, onOpen }: { attachment: Attachment; onOpen(): v
         <b>{attachment.name}</b> is missing in the run folder
       </span>
     );
+  if (!address(attachment.href))
+    return (
+      <span class="thumbnail missing">
+        <b>{attachment.name}</b> <span class="dim">{bytes(attachment.size)}, was too large for this file</span>
+      </span>
+    );
   return (
     <button class="thumbnail" onClick={onOpen}>
-      {IMAGES.includes(attachment.mediaType) && <img src={attachment.href} alt="" loading="lazy" />}
+      {IMAGES.includes(attachment.mediaType) && <img src={address(attachment.href)} alt="" loading="lazy" />}
       <span>
         <b>{attachment.name}</b> <span class="dim">{bytes(attachment.size)}</span>
       </span>
@@ -64,9 +72,7 @@ export function Viewer() {
               {attachment.mediaType}, {bytes(attachment.size)}
             </span>
             {attachment.href && (
-              <a href={attachment.href} download>
-                download
-              </a>
+              <Download href={attachment.href} />
             )}
             <span class="navigation">
               {now.attachments.length > 1 && (
@@ -97,7 +103,7 @@ export function Viewer() {
 function Content({ attachment }: { attachment: Attachment }) {
   if (!attachment.href) return <p class="reason">This attachment is missing in the run folder.</p>;
   if (IMAGES.includes(attachment.mediaType)) return <ImageViewer key={attachment.href} attachment={attachment} />;
-  if (VIDEOS.includes(attachment.mediaType)) return <video class="large" src={attachment.href} controls />;
+  if (VIDEOS.includes(attachment.mediaType)) return <video class="large" src={address(attachment.href)} controls />;
   if (attachment.text === undefined) return <p class="reason">This attachment is neither text nor an image: download it.</p>;
   const text = texts.get(attachment.text).value;
   if (text.state === 'loading') return <p class="dim">…</p>;

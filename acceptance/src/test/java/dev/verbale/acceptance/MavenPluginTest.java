@@ -112,12 +112,18 @@ class MavenPluginTest {
         Jvm off = sample().maven("-pl", "shed", "-Dverbale.page=off", "-Dverbale.history=off", "test");
         assertThat(project.resolve(".verbale")).doesNotExist();
         Jvm named = sample().maven(
-                        "-pl", "shed", "-Dverbale.run=tonight", "-Dverbale.root=" + project.resolve("runs"), "test");
+                        "-pl",
+                        "shed",
+                        "-Dverbale.run=tonight",
+                        "-Dverbale.root=" + project.resolve("runs"),
+                        "-Dverbale.page.title=Beds",
+                        "test");
         Jvm odd = sample().maven("-pl", "shed", "-Dverbale.page=sometimes", "test");
 
         assertThat(off.output()).contains("Verbale: ").doesNotContain("Page: ");
         assertThat(page(named))
                 .isEqualTo(project.resolve("runs/tonight/page/index.html").toRealPath());
+        assertThat(page(named).resolveSibling("data/run.js")).content().contains("\"title\":\"Beds\"");
         assertThat(odd.output()).contains("verbale.page is 'sometimes'. Write one of off, failures, always.");
         assertThat(odd.code()).as("a mistake in here changes no build").isZero();
     }

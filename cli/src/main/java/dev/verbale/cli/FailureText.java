@@ -80,9 +80,8 @@ final class FailureText {
 
     /** Where there are many, what they have in common says more than each of them. */
     private void byReason(PrintWriter out, List<TestResult> tests, List<FailureReason> all) {
-        List<FailureReason> reasons = all.stream()
-                .filter(reason -> !reason.tests().isEmpty())
-                .toList();
+        List<FailureReason> reasons =
+                all.stream().filter(reason -> !reason.tests().isEmpty()).toList();
         for (FailureReason reason : reasons.subList(0, Math.min(MAX_REASONS, reasons.size()))) {
             int count = reason.tests().size();
             TestResult first = reason.tests().get(0);

@@ -2,6 +2,7 @@ package dev.verbale.cli;
 
 import dev.verbale.folder.RunFolder;
 import dev.verbale.report.Page;
+import dev.verbale.report.PageOptions;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.summary.Headline;
@@ -14,6 +15,7 @@ import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
 
 /** Writes the page of a run. */
@@ -27,8 +29,12 @@ import picocli.CommandLine.Spec;
             "  verbale page target/verbale/2026-11-24_103107_k3f9",
             "  verbale page --output site/tonight   a folder to hand on; it holds all its files",
             "  verbale page --baseline 2026-11-23_221500_a07c",
+            "  verbale page --single-file --output tonight.html   one file, to send",
+            "  verbale page --title Orto --accent '#b5532a' --leave-out passed,environment",
         })
 final class PageCommand implements Callable<Integer> {
+
+    private static final long MEGABYTE = 1_000_000;
 
     @Mixin
     private final RunArgument run = new RunArgument();
@@ -36,8 +42,29 @@ final class PageCommand implements Callable<Integer> {
     @Option(
             names = "--output",
             paramLabel = "FOLDER",
-            description = "Where to write it. Left out: page, in the run's folder.")
+            description = {
+                "Where to write it. Left out: page, in the run's folder;",
+                "with --single-file the file, page.html in there."
+            })
     private @Nullable Path output;
+
+    @Option(
+            names = "--single-file",
+            description = "Writes one HTML file with all that belongs to it instead of a folder.")
+    private boolean isSingleFile;
+
+    @Option(
+            names = "--max-attachments",
+            paramLabel = "MB",
+            defaultValue = "100",
+            description = {
+                "How much of attachments is in a single file: images",
+                "first, then texts, then videos. Default: ${DEFAULT-VALUE}."
+            })
+    private int maxAttachments;
+
+    @Mixin
+    private final PageLookOption look = new PageLookOption();
 
     @Option(
             names = "--baseline",
@@ -58,18 +85,35 @@ final class PageCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         PrintWriter out = spec.commandLine().getOut();
         Run read = run.read();
-        Path folder = output == null ? new RunFolder(read.folder()).page() : output;
-        Run before = baseline == null ? null : RunReader.read(RunArgument.found(baseline));
+        if (maxAttachments < 0) throw new ParameterException(spec.commandLine(), "--max-attachments takes 0 or more");
+        Path target = output == null ? usual(new RunFolder(read.folder()).page()) : output;
+        PageOptions options = options();
         Path index;
         try {
-            index = Page.write(
-                    read, folder, before, history.read(spec.commandLine().getErr()));
+            index = isSingleFile
+                    ? Page.writeSingleFile(read, target, options, maxAttachments * MEGABYTE)
+                    : Page.write(read, target, options);
         } catch (IOException failed) {
-            throw new FailureMessages.NotWritten("the page was not written to " + folder, failed);
+            throw new FailureMessages.NotWritten("the page was not written to " + target, failed);
         }
         out.println(Headline.of(read));
         out.println("Page: " + index);
         if (!read.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(read));
         return ExitCodes.DONE;
+    }
+
+    private Path usual(Path folder) {
+        return isSingleFile ? folder.resolveSibling(folder.getFileName() + ".html") : folder;
+    }
+
+    private PageOptions options() throws IOException {
+        Run before = baseline == null ? null : RunReader.read(RunArgument.found(baseline));
+        try {
+            return look.options()
+                    .withBaseline(before)
+                    .withHistory(history.read(spec.commandLine().getErr()));
+        } catch (IllegalArgumentException wrong) {
+            throw new ParameterException(spec.commandLine(), wrong.getMessage(), wrong);
+        }
     }
 }

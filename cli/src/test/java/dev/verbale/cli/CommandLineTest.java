@@ -75,6 +75,28 @@ class CommandLineTest {
     }
 
     @Test
+    void page_is_one_file_where_that_is_wanted_with_a_team_s_own_look() throws Exception {
+        Files.writeString(work.resolve("letter.html"), "Dear neighbours");
+
+        Output usual = verbale("page", "--single-file", "--title", "Orto & friends", "--leave-out", "environment");
+        Output foreign = verbale("page", "--single-file", "--output", "letter.html");
+        Output wrong = verbale("page", "--accent", "red");
+
+        String file = "target/verbale/2026-11-24_103107_k3f9/page.html";
+        assertThat(usual.out()).endsWith("Page: " + file + "\n");
+        assertThat(Files.readString(work.resolve(file)))
+                .startsWith("<!doctype html>\n<!-- A page of Verbale in one file.")
+                .contains("\"title\":\"Orto & friends\"")
+                .doesNotContain("\"facts\":[");
+        assertThat(work.resolve(file).resolveSibling("page")).doesNotExist();
+        assertThat(foreign.code()).isEqualTo(4);
+        assertThat(foreign.err()).contains("letter.html", "would be lost");
+        assertThat(work.resolve("letter.html")).hasContent("Dear neighbours");
+        assertThat(wrong.code()).isEqualTo(2);
+        assertThat(wrong.err()).contains("the colour 'red' is none; write six digits such as #b5532a");
+    }
+
+    @Test
     void har_writes_the_exchanges_of_a_run_or_of_some_tests() throws Exception {
         Output all = verbale("har");
         Output some = verbale("har", "--test", "roses", "--output", "out/roses.har");

@@ -5,6 +5,8 @@ import dev.verbale.folder.RunFolder;
 import dev.verbale.folder.RunName;
 import dev.verbale.history.HistoryFolder;
 import dev.verbale.history.digest.RunDigest;
+import dev.verbale.report.PageOptions;
+import dev.verbale.report.PageSettings;
 import dev.verbale.results.RunReader;
 import java.io.IOException;
 import java.io.InputStream;
@@ -114,6 +116,21 @@ final class BuildRun {
         if (value == null) value = System.getenv(inEnvironment);
         for (MavenProject project : session.getProjects()) if (value == null) value = inFile(project, key);
         return value == null || value.isBlank() ? null : value.strip();
+    }
+
+    /**
+     * How the page of the build looks, and what is left out of it: by the settings that the page at the end of a run goes by. A logo is
+     * looked for from the outermost POM on.
+     *
+     * @throws IllegalArgumentException where one of them cannot be
+     */
+    static PageOptions pageOptions(MavenSession session) throws IOException {
+        return PageSettings.options(setting -> {
+            String value = setting(session, setting.key(), setting.inEnvironment());
+            return value == null || !setting.equals(PageSettings.LOGO)
+                    ? value
+                    : rootOfAllModules(session).resolve(value).toString();
+        });
     }
 
     private static @Nullable String inFile(MavenProject project, String key) {

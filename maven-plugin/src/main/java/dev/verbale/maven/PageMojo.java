@@ -55,6 +55,7 @@ public final class PageMojo extends AbstractMojo {
                             run.get(),
                             Baseline.of(session, run.get(), baseline),
                             BuildRun.history(session, history),
+                            BuildRun.pageOptions(session),
                             getLog()::info);
             BuildRun.remember(session, run.get(), history, getLog()::warn);
             if (keepRuns > 0) new StaleRuns(BuildRun.root(session)).delete(keepRuns, getLog()::info);

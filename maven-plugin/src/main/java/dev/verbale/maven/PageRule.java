@@ -4,6 +4,7 @@ import dev.verbale.folder.RunFolder;
 import dev.verbale.history.History;
 import dev.verbale.history.HistoryFolder;
 import dev.verbale.report.Page;
+import dev.verbale.report.PageOptions;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.summary.Headline;
@@ -33,15 +34,21 @@ enum PageRule {
      *
      * @param baseline the run to compare with; null for none
      * @param history where runs are remembered, for what is new in this one
+     * @param options of the page
      */
-    void apply(RunFolder folder, @Nullable RunFolder baseline, Optional<HistoryFolder> history, Consumer<String> out)
+    void apply(
+            RunFolder folder,
+            @Nullable RunFolder baseline,
+            Optional<HistoryFolder> history,
+            PageOptions options,
+            Consumer<String> out)
             throws IOException {
         Run run = RunReader.read(folder.path());
         if (run.tests().isEmpty() && run.brokenContainers().isEmpty()) return;
         out.accept("Verbale: " + Headline.of(run));
         if (this == OFF || (this == FAILURES && !needsAttention(run))) return;
         Run before = baseline == null ? null : RunReader.read(baseline.path());
-        Path index = Page.write(run, folder.page(), before, remembered(history));
+        Path index = Page.write(run, folder.page(), options.withBaseline(before).withHistory(remembered(history)));
         out.accept("Page: " + index.toAbsolutePath().toUri());
     }
 

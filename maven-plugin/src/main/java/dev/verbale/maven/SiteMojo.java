@@ -59,8 +59,9 @@ public final class SiteMojo extends AbstractMojo implements MavenReport {
             if (found.isEmpty()) return;
             Page.write(
                     RunReader.read(found.get().path()),
-                    getReportOutputDirectory().toPath().resolve("verbale"));
-        } catch (IOException failed) {
+                    getReportOutputDirectory().toPath().resolve("verbale"),
+                    BuildRun.pageOptions(session));
+        } catch (IOException | IllegalArgumentException failed) {
             throw new MavenReportException("The page was not written into the site: " + failed, failed);
         }
     }

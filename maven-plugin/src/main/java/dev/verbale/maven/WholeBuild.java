@@ -59,6 +59,7 @@ public final class WholeBuild extends AbstractMavenLifecycleParticipant {
                         run.get(),
                         Baseline.of(session, run.get(), baseline),
                         BuildRun.history(session, history),
+                        BuildRun.pageOptions(session),
                         LOG::info);
         BuildRun.remember(session, run.get(), history, LOG::warn);
         String keep = configured(session, "keepRuns");

@@ -2,6 +2,7 @@ package dev.verbale.pagewriter;
 
 import dev.verbale.folder.RunFolder;
 import dev.verbale.report.Page;
+import dev.verbale.report.PageSettings;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.spi.Context;
@@ -37,7 +38,7 @@ public final class PageWriter implements RunListener {
         LastOfRun mine = last;
         if (folder == null || mine == null) return;
         try {
-            mine.leave(() -> write(folder, rule(context).equals("failures")));
+            mine.leave(() -> write(context, folder));
         } catch (IOException unreleased) {
             throw new UncheckedIOException(unreleased);
         }
@@ -47,16 +48,20 @@ public final class PageWriter implements RunListener {
         return context.setting(PageWriterAdapter.PAGE);
     }
 
-    private static void write(Path folder, boolean onlyFailures) {
+    private static void write(Context context, Path folder) {
+        boolean onlyFailures = rule(context).equals("failures");
         try {
             Run run = RunReader.read(folder);
             boolean isCalm =
                     run.needingAttention().isEmpty() && run.brokenContainers().isEmpty();
             boolean isEmpty = run.tests().isEmpty() && run.brokenContainers().isEmpty();
             if (isEmpty || (onlyFailures && isCalm)) return;
-            Path index = Page.write(run, new RunFolder(folder).page());
+            Path index = Page.write(
+                    run,
+                    new RunFolder(folder).page(),
+                    PageSettings.options(named -> context.setting(PageWriterAdapter.setting(named))));
             System.out.println("Page: " + index.toAbsolutePath().toUri());
-        } catch (IOException unwritten) {
+        } catch (IOException | IllegalArgumentException unwritten) {
             System.out.println("The page of the run in " + folder + " was not written: " + unwritten);
         }
     }

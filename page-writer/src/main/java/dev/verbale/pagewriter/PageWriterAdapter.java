@@ -1,7 +1,9 @@
 package dev.verbale.pagewriter;
 
+import dev.verbale.report.PageSettings;
 import dev.verbale.spi.Adapter;
 import dev.verbale.spi.Setting;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -22,6 +24,12 @@ public final class PageWriterAdapter implements Adapter {
 
     @Override
     public List<Setting> settings() {
-        return List.of(PAGE);
+        List<Setting> settings = new ArrayList<>(List.of(PAGE));
+        for (PageSettings.Named named : PageSettings.ALL) settings.add(setting(named));
+        return settings;
+    }
+
+    static Setting setting(PageSettings.Named named) {
+        return Setting.text(named.key(), "none", named.meaning());
     }
 }

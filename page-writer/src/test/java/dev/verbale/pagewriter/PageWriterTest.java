@@ -52,6 +52,30 @@ class PageWriterTest {
     }
 
     @Test
+    void settings_give_the_page_a_look_and_one_that_cannot_be_is_said() throws Exception {
+        Launched titled = Launched.jvm(
+                root.resolve("titled"),
+                Launched.classPath(),
+                List.of("-Dverbale.page.title=Orto & friends", "-Dverbale.page.leave-out=environment"),
+                Forks.class,
+                "1",
+                "passes");
+        Launched wrong = Launched.jvm(
+                root.resolve("wrong"),
+                Launched.classPath(),
+                List.of("-Dverbale.page.accent=red"),
+                Forks.class,
+                "1",
+                "passes");
+
+        assertThat(titled.run().folder().resolve("page/data/run.js"))
+                .content()
+                .contains("\"title\":\"Orto & friends\"")
+                .doesNotContain("\"facts\"");
+        assertThat(wrong.output()).contains("was not written", "the colour 'red' is none");
+    }
+
+    @Test
     void a_build_plugin_that_writes_the_page_is_left_to_it() throws Exception {
         Launched launched = Launched.jvm(
                 root, Launched.classPath(), List.of("-Dverbale.build.page=plugin"), Forks.class, "1", "fails");

@@ -26,7 +26,7 @@ import tools.jackson.core.JsonGenerator;
  */
 final class AttachmentCopier {
 
-    private static final Set<String> HARMLESS =
+    static final Set<String> HARMLESS =
             Set.of("image/png", "image/jpeg", "image/gif", "image/webp", "video/webm", "video/mp4");
 
     /** What the page shows of one text; a longer one is cut there, says so, and is whole beside the page. */
@@ -97,7 +97,7 @@ final class AttachmentCopier {
         return id;
     }
 
-    private static String encoded(String path) {
+    static String encoded(String path) {
         return Arrays.stream(path.split("/"))
                 .map(part -> URLEncoder.encode(part, StandardCharsets.UTF_8).replace("+", "%20"))
                 .collect(Collectors.joining("/"));

@@ -27,9 +27,11 @@ final class BriefFiles {
     private static final int LONGEST = 12_000;
 
     private final Run run;
+    private final PageContent content;
     private final Map<String, FailureReason> reasonOf;
 
-    BriefFiles(Run run, List<FailureReason> reasons) {
+    BriefFiles(Run run, List<FailureReason> reasons, PageContent content) {
+        this.content = content;
         this.run = run;
         this.reasonOf = FailureReason.byTest(reasons);
     }
@@ -51,7 +53,7 @@ final class BriefFiles {
 
     private void brief(JsonGenerator json, TestResult test) {
         json.writeStartObject();
-        FailureBrief brief = FailureBrief.of(run, test, reasonOf.get(test.id()), LONGEST);
+        FailureBrief brief = FailureBrief.of(run, test, reasonOf.get(test.id()), LONGEST, content.hasEnvironment());
         json.writeStringProperty("text", brief.text());
         MissingElement missing = brief.missing();
         if (missing != null) {

@@ -1,12 +1,10 @@
 package dev.verbale.report;
 
-import dev.verbale.history.History;
 import dev.verbale.results.Run;
 import dev.verbale.results.reason.FailureReason;
-import java.io.FileNotFoundException;
+import java.io.BufferedOutputStream;
 import java.io.IOException;
-import java.io.InputStream;
-import java.nio.charset.StandardCharsets;
+import java.io.OutputStream;
 import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -21,32 +19,28 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Page {
 
-    private static final List<String> OWN_FILES = List.of("index.html", "verbale.css", "verbale.js");
-
     private Page() {}
 
     /**
      * Writes the page of {@code run} into {@code folder}, made where it is not there. An earlier page in there is replaced
      * as a whole, and only when the new one is complete; what else lies in there stays.
      *
-     * @param baseline a run to compare exchanges with; null for none
-     * @param history of earlier runs, for what is new and since when; null for none
      * @return the file to open
      * @throws FileAlreadyExistsException where {@code folder} holds something that is no page of ours, or that the page has
      *     a file in the place of; it is left alone
      * @throws IOException where something cannot be read or written
      */
-    public static Path write(Run run, Path folder, @Nullable Run baseline, @Nullable History history)
-            throws IOException {
+    public static Path write(Run run, Path folder, PageOptions options) throws IOException {
         Path target = folder.toAbsolutePath().normalize();
-        Path parent = target.getParent();
-        if (parent == null)
-            throw new FileAlreadyExistsException(target.toString(), null, "is the root of a file system");
+        Path parent = parent(target);
         PageFolder.check(target);
         Files.createDirectories(parent);
         Path fresh = PageFolder.fresh(parent);
         try {
-            writeAll(run, fresh, baseline, history);
+            IndexFile index = writeAll(run, fresh, options);
+            try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(fresh.resolve("index.html")))) {
+                index.write(out);
+            }
             PageFolder.writeList(fresh);
             PageFolder.replace(target, fresh);
         } finally {
@@ -55,60 +49,71 @@ public final class Page {
         return folder.resolve("index.html");
     }
 
-    /** The same without a history. */
-    public static Path write(Run run, Path folder, @Nullable Run baseline) throws IOException {
-        return write(run, folder, baseline, null);
-    }
-
-    /** The same without a baseline either. */
+    /** The same with nothing but the run. */
     public static Path write(Run run, Path folder) throws IOException {
-        return write(run, folder, null, null);
+        return write(run, folder, PageOptions.PLAIN);
     }
 
-    private static void writeAll(Run run, Path folder, @Nullable Run baseline, @Nullable History history)
-            throws IOException {
-        List<FailureReason> reasons = FailureReason.of(run);
-        for (String file : OWN_FILES) {
-            byte[] bytes = own(file);
-            if (file.equals("index.html")) bytes = withPlainSummary(bytes, run, reasons);
-            Files.write(folder.resolve(file), bytes);
+    /**
+     * Writes the page of {@code run} as one HTML file, for who gets it by mail or as an attachment. It is larger than the folder, and is
+     * read as a whole before its last tests can be looked at.
+     *
+     * @param room how many bytes attachments may have in it: images first, then texts, then videos; one for which there is none left is
+     *     named, and not in it
+     * @return {@code file}
+     * @throws FileAlreadyExistsException where {@code file} is something else than such a page; it is left alone
+     * @throws IOException where something cannot be read or written
+     */
+    public static Path writeSingleFile(Run run, Path file, PageOptions options, long room) throws IOException {
+        Path target = file.toAbsolutePath().normalize();
+        Path parent = parent(target);
+        SingleFile.check(target);
+        Files.createDirectories(parent);
+        Path fresh = PageFolder.fresh(parent);
+        try {
+            IndexFile index = writeAll(run, fresh, options);
+            new SingleFile(fresh, room).write(index, target);
+        } finally {
+            PageFolder.delete(fresh);
         }
+        return file;
+    }
+
+    private static Path parent(Path target) throws IOException {
+        Path parent = target.getParent();
+        if (parent == null)
+            throw new FileAlreadyExistsException(target.toString(), null, "is the root of a file system");
+        return parent;
+    }
+
+    /** All but the index. */
+    private static IndexFile writeAll(Run run, Path folder, PageOptions options) throws IOException {
+        List<FailureReason> reasons = FailureReason.of(run);
         Path data = Files.createDirectories(folder.resolve("data"));
-        List<Row> rows = Row.of(run);
+        PageContent content = options.content();
+        List<Row> rows = Row.of(run, content);
         var attachments = new AttachmentCopier(run, folder, "");
-        EarlierRuns earlier = EarlierRuns.of(run, history);
+        EarlierRuns earlier = EarlierRuns.of(run, options.history());
         SideBySide.run(List.of(
-                () -> new TestFiles(run, rows, attachments).write(data),
+                () -> new TestFiles(run, rows, attachments, content).write(data),
                 () -> {
-                    Set<String> briefs = new BriefFiles(run, reasons).write(data);
+                    Set<String> briefs = new BriefFiles(run, reasons, content).write(data);
                     new RowFiles(run, rows, reasons, earlier, briefs).write(data);
                     if (earlier != null) EarlierFile.write(earlier, rows, data);
                 },
                 () -> {
                     var exchanges = new ExchangeFiles(run, rows);
                     exchanges.write(data);
-                    BaselineExchanges before = before(baseline, rows, folder);
+                    BaselineExchanges before = before(options.baseline(), rows, folder);
                     if (before != null) before.write(data);
                     FailureTexts.write(rows, data);
-                    RunFile.write(run, rows, exchanges.count(), before, reasons, earlier, data.resolve("run.js"));
+                    new RunFile(run, rows, reasons, earlier, options).write(exchanges.count(), before, data);
                 }));
+        return new IndexFile(PlainSummary.of(run, reasons), options.look());
     }
 
     private static @Nullable BaselineExchanges before(@Nullable Run baseline, List<Row> rows, Path folder) {
         if (baseline == null) return null;
         return new BaselineExchanges(baseline, rows, new AttachmentCopier(baseline, folder, "baseline"));
-    }
-
-    private static byte[] own(String file) throws IOException {
-        try (InputStream in = Page.class.getResourceAsStream("page/" + file)) {
-            if (in == null) throw new FileNotFoundException("page/" + file + " is missing in this build of Verbale");
-            return in.readAllBytes();
-        }
-    }
-
-    private static byte[] withPlainSummary(byte[] html, Run run, List<FailureReason> reasons) {
-        return new String(html, StandardCharsets.UTF_8)
-                .replace("<!--plain-->", PlainSummary.of(run, reasons))
-                .getBytes(StandardCharsets.UTF_8);
     }
 }

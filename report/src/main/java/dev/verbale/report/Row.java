@@ -28,6 +28,7 @@ import org.jspecify.annotations.Nullable;
  * @param recovered whether it passed after an attempt that had not
  * @param source where it is written, where its class does not say it
  * @param blockedBy the keys of the tests or containers because of which it was not run
+ * @param isLeftOut whether what happened in it is left out of the page
  * @param checks what was checked of each of its exchanges, by the exchange's id
  */
 record Row(
@@ -53,17 +54,18 @@ record Row(
         List<String> blockedBy,
         @Nullable String source,
         List<Entry> entries,
-        Map<Integer, List<CheckEntry>> checks) {
+        Map<Integer, List<CheckEntry>> checks,
+        boolean isLeftOut) {
 
     /** The tests in their order, then the broken containers. */
-    static List<Row> of(Run run) {
+    static List<Row> of(Run run, PageContent content) {
         List<Row> rows = new ArrayList<>();
-        for (TestResult test : run.tests()) rows.add(of(test));
+        for (TestResult test : run.tests()) rows.add(of(test, !content.hasDetails(test.outcome())));
         for (ContainerResult container : run.brokenContainers()) rows.add(of(container));
         return rows;
     }
 
-    private static Row of(TestResult t) {
+    private static Row of(TestResult t, boolean isLeftOut) {
         return new Row(
                 t.id(),
                 t.key(),
@@ -86,8 +88,9 @@ record Row(
                 t.recovered(),
                 t.blockedBy(),
                 t.identity().source(),
-                t.entries(),
-                ExchangeChecks.of(t));
+                isLeftOut ? List.of() : t.entries(),
+                isLeftOut ? Map.of() : ExchangeChecks.of(t),
+                isLeftOut);
     }
 
     /** What names the row of a container with that key. */
@@ -121,6 +124,7 @@ record Row(
                 List.of(),
                 null,
                 c.entries(),
-                Map.of());
+                Map.of(),
+                false);
     }
 }

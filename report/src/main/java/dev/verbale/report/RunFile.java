@@ -30,19 +30,27 @@ final class RunFile {
     /** Each is some lines high: a run with thousands has them all in the list of tests. */
     private static final int REASONS = 20;
 
-    private RunFile() {}
+    private final Run run;
+    private final List<Row> rows;
+    private final List<FailureReason> reasons;
+    private final @Nullable EarlierRuns earlier;
+    private final PageOptions options;
 
-    static void write(
-            Run run,
-            List<Row> rows,
-            int exchanges,
-            @Nullable BaselineExchanges baseline,
-            List<FailureReason> reasons,
-            @Nullable EarlierRuns earlier,
-            Path file)
-            throws IOException {
+    RunFile(Run run, List<Row> rows, List<FailureReason> reasons, @Nullable EarlierRuns earlier, PageOptions options) {
+        this.run = run;
+        this.rows = rows;
+        this.reasons = reasons;
+        this.earlier = earlier;
+        this.options = options;
+    }
+
+    /**
+     * @param exchanges how many the page has
+     * @param baseline null for none
+     */
+    void write(int exchanges, @Nullable BaselineExchanges baseline, Path data) throws IOException {
         List<Row> counted = rows.stream().filter(RunFile::counts).toList();
-        ScriptFile.write(file, "run", null, json -> {
+        ScriptFile.write(data.resolve("run.js"), "run", null, json -> {
             json.writeStartObject();
             json.writeStringProperty("name", run.name());
             json.writeStringProperty("started", run.started().toString());
@@ -65,7 +73,8 @@ final class RunFile {
                 json.writeEndObject();
             }
             counts(json, run);
-            facts(json, run);
+            if (options.content().hasEnvironment()) facts(json, run);
+            look(json, options.look());
             workers(json, run);
             problems(json, run);
             reasons(json, reasons, rows, earlier);
@@ -90,6 +99,12 @@ final class RunFile {
             json.writeEndArray();
         }
         json.writeEndArray();
+    }
+
+    private static void look(JsonGenerator json, PageLook look) {
+        if (look.title() != null) json.writeStringProperty("title", look.title());
+        if (look.subtitle() != null) json.writeStringProperty("subtitle", look.subtitle());
+        if (look.logo() != null) json.writeStringProperty("logo", look.logo());
     }
 
     private static void counts(JsonGenerator json, Run run) {

@@ -38,12 +38,14 @@ final class TestFiles {
     private final Run run;
     private final List<Row> rows;
     private final AttachmentCopier attachments;
+    private final PageContent content;
     /** What happened in the test that is being written. */
     private List<Entry> entries = List.of();
     /** And what was checked of the exchanges in there. */
     private Map<Integer, List<Entry.CheckEntry>> checks = Map.of();
 
-    TestFiles(Run run, List<Row> rows, AttachmentCopier attachments) {
+    TestFiles(Run run, List<Row> rows, AttachmentCopier attachments, PageContent content) {
+        this.content = content;
         this.run = run;
         this.own = run.ownFrames();
         this.rows = rows;
@@ -72,6 +74,7 @@ final class TestFiles {
         entries = row.entries();
         checks = row.checks();
         json.writeStartObject();
+        if (row.isLeftOut()) json.writeBooleanProperty("leftOut", true);
         entries(json, row.entries());
         failure(json, row.failure());
         json.writeEndObject();
@@ -82,7 +85,7 @@ final class TestFiles {
     private void outsideTests(JsonGenerator json) throws IOException {
         json.writeStartObject();
         json.writeArrayPropertyStart("entries");
-        for (Entry entry : run.entries()) entry(json, entry);
+        for (Entry entry : run.entries()) if (content.has(entry)) entry(json, entry);
         for (ContainerResult container : run.containers()) {
             if (container.entries().isEmpty() && container.failure() == null) continue;
             json.writeStartObject();
@@ -100,7 +103,7 @@ final class TestFiles {
 
     private void entries(JsonGenerator json, List<Entry> entries) throws IOException {
         json.writeArrayPropertyStart("entries");
-        for (Entry entry : entries) entry(json, entry);
+        for (Entry entry : entries) if (content.has(entry)) entry(json, entry);
         json.writeEndArray();
     }
 

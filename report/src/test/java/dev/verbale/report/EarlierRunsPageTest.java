@@ -101,7 +101,7 @@ class EarlierRunsPageTest {
     void new_failures_are_told_from_known_ones_and_lead_to_their_tests() throws Exception {
         Run run = run("grows", "waters");
         History history = before(run, branch(run), Map.of("k.grows", "..FFF", "k.waters", ".....", "k.rests", "....."));
-        Path index = Page.write(run, root.resolve("page"), null, history);
+        Path index = Page.write(run, root.resolve("page"), PageOptions.PLAIN.withHistory(history));
 
         chromium.open(index, "");
 
@@ -131,7 +131,7 @@ class EarlierRunsPageTest {
     void earlier_runs_are_drawn_with_what_somebody_should_look_at_and_lead_there() throws Exception {
         Run run = run("grows", "waters");
         History history = before(run, branch(run), Map.of("k.grows", "..FFF", "k.waters", ".....", "k.rests", "....."));
-        Path index = Page.write(run, root.resolve("page"), null, history);
+        Path index = Page.write(run, root.resolve("page"), PageOptions.PLAIN.withHistory(history));
 
         chromium.open(index, "");
         chromium.find("a[href='#/earlier']").click();
@@ -167,11 +167,16 @@ class EarlierRunsPageTest {
     void a_run_without_news_says_so_and_other_branches_do_not_count() throws Exception {
         Run run = run("grows");
         Path known = Page.write(
-                run, root.resolve("known"), null, before(run, branch(run), Map.of("k.grows", ".F", "k.waters", "..")));
+                run,
+                root.resolve("known"),
+                PageOptions.PLAIN.withHistory(before(run, branch(run), Map.of("k.grows", ".F", "k.waters", ".."))));
         chromium.open(known, "");
         assertThat(chromium.find(".news").getText()).startsWith("None of them is new since ");
 
-        Path other = Page.write(run, root.resolve("other"), null, before(run, "another", Map.of("k.grows", ".F")));
+        Path other = Page.write(
+                run,
+                root.resolve("other"),
+                PageOptions.PLAIN.withHistory(before(run, "another", Map.of("k.grows", ".F"))));
         assertThat(Files.readString(other.resolveSibling("data/run.js"))).doesNotContain("\"earlier\"");
         assertThat(Files.readString(Page.write(run, root.resolve("none")).resolveSibling("data/run.js")))
                 .isEqualTo(Files.readString(other.resolveSibling("data/run.js")));

@@ -261,7 +261,10 @@ class ExchangePageTest {
         total(recorder, 1, "[{\"crop\":\"Beans\",\"kilos\":9},{\"crop\":\"Kale\",\"kilos\":3}]", 200);
         total(recorder, 2, "[{\"crop\":\"Kale\",\"kilos\":3.5}]", 500);
         Path page = recorder.folder().resolve("page");
-        Page.write(RunReader.read(recorder.folder()), page, RunReader.read(before.folder()));
+        Page.write(
+                RunReader.read(recorder.folder()),
+                page,
+                PageOptions.PLAIN.withBaseline(RunReader.read(before.folder())));
         chromium.open(page.resolve("index.html"), "#/test/sample.RotaTest.total()%231");
 
         chromium.find(".exchange summary").click();
@@ -292,7 +295,10 @@ class ExchangePageTest {
                 RecorderOptions.defaults().withRoot(root.resolve("now")).withSummaryLine(false));
         total(recorder, 1, "{\"id\":12345678901234567891,\"kilos\":2.0,\"plot\":1,\"plot\":12}", 200);
         Path page = recorder.folder().resolve("page");
-        Page.write(RunReader.read(recorder.folder()), page, RunReader.read(before.folder()));
+        Page.write(
+                RunReader.read(recorder.folder()),
+                page,
+                PageOptions.PLAIN.withBaseline(RunReader.read(before.folder())));
         chromium.open(page.resolve("index.html"), "#/test/sample.RotaTest.total()%231");
 
         chromium.find(".exchange summary").click();

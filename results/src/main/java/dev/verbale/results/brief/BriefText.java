@@ -48,7 +48,7 @@ final class BriefText {
         this.longest = longest;
     }
 
-    String whole(@Nullable FailureReason reason) {
+    String whole(@Nullable FailureReason reason, boolean hasEnvironment) {
         head();
         failure();
         missing();
@@ -56,7 +56,7 @@ final class BriefText {
         console();
         exchanges();
         if (reason != null) others(reason);
-        facts();
+        if (hasEnvironment) facts();
         outline();
         return Texts.cut(text.toString().stripTrailing(), longest - 2) + "\n";
     }

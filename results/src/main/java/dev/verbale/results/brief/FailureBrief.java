@@ -28,9 +28,19 @@ public record FailureBrief(String text, @Nullable MissingElement missing) {
      * @throws IllegalArgumentException where {@code longest} is less
      */
     public static FailureBrief of(Run run, TestResult test, @Nullable FailureReason reason, int longest) {
+        return of(run, test, reason, longest, true);
+    }
+
+    /**
+     * The same, for who must not know where the run was made.
+     *
+     * @param hasEnvironment whether what was stated of that is in it
+     */
+    public static FailureBrief of(
+            Run run, TestResult test, @Nullable FailureReason reason, int longest, boolean hasEnvironment) {
         if (longest < SHORTEST)
             throw new IllegalArgumentException(longest + " characters hold no brief; give it " + SHORTEST + " or more");
         MissingElement missing = MissingElement.of(test);
-        return new FailureBrief(new BriefText(run, test, missing, longest).whole(reason), missing);
+        return new FailureBrief(new BriefText(run, test, missing, longest).whole(reason, hasEnvironment), missing);
     }
 }

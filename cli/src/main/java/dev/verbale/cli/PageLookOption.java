@@ -1,0 +1,65 @@
+package dev.verbale.cli;
+
+import dev.verbale.report.PageOptions;
+import dev.verbale.report.PageSettings;
+import java.io.IOException;
+import java.util.HashMap;
+import java.util.Map;
+import picocli.CommandLine.Option;
+
+/** What makes a page a team's own, and what is left out of it. */
+final class PageLookOption {
+
+    private final Map<PageSettings.Named, String> values = new HashMap<>();
+
+    @Option(names = "--title", paramLabel = "TEXT", description = "At the top of each view.")
+    void title(String text) {
+        values.put(PageSettings.TITLE, text);
+    }
+
+    @Option(names = "--subtitle", paramLabel = "TEXT", description = "Above the sentence of the summary.")
+    void subtitle(String text) {
+        values.put(PageSettings.SUBTITLE, text);
+    }
+
+    @Option(
+            names = "--logo",
+            paramLabel = "FILE",
+            description = "An image beside the title: PNG, JPEG, GIF, WebP or SVG, at most 200 kB.")
+    void logo(String file) {
+        values.put(PageSettings.LOGO, file);
+    }
+
+    @Option(
+            names = "--accent",
+            paramLabel = "COLOUR",
+            description = "The colour of links, such as #b5532a; made lighter or darker until it can be read.")
+    void accent(String colour) {
+        values.put(PageSettings.ACCENT, colour);
+    }
+
+    @Option(
+            names = "--leave-out",
+            paramLabel = "PARTS",
+            description = {
+                "What is not in the page, between commas: passed, for",
+                "what happened in tests that passed; environment, for",
+                "the facts of where the run was made."
+            })
+    void leaveOut(String parts) {
+        values.put(PageSettings.LEAVE_OUT, parts);
+    }
+
+    @Option(
+            names = "--min-level",
+            paramLabel = "LEVEL",
+            description = "The least level of log lines in the page, such as INFO.")
+    void minLevel(String level) {
+        values.put(PageSettings.MIN_LEVEL, level);
+    }
+
+    /** @throws IllegalArgumentException where one of them cannot be */
+    PageOptions options() throws IOException {
+        return PageSettings.options(values::get);
+    }
+}

@@ -1,0 +1,46 @@
+package dev.verbale.report;
+
+import dev.verbale.history.History;
+import dev.verbale.results.Run;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a page is made of beside its run. Each method gives new options and leaves these as they are.
+ *
+ * @param baseline a run to compare exchanges with; null for none
+ * @param history of earlier runs, for what is new and since when; null for none
+ * @param look what stands at its top, and its accent
+ * @param content what is left out of it
+ * @since 0.2.0
+ */
+public record PageOptions(@Nullable Run baseline, @Nullable History history, PageLook look, PageContent content) {
+
+    /** The run alone, with all that was recorded. */
+    public static final PageOptions PLAIN = new PageOptions(null, null, PageLook.PLAIN, PageContent.ALL);
+
+    public PageOptions {
+        Objects.requireNonNull(look, "look");
+        Objects.requireNonNull(content, "content");
+    }
+
+    /** With {@code baseline}, or none where it is null. */
+    public PageOptions withBaseline(@Nullable Run baseline) {
+        return new PageOptions(baseline, history, look, content);
+    }
+
+    /** With {@code history}, or none where it is null. */
+    public PageOptions withHistory(@Nullable History history) {
+        return new PageOptions(baseline, history, look, content);
+    }
+
+    /** With {@code look}. */
+    public PageOptions withLook(PageLook look) {
+        return new PageOptions(baseline, history, look, content);
+    }
+
+    /** With {@code content}. */
+    public PageOptions withContent(PageContent content) {
+        return new PageOptions(baseline, history, look, content);
+    }
+}
