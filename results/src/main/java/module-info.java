@@ -9,6 +9,7 @@ module dev.verbale.results {
     exports dev.verbale.results.brief;
     exports dev.verbale.results.element;
     exports dev.verbale.results.join;
+    exports dev.verbale.results.progress;
     exports dev.verbale.results.reason;
     exports dev.verbale.results.selection;
     exports dev.verbale.results.summary;

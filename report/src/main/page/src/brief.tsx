@@ -5,9 +5,9 @@ import type { Brief } from './types';
 
 const SHOWN_FOR = 2_000;
 
-export function BriefPart({ position }: { position: number }) {
+export function BriefPart({ position, id }: { position: number; id: string }) {
   const file = briefFiles.get(String(position)).value;
-  if (file.state !== 'here') return null;
+  if (file.state !== 'here' || (file.value.id !== undefined && file.value.id !== id)) return null;
   return (
     <>
       <Nearest brief={file.value} />

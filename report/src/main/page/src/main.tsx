@@ -2,7 +2,7 @@ import './style.css';
 import { render } from 'preact';
 import { App } from './app';
 import { isPacked, packedRun, type Call } from './packed';
-import { arrivedRows, baselineFiles, briefFiles, earlierFiles, exchangeFiles, failureTexts, isLost, loadRows, loadRun, testFiles, run, texts } from './store';
+import { arrivedRows, arrivedRun, baselineFiles, briefFiles, earlierFiles, exchangeFiles, failureTexts, isLost, loadRun, testFiles, texts } from './store';
 import type { Brief, Marks, Exchange, ExchangeRow, TestData, AttachmentText, RunData } from './types';
 
 declare global {
@@ -23,10 +23,7 @@ declare global {
 }
 
 window.verbale = {
-  run: (data) => {
-    run.value = { ...data, rows: [] };
-    requestAnimationFrame(() => setTimeout(loadRows)); // the first view is painted before
-  },
+  run: arrivedRun,
   rows: arrivedRows,
   failures: (id, found) => failureTexts.arrived(id, found),
   tests: (id, tests) => testFiles.arrived(id, tests),

@@ -28,13 +28,26 @@ class ScriptFiles<T> {
     return file;
   }
 
+  /** Asks for all that is known once more; until it is here, what was here stays. */
+  renew(): void {
+    for (const [id, file] of this.files) this.load(id, file);
+  }
+
+  forget(): void {
+    this.files.clear();
+  }
+
   arrived(id: string, value: T): void {
     this.get(id).value = { state: 'here', value };
   }
 
-  private load(id: string, file: Signal<Loaded<T>>): void {
+  private load(id: string, file: Signal<Loaded<T>>, attempt = 1): void {
     const name = `data/${this.folder}/${id}.js`;
-    const lost = () => (file.value = { state: 'lost' });
+    const lost = () => {
+      // A page that is being replaced has no files for a moment.
+      if (run.value?.progress && attempt < 5) setTimeout(() => this.load(id, file, attempt + 1), 200);
+      else file.value = { state: 'lost' };
+    };
     if (isPacked) packedFile(name).then((found) => (found ? arrive(found) : lost()), lost);
     else loadScript(name, lost);
   }
@@ -46,17 +59,31 @@ function arrive({ name, id, value }: Call): void {
   (calls as Record<string, (id: string, value: unknown) => void>)[name]!(id, value);
 }
 
+let askedFor = 0;
+
 function loadScript(name: string, lost: () => void): void {
   const script = document.createElement('script');
-  script.src = name;
-  script.onerror = lost;
+  script.src = name + (run.value?.progress ? `?${askedFor++}` : ''); // so that no older one is shown
+  script.onerror = () => (script.remove(), lost());
+  script.onload = () => script.remove();
   document.head.append(script);
 }
 
 /** Whether the run's own file is missing. */
 export const isLost = signal(false);
 
-export const loadRun = () => loadScript('data/run.js', () => (isLost.value = true));
+export const loadRun = () => loadScript('data/run.js', () => (isLost.value ||= run.value === undefined));
+
+const LOOKED_EVERY = 2_000;
+
+/** The run's own file is here: for the first time, or once more where the run is still going. */
+export function arrivedRun(data: Omit<RunData, 'rows'>): void {
+  const before = run.value?.progress;
+  if (data.progress) setTimeout(loadRun, LOOKED_EVERY);
+  if (before && data.progress?.number === before.number) return;
+  run.value = { ...data, rows: run.value?.rows ?? [] };
+  requestAnimationFrame(() => setTimeout(() => loadRows(before !== undefined))); // the first view is painted before
+}
 
 export const testFiles = new ScriptFiles<TestData[]>('tests');
 export const exchangeFiles = new ScriptFiles<ExchangeRow[]>('exchanges');
@@ -71,10 +98,17 @@ const rowFiles = new ScriptFiles<Row[]>('rows');
 
 export const arrivedRows = (id: string, text: string) => rowFiles.arrived(id, rowsOf(text));
 
+/** For the files of a newer page: what a reader looks at stays until the new one is here. */
+function renew(): void {
+  for (const files of [rowFiles, exchangeFiles, baselineFiles, texts, earlierFiles, briefFiles, failureTexts]) files.forget();
+  testFiles.renew();
+}
+
 /** Loads the list of tests, when the first view stands. */
-export function loadRows(): void {
+function loadRows(isAgain: boolean): void {
   const data = run.value;
   if (!data) return;
+  if (isAgain) renew();
   const files = Array.from({ length: data.rowFiles }, (_, file) => rowFiles.get(String(file)));
   const stop = effect(() => {
     const states = files.map((file) => file.value);

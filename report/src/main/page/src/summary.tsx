@@ -4,9 +4,10 @@ import { isWhole, needsAttention, outcomesIn, outcomeText, testLink, testsLink }
 import { Strip } from './strip';
 import { Tables } from './tables';
 import { count, day, durationText, moment, whole } from './text';
-import type { RunData, ShownRow } from './types';
+import type { Progress, RunData, ShownRow } from './types';
 
 const MAX_AFFECTED = 3;
+const MAX_RUNNING = 12;
 
 export function Summary({ data }: { data: RunData }) {
   return (
@@ -17,6 +18,7 @@ export function Summary({ data }: { data: RunData }) {
         {data.workers.length > 1 && `, on ${data.workers.length} workers`}
       </p>
       <h1 class="sentence">{data.sentence}</h1>
+      {data.progress && <Going progress={data.progress} data={data} />}
       <News data={data} />
       {data.incomplete && <p class="incomplete">{data.incomplete}</p>}
       <Strip data={data} />
@@ -47,6 +49,29 @@ export function Summary({ data }: { data: RunData }) {
       <Tables tables={data.tables} />
       <Problems data={data} />
     </main>
+  );
+}
+
+/** Of a run that is still going: how far it is, and what it is at. */
+function Going({ progress, data }: { progress: Progress; data: RunData }) {
+  const tests = progress.tests > 0 ? `${count(data.tests, 'test')} of about ${whole(progress.tests)}` : count(data.tests, 'test');
+  const time = durationText(data.duration) + (progress.duration > 0 ? ` of about ${durationText(progress.duration)}` : '');
+  return (
+    <section class="going" aria-label="How far the run is">
+      {progress.tests + progress.duration > 0 && <progress max={1} value={progress.share} aria-label={`${Math.floor(progress.share * 100)} %`} />}
+      <p>
+        {tests} after {time}; this page follows the run.
+      </p>
+      <ul>
+        {progress.running.slice(0, MAX_RUNNING).map(([name, within, at, worker], index) => (
+          <li key={index}>
+            <span class="time">{durationText(Math.max(0, data.duration - at))}</span> {within && <span class="dim">{within} › </span>}
+            {name} <span class="dim">in {worker}</span>
+          </li>
+        ))}
+      </ul>
+      {progress.running.length > MAX_RUNNING && <p class="dim">and {whole(progress.running.length - MAX_RUNNING)} more are running</p>}
+    </section>
   );
 }
 

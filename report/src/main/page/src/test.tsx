@@ -33,7 +33,8 @@ export function TestView({ data }: { data: RunData }) {
 
 function OneTest({ data, row, position }: { data: RunData; row: Row; position: number }) {
   const file = testFiles.get(String(Math.floor(position / data.chunk))).value;
-  const test = file.state === 'here' ? file.value[position % data.chunk] : undefined;
+  const held = file.state === 'here' ? file.value[position % data.chunk] : undefined;
+  const test = held?.id === undefined || held.id === row.id ? held : undefined; // of a newer page, whose rows are on their way
   const began = data.workers.find((worker) => worker.name === row.worker)?.began ?? 0;
   const counted = row.superseded ? (data.rows.find((one) => !one.superseded && keyOf(one) === keyOf(row)) ?? row) : row;
   const named = test?.entries.filter((entry): entry is Data => entry.type === 'data') ?? [];
@@ -81,7 +82,7 @@ function OneTest({ data, row, position }: { data: RunData; row: Row; position: n
       {test?.failure && (
         <FailureBox failure={test.failure} attachments={attachmentsIn(test.entries)}>
           <ReasonOf data={data} row={row} />
-          {row.brief && <BriefPart position={position} />}
+          {row.brief && <BriefPart position={position} id={row.id} />}
         </FailureBox>
       )}
       {file.state === 'lost' && <Lost />}

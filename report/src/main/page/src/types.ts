@@ -29,6 +29,8 @@ export interface RunData {
   counts: Record<Outcome, number>;
   /** Missing where it was left out. */
   facts?: [string, string][];
+  /** Where the run is still going. */
+  progress?: Progress;
   /** What a team wrote above its pages, and its image as a `data:` address. */
   title?: string;
   subtitle?: string;
@@ -63,6 +65,15 @@ export interface Marks {
   /** How long it took before, and takes since it became slower. */
   usually?: number;
   now?: number;
+}
+
+/** How far a run is: number of this page, from 0; which part is behind it; what was expected, 0 where nobody knows; what is running. */
+export interface Progress {
+  number: number;
+  share: number;
+  tests: number;
+  duration: number;
+  running: [name: string, within: string, at: number, worker: string][];
 }
 
 /** A row as the summary shows it. */
@@ -171,12 +182,16 @@ export interface About {
 
 /** A failure as text for elsewhere, and what was near to an element that was not found. */
 export interface Brief {
+  /** Of its row, in the page of a run that is still going. */
+  id?: string;
   text: string;
   locator?: string;
   nearest?: [selector: string, text: string, why: string][];
 }
 
 export interface TestData {
+  /** Of its row, in the page of a run that is still going. */
+  id?: string;
   /** What happened in it was left out of this page. */
   leftOut?: true;
   entries: Entry[];

@@ -30,7 +30,8 @@ final class RunArgument {
         return around == null ? root() : around;
     }
 
-    private Path path() {
+    /** Where it is looked for; a folder that may hold many. */
+    Path path() {
         return run == null ? root() : found(run);
     }
 

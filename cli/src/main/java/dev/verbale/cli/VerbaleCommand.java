@@ -19,6 +19,7 @@ import picocli.CommandLine.Spec;
         versionProvider = VerbaleCommand.Version.class,
         subcommands = {
             PageCommand.class,
+            FollowCommand.class,
             FailuresCommand.class,
             RunsCommand.class,
             JoinCommand.class,
@@ -39,6 +40,7 @@ import picocli.CommandLine.Spec;
         footerHeading = "%nExamples:%n",
         footer = {
             "  verbale page                     the page of the newest run in target/verbale",
+            "  verbale follow                   a run while it is going",
             "  verbale failures                 what failed in it, in the terminal",
             "  verbale runs modules/shop/target/verbale",
             "  verbale compare                  what is different from the last good run",

@@ -28,10 +28,12 @@ final class BriefFiles {
 
     private final Run run;
     private final PageContent content;
+    private final boolean isGoing;
     private final Map<String, FailureReason> reasonOf;
 
-    BriefFiles(Run run, List<FailureReason> reasons, PageContent content) {
-        this.content = content;
+    BriefFiles(Run run, List<FailureReason> reasons, PageOptions options) {
+        this.content = options.content();
+        this.isGoing = options.progress() != null;
         this.run = run;
         this.reasonOf = FailureReason.byTest(reasons);
     }
@@ -54,6 +56,7 @@ final class BriefFiles {
     private void brief(JsonGenerator json, TestResult test) {
         json.writeStartObject();
         FailureBrief brief = FailureBrief.of(run, test, reasonOf.get(test.id()), LONGEST, content.hasEnvironment());
+        if (isGoing) json.writeStringProperty("id", test.id());
         json.writeStringProperty("text", brief.text());
         MissingElement missing = brief.missing();
         if (missing != null) {

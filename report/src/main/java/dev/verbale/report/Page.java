@@ -95,9 +95,9 @@ public final class Page {
         var attachments = new AttachmentCopier(run, folder, "");
         EarlierRuns earlier = EarlierRuns.of(run, options.history());
         SideBySide.run(List.of(
-                () -> new TestFiles(run, rows, attachments, content).write(data),
+                () -> new TestFiles(run, rows, attachments, options).write(data),
                 () -> {
-                    Set<String> briefs = new BriefFiles(run, reasons, content).write(data);
+                    Set<String> briefs = new BriefFiles(run, reasons, options).write(data);
                     new RowFiles(run, rows, reasons, earlier, briefs).write(data);
                     if (earlier != null) EarlierFile.write(earlier, rows, data);
                 },

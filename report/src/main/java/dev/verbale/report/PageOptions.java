@@ -12,12 +12,18 @@ import org.jspecify.annotations.Nullable;
  * @param history of earlier runs, for what is new and since when; null for none
  * @param look what stands at its top, and its accent
  * @param content what is left out of it
+ * @param progress where the run is still going; null where it is over
  * @since 0.2.0
  */
-public record PageOptions(@Nullable Run baseline, @Nullable History history, PageLook look, PageContent content) {
+public record PageOptions(
+        @Nullable Run baseline,
+        @Nullable History history,
+        PageLook look,
+        PageContent content,
+        @Nullable PageProgress progress) {
 
     /** The run alone, with all that was recorded. */
-    public static final PageOptions PLAIN = new PageOptions(null, null, PageLook.PLAIN, PageContent.ALL);
+    public static final PageOptions PLAIN = new PageOptions(null, null, PageLook.PLAIN, PageContent.ALL, null);
 
     public PageOptions {
         Objects.requireNonNull(look, "look");
@@ -26,21 +32,26 @@ public record PageOptions(@Nullable Run baseline, @Nullable History history, Pag
 
     /** With {@code baseline}, or none where it is null. */
     public PageOptions withBaseline(@Nullable Run baseline) {
-        return new PageOptions(baseline, history, look, content);
+        return new PageOptions(baseline, history, look, content, progress);
     }
 
     /** With {@code history}, or none where it is null. */
     public PageOptions withHistory(@Nullable History history) {
-        return new PageOptions(baseline, history, look, content);
+        return new PageOptions(baseline, history, look, content, progress);
     }
 
     /** With {@code look}. */
     public PageOptions withLook(PageLook look) {
-        return new PageOptions(baseline, history, look, content);
+        return new PageOptions(baseline, history, look, content, progress);
     }
 
     /** With {@code content}. */
     public PageOptions withContent(PageContent content) {
-        return new PageOptions(baseline, history, look, content);
+        return new PageOptions(baseline, history, look, content, progress);
+    }
+
+    /** With {@code progress}, or as of a run that is over where it is null. */
+    public PageOptions withProgress(@Nullable PageProgress progress) {
+        return new PageOptions(baseline, history, look, content, progress);
     }
 }

@@ -55,7 +55,7 @@ final class RunFile {
             json.writeStringProperty("name", run.name());
             json.writeStringProperty("started", run.started().toString());
             json.writeNumberProperty("duration", micros(run.duration()));
-            json.writeStringProperty("sentence", Headline.withoutGaps(run, reasons));
+            json.writeStringProperty("sentence", sentence());
             if (!run.incomplete().isNothing())
                 json.writeStringProperty("incomplete", run.incomplete().sentence());
             json.writeNumberProperty("chunk", TestFiles.CHUNK);
@@ -72,6 +72,7 @@ final class RunFile {
                 json.writeNumberProperty("fresh", earlier.fresh().size());
                 json.writeEndObject();
             }
+            if (options.progress() != null) progress(json, options.progress());
             counts(json, run);
             if (options.content().hasEnvironment()) facts(json, run);
             look(json, options.look());
@@ -84,6 +85,32 @@ final class RunFile {
             SummaryTables.write(json, counted);
             json.writeEndObject();
         });
+    }
+
+    private String sentence() {
+        PageProgress going = options.progress();
+        return going == null
+                ? Headline.withoutGaps(run, reasons)
+                : going.progress().sentence(reasons);
+    }
+
+    private void progress(JsonGenerator json, PageProgress going) {
+        json.writeObjectPropertyStart("progress");
+        json.writeNumberProperty("number", going.number());
+        json.writeNumberProperty("share", going.progress().share(going.expected()));
+        json.writeNumberProperty("tests", going.expected().tests());
+        json.writeNumberProperty("duration", micros(going.expected().duration()));
+        json.writeArrayPropertyStart("running");
+        for (TestResult test : going.progress().running()) {
+            json.writeStartArray();
+            json.writeString(test.name());
+            json.writeString(test.path().isEmpty() ? "" : test.path().get(0));
+            json.writeNumber(micros(Duration.between(run.started(), test.started())));
+            json.writeString(test.worker());
+            json.writeEndArray();
+        }
+        json.writeEndArray();
+        json.writeEndObject();
     }
 
     private static void runs(JsonGenerator json, EarlierRuns earlier) {

@@ -39,13 +39,16 @@ final class TestFiles {
     private final List<Row> rows;
     private final AttachmentCopier attachments;
     private final PageContent content;
+    /** Whether the page will be replaced while it is read, and its rows will be in other positions. */
+    private final boolean isGoing;
     /** What happened in the test that is being written. */
     private List<Entry> entries = List.of();
     /** And what was checked of the exchanges in there. */
     private Map<Integer, List<Entry.CheckEntry>> checks = Map.of();
 
-    TestFiles(Run run, List<Row> rows, AttachmentCopier attachments, PageContent content) {
-        this.content = content;
+    TestFiles(Run run, List<Row> rows, AttachmentCopier attachments, PageOptions options) {
+        this.content = options.content();
+        this.isGoing = options.progress() != null;
         this.run = run;
         this.own = run.ownFrames();
         this.rows = rows;
@@ -74,6 +77,7 @@ final class TestFiles {
         entries = row.entries();
         checks = row.checks();
         json.writeStartObject();
+        if (isGoing) json.writeStringProperty("id", row.id());
         if (row.isLeftOut()) json.writeBooleanProperty("leftOut", true);
         entries(json, row.entries());
         failure(json, row.failure());

@@ -1,0 +1,166 @@
+package dev.verbale.cli;
+
+import dev.verbale.folder.RunFolder;
+import dev.verbale.history.History;
+import dev.verbale.history.History.RunSummary;
+import dev.verbale.report.Page;
+import dev.verbale.report.PageOptions;
+import dev.verbale.report.PageProgress;
+import dev.verbale.results.ResultsFormatException;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import dev.verbale.results.progress.RunProgress;
+import dev.verbale.results.progress.RunProgress.Expectation;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+/** Shows a run while it is going, from its folder alone. */
+@Command(
+        name = "follow",
+        description = {
+            "Shows a run while it is going: what is running, how far it is, failures as",
+            "they come; and keeps its page up to date, which can be open meanwhile.",
+            "Ends when every JVM of the run has closed its journal and nothing more is",
+            "written, or with Ctrl-C. It only reads what the tests write."
+        },
+        mixinStandardHelpOptions = true,
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  verbale follow                the newest run in target/verbale",
+            "  verbale follow --next         the one that begins next: start it, then the tests",
+            "  verbale follow --no-page build/runs",
+        })
+final class FollowCommand implements Callable<Integer> {
+
+    /** A fifth of one processor at most goes into looking. */
+    private static final int REST_BY_COST = 5;
+
+    /** What is at work and writes nothing for so long was killed. */
+    private static final Duration LONGEST_SILENCE = Duration.ofMinutes(10);
+
+    private static final long LOOKED_EVERY_MILLIS = 250;
+
+    @Mixin
+    private final RunArgument argument = new RunArgument();
+
+    @Option(names = "--next", description = "Waits for a run that is not there yet.")
+    private boolean isNext;
+
+    @Option(names = "--no-page", description = "Only the terminal; no page is written.")
+    private boolean hasNoPage;
+
+    @Option(
+            names = "--silence",
+            paramLabel = "SECONDS",
+            defaultValue = "30",
+            description = {
+                "Ends when all journals are closed and nothing was written",
+                "for so long: another JVM may begin. Default: ${DEFAULT-VALUE}."
+            })
+    private int silence;
+
+    @Mixin
+    private final HistoryOption history = new HistoryOption();
+
+    @Mixin
+    private final PageLookOption look = new PageLookOption();
+
+    @Spec
+    private CommandSpec spec;
+
+    private int pages;
+
+    @Override
+    public Integer call() throws Exception {
+        if (silence < 0) throw new ParameterException(spec.commandLine(), "--silence takes 0 or more");
+        PrintWriter out = spec.commandLine().getOut();
+        History remembered = history.read(spec.commandLine().getErr());
+        PageOptions options = options(remembered);
+        RunFolder folder = isNext ? next() : RunReader.find(argument.path());
+        Expectation expected = expected(remembered);
+        var text = new FollowText(out, spec.commandLine().getColorScheme().ansi(), expected);
+        var growth = new RunGrowth(folder);
+        while (true) {
+            boolean isNews = growth.look();
+            boolean isSilent = growth.silent(Duration.ofSeconds(silence));
+            if (isNews || isSilent) {
+                long from = System.nanoTime();
+                RunProgress progress = RunProgress.of(RunReader.read(folder.path()));
+                boolean isEnd = isSilent && (progress.isOver() || growth.silent(LONGEST_SILENCE));
+                if (isEnd) return end(folder, options, text);
+                if (isNews) {
+                    if (!hasNoPage) page(folder, progress, options, expected, text);
+                    text.show(progress);
+                }
+                rest((System.nanoTime() - from) / 1_000_000 * REST_BY_COST);
+            }
+            rest(LOOKED_EVERY_MILLIS);
+        }
+    }
+
+    private Integer end(RunFolder folder, PageOptions options, FollowText text) throws IOException {
+        Run run = RunReader.read(folder.path());
+        text.end(run);
+        if (!hasNoPage) text.page(Page.write(run, folder.page(), options));
+        return ExitCodes.DONE;
+    }
+
+    private void page(
+            RunFolder folder, RunProgress progress, PageOptions options, Expectation expected, FollowText text)
+            throws IOException {
+        var going = new PageProgress(progress, expected, ++pages);
+        Path index = Page.write(progress.ended(), folder.page(), options.withProgress(going));
+        if (pages == 1) text.page(index);
+    }
+
+    private PageOptions options(History remembered) throws IOException {
+        try {
+            return look.options().withHistory(remembered);
+        } catch (IllegalArgumentException wrong) {
+            throw new ParameterException(spec.commandLine(), wrong.getMessage(), wrong);
+        }
+    }
+
+    /** As the last whole run was: whoever waits wants to know about how long. */
+    private static Expectation expected(History remembered) {
+        List<RunSummary> runs =
+                remembered.runs().stream().filter(RunSummary::isComplete).toList();
+        if (runs.isEmpty()) return Expectation.NONE;
+        RunSummary last = runs.get(runs.size() - 1);
+        return new Expectation(last.tests(), last.duration());
+    }
+
+    private RunFolder next() throws IOException, InterruptedException {
+        Path before = newest();
+        spec.commandLine().getErr().println("Waiting for the next run in " + argument.path() + " ...");
+        spec.commandLine().getErr().flush();
+        while (true) {
+            Path now = newest();
+            if (now != null && !now.equals(before)) return new RunFolder(now);
+            rest(LOOKED_EVERY_MILLIS);
+        }
+    }
+
+    private @Nullable Path newest() throws IOException {
+        try {
+            return RunReader.find(argument.path()).path();
+        } catch (ResultsFormatException none) {
+            return null;
+        }
+    }
+
+    private static void rest(long millis) throws InterruptedException {
+        Thread.sleep(millis);
+    }
+}

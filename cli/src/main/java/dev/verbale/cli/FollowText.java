@@ -1,0 +1,161 @@
+package dev.verbale.cli;
+
+import dev.verbale.results.DurationText;
+import dev.verbale.results.FailureTitle;
+import dev.verbale.results.Run;
+import dev.verbale.results.TestResult;
+import dev.verbale.results.progress.RunProgress;
+import dev.verbale.results.progress.RunProgress.Expectation;
+import dev.verbale.results.reason.FailureReason;
+import dev.verbale.results.summary.Headline;
+import java.io.PrintWriter;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import picocli.CommandLine.Help.Ansi;
+
+/**
+ * A run that is going, for a terminal: each failure once, as it comes; below them how far the run is and what is running, drawn over
+ * what was there before. Where nobody draws, as in a file, only a line now and then says how far it is.
+ */
+final class FollowText {
+
+    private static final int MAX_RUNNING = 8;
+    private static final int NARROWEST = 40;
+    private static final int USUAL_WIDTH = 80;
+    private static final int BAR = 30;
+
+    /** From here on signs may be two columns wide; to take one for wider than it is does no harm. */
+    private static final int FIRST_WIDE = 0x1100;
+
+    private static final long A_LINE_EVERY = Duration.ofSeconds(10).toNanos();
+
+    private final PrintWriter out;
+    private final TerminalText terminal;
+    private final boolean isDrawn;
+    private final Expectation expected;
+    private final int width;
+    private final Set<String> shown = new HashSet<>();
+    private int drawn;
+    private long lastLine = System.nanoTime() - A_LINE_EVERY;
+
+    FollowText(PrintWriter out, Ansi ansi, Expectation expected) {
+        this.out = out;
+        this.terminal = new TerminalText(ansi);
+        this.isDrawn = ansi.enabled();
+        this.expected = expected;
+        this.width = width();
+    }
+
+    private static int width() {
+        try {
+            return Math.max(NARROWEST, Integer.parseInt(System.getenv().getOrDefault("COLUMNS", "" + USUAL_WIDTH)));
+        } catch (NumberFormatException odd) {
+            return USUAL_WIDTH;
+        }
+    }
+
+    void show(RunProgress progress) {
+        wipe();
+        failures(progress.ended());
+        if (isDrawn) draw(progress);
+        else if (System.nanoTime() - lastLine >= A_LINE_EVERY) {
+            out.println(status(progress));
+            lastLine = System.nanoTime();
+        }
+        out.flush();
+    }
+
+    /** The run is over. */
+    void end(Run run) {
+        wipe();
+        failures(run);
+        out.println(terminal.strong(Headline.of(run)));
+        out.flush();
+    }
+
+    void page(Path index) {
+        out.println("Page: " + index);
+        out.flush();
+    }
+
+    private void failures(Run run) {
+        for (TestResult test : run.tests()) {
+            if (!test.outcome().needsAttention() && !test.recovered()) continue;
+            if (!shown.add(test.id() + " " + test.outcome())) continue;
+            String where = test.path().isEmpty() ? "" : test.path().get(0) + " › ";
+            if (test.recovered()) {
+                out.println(terminal.good("flaky") + "  " + TerminalText.printable(where + test.name()) + "  "
+                        + terminal.dim("passed on attempt " + test.attempt().number()));
+                continue;
+            }
+            String again = test.attempt().number() == 1
+                    ? ""
+                    : terminal.dim("  attempt " + test.attempt().number());
+            out.println(terminal.bad(test.outcome().text()) + "  " + TerminalText.printable(where)
+                    + terminal.strong(test.name()) + again);
+            if (test.failure() != null)
+                out.println("        " + TerminalText.printable(FailureTitle.of(test.failure())));
+        }
+    }
+
+    private void draw(RunProgress progress) {
+        List<String> lines = new ArrayList<>();
+        lines.add(terminal.strong(cut(progress.sentence(FailureReason.of(progress.ended())), width)));
+        lines.add(cut(bar(progress.share(expected)) + status(progress), width));
+        Run ended = progress.ended();
+        Instant now = ended.started().plus(ended.duration());
+        for (TestResult test : progress.running()
+                .subList(0, Math.min(MAX_RUNNING, progress.running().size()))) {
+            String where = test.path().isEmpty() ? "" : test.path().get(0) + " › ";
+            String since = DurationText.of(Duration.between(test.started(), now));
+            lines.add(terminal.dim(cut("  " + since + "  " + where + test.name() + "  in " + test.worker(), width)));
+        }
+        if (progress.running().size() > MAX_RUNNING)
+            lines.add(terminal.dim("  and " + (progress.running().size() - MAX_RUNNING) + " more are running"));
+        for (String line : lines) out.println(line);
+        drawn = lines.size();
+    }
+
+    private String bar(double share) {
+        if (expected.equals(Expectation.NONE)) return "";
+        int full = (int) (share * BAR);
+        return "█".repeat(full) + "░".repeat(BAR - full) + " ";
+    }
+
+    private String status(RunProgress progress) {
+        Run ended = progress.ended();
+        String tests = ended.counts().all() + (expected.tests() > 0 ? " of about " + expected.tests() : "") + " tests";
+        String time = DurationText.of(ended.duration())
+                + (expected.duration().isZero() ? "" : " of about " + DurationText.of(expected.duration()));
+        return tests + " after " + time + ", " + ended.needingAttention().size() + " did not pass, "
+                + progress.running().size() + (progress.running().size() == 1 ? " is running" : " are running");
+    }
+
+    /** Moves up to where the last drawing began, and clears from there. */
+    private void wipe() {
+        if (drawn > 0) out.print("\033[" + drawn + "A\033[J");
+        drawn = 0;
+    }
+
+    private static boolean isNarrow(int c) {
+        return c >= 0x2010 && c <= 0x259f; // punctuation, arrows, lines and blocks
+    }
+
+    /** To the columns of a terminal: a line that wraps would be two, and the next drawing begin too low. */
+    private static String cut(String text, int columns) {
+        String line = TerminalText.printable(text).replaceAll("[\\n\\r\\t]+", " ");
+        var cut = new StringBuilder();
+        int used = 0;
+        for (int c : (Iterable<Integer>) line.codePoints()::iterator) {
+            used += c >= FIRST_WIDE && !isNarrow(c) ? 2 : 1;
+            if (used >= columns) return cut.append('…').toString();
+            cut.appendCodePoint(c);
+        }
+        return cut.toString();
+    }
+}
