@@ -1,14 +1,10 @@
 // The runs before this one: how each went, and the tests that somebody should look at, a mark a run.
-import { scaleLinear } from 'd3-scale';
+import { RunsChart, TimesChart } from './charts';
 import { Mark } from './mark';
 import { Marks as MarkRow } from './marks';
 import { earlierFiles, needsAttention, testLink } from './store';
-import { count, day, durationText, moment, whole } from './text';
+import { count, durationText, moment, whole } from './text';
 import type { EarlierRun, Marks, RunData } from './types';
-
-const WIDTH = 1000;
-const HEIGHT = 100;
-const GAP = 0.25;
 
 const TITLES: Record<Marks['why'], string> = {
   failing: 'Failing or flaky now',
@@ -35,7 +31,8 @@ export function Earlier({ data }: { data: RunData }) {
       <h1>
         {good === 0 ? 'None' : whole(good)} of the last {count(data.earlier.runs, 'run')} passed whole. {trend(data.earlier.list, now)}
       </h1>
-      <Chart runs={all} />
+      <RunsChart runs={all} />
+      <TimesChart runs={all} />
       {file.state === 'lost' && <p>The file with the tests of these runs is missing beside the page.</p>}
       {file.state === 'here' && (Object.keys(TITLES) as Marks['why'][]).map((why) => <Matrix key={why} title={TITLES[why]} rows={file.value.filter((row) => row.why === why)} />)}
       <RunTable runs={all} />
@@ -43,7 +40,8 @@ export function Earlier({ data }: { data: RunData }) {
   );
 }
 
-function ofThisRun(data: RunData): EarlierRun {
+/** This one as the others are. */
+export function ofThisRun(data: RunData): EarlierRun {
   const attention = Object.entries(data.counts).reduce((sum, [outcome, number]) => sum + (needsAttention(outcome) ? number : 0), 0);
   return [data.name, data.started, data.tests, attention, data.duration, ''];
 }
@@ -52,35 +50,6 @@ function trend(before: EarlierRun[], now: EarlierRun): string {
   const middle = before.map(([, , , attention]) => attention).toSorted((a, b) => a - b)[Math.floor(before.length / 2)] ?? 0;
   if (now[3] === middle) return `As often, ${count(now[3], 'test')} did not pass this time.`;
   return `This time ${count(now[3], 'test')} did not pass; usually ${middle === 0 ? 'all do' : `it is ${whole(middle)}`}.`;
-}
-
-/** A bar a run, as high as it has tests, those that did not pass at its top. This run is the last. */
-function Chart({ runs }: { runs: EarlierRun[] }) {
-  const y = scaleLinear([0, Math.max(1, ...runs.map(([, , tests]) => tests))], [0, HEIGHT]);
-  const step = WIDTH / runs.length;
-  return (
-    <figure>
-      <svg class="chart" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} preserveAspectRatio="none" role="img" aria-label="Tests of each run, those that did not pass at the top; the table below has the numbers">
-        {runs.map(([name, started, tests, attention], index) => {
-          const x = (index + GAP / 2) * step;
-          const width = step * (1 - GAP);
-          return (
-            <g key={name}>
-              <title>{`${moment(started, 0)}: ${whole(attention)} of ${count(tests, 'test')} did not pass`}</title>
-              <rect class="calm" x={x} width={width} y={HEIGHT - y(tests - attention)} height={y(tests - attention)} />
-              <rect class="attention" x={x} width={width} y={HEIGHT - y(tests)} height={Math.max(attention > 0 ? 1.5 : 0, y(attention))} />
-              {index === runs.length - 1 && <path class="now" d={`M${x} ${HEIGHT}h${width}`} />}
-            </g>
-          );
-        })}
-      </svg>
-      <figcaption class="chart-caption dim">
-        <span>{day(runs[0]![1])}</span>
-        <span>tests of each run; red ones did not pass</span>
-        <span>this run</span>
-      </figcaption>
-    </figure>
-  );
 }
 
 function Matrix({ title, rows }: { title: string; rows: Marks[] }) {

@@ -1,5 +1,5 @@
 // How each endpoint did: its exchanges put together, whatever numbers stand in their URLs.
-import type { ExchangeRow } from './types';
+import type { ExchangeRow, Outcome } from './types';
 
 /** Where things stand in a row of the list of all. */
 export const COLUMN = { row: 0, id: 1, at: 2, duration: 3, method: 4, url: 5, status: 6, size: 7, failed: 8, failedChecks: 9 } as const;
@@ -14,6 +14,9 @@ export interface Endpoint {
   /** Undefined where nobody knows how long any of them took. */
   p50: number | undefined;
   p95: number | undefined;
+  mean: number | undefined;
+  /** How long each was that somebody knows it of. */
+  times: number[];
   responses: Record<ResponseKind, number>;
   /** How many of its responses failed a check. */
   failedChecks: number;
@@ -26,6 +29,14 @@ export function responseOf(row: ExchangeRow): ResponseKind | undefined {
   if (row[COLUMN.failed] !== '' || status < 0) return 'no response';
   if (status >= 500) return '5xx';
   return status >= 400 ? '4xx' : undefined;
+}
+
+/**
+ * Whether somebody should look at it: a check of it failed, or it was answered with an error in a test that did not pass. An error in
+ * a test that passed was what the test wanted.
+ */
+export function isUnexpected(response: ResponseKind | undefined, failedChecks: number, outcome: Outcome | undefined): boolean {
+  return failedChecks > 0 || (response !== undefined && outcome !== 'passed' && outcome !== 'expected-failure');
 }
 
 /** Without a port on the loopback address, which is another each time. */
@@ -55,6 +66,8 @@ export function endpoints(rows: ExchangeRow[]): Endpoint[] {
       count: group.length,
       p50: median(times),
       p95: percentile(times, 95),
+      mean: times.length === 0 ? undefined : Math.round(times.reduce((sum, time) => sum + time, 0) / times.length),
+      times,
       responses: {
         '4xx': group.filter((row) => responseOf(row) === '4xx').length,
         '5xx': group.filter((row) => responseOf(row) === '5xx').length,

@@ -3,6 +3,7 @@ import { useContext, useState } from 'preact/hooks';
 import { curlForBash, curlForPowerShell, javaCode } from './commands';
 import { BodyView, Copy } from './body';
 import { Comparison, Open } from './comparison';
+import { isUnexpected } from './endpoints';
 import { Mark } from './mark';
 import { statusOf } from './status';
 import { bytes, count, durationText } from './text';
@@ -10,9 +11,12 @@ import { sentRequest } from './request';
 import type { Exchange, Message } from './types';
 
 export function ExchangeLine({ exchange }: { exchange: Exchange }) {
-  const [open, setOpen] = useState(false);
+  const [isOpen, setOpen] = useState(false);
   const failed = exchange.checks?.filter(([outcome]) => outcome !== 'passed').length ?? 0;
-  const bad = exchange.failed !== undefined || (exchange.status ?? 0) >= 400;
+  const open = useContext(Open);
+  const status = exchange.status ?? 0;
+  const response = exchange.failed !== undefined ? 'no response' : status >= 500 ? '5xx' : status >= 400 ? '4xx' : undefined;
+  const bad = isUnexpected(response, failed, open?.data.rows[open.position]?.outcome);
   return (
     <div class={`step exchange ${bad ? 'bad' : ''}`}>
       <details onToggle={(e) => setOpen(e.currentTarget.open)}>
@@ -29,7 +33,7 @@ export function ExchangeLine({ exchange }: { exchange: Exchange }) {
           {exchange.thread && <span class="thread">{exchange.thread}</span>}
           {exchange.failed && <span class="why">{exchange.failed}</span>}
         </summary>
-        {open && <ExchangeDetail exchange={exchange} />}
+        {isOpen && <ExchangeDetail exchange={exchange} />}
       </details>
     </div>
   );

@@ -1,6 +1,7 @@
 // All exchanges of the run: how each endpoint did, and every one of them.
 import { useMemo } from 'preact/hooks';
-import { RESPONSES, responseOf, COLUMN, endpointOf, endpoints, withoutRandomPort, type Endpoint } from './endpoints';
+import { Times, timesScale } from './charts';
+import { RESPONSES, isUnexpected, responseOf, COLUMN, endpointOf, endpoints, withoutRandomPort, type Endpoint } from './endpoints';
 import { short } from './exchange';
 import { statusText } from './status';
 import { exchangeRows, exchangesLink, testLink, MAX_EXCHANGES, route } from './store';
@@ -115,6 +116,7 @@ function Totals({ rows }: { rows: ExchangeRow[] }) {
 }
 
 function Endpoints(props: { table: Endpoint[]; chosen: string; onChoose(name: string): void }) {
+  const scale = useMemo(() => timesScale(props.table.flatMap((one) => one.times)), [props.table]);
   return (
     <table class="endpoints">
       <thead>
@@ -123,6 +125,8 @@ function Endpoints(props: { table: Endpoint[]; chosen: string; onChoose(name: st
           <th scope="col">count</th>
           <th scope="col">p50</th>
           <th scope="col">p95</th>
+          <th scope="col">mean</th>
+          <th scope="col" class="of-times">times</th>
           {RESPONSES.map((response) => (
             <th key={response} scope="col">
               {response}
@@ -143,6 +147,10 @@ function Endpoints(props: { table: Endpoint[]; chosen: string; onChoose(name: st
             <td data-name="count">{whole(one.count)}</td>
             <td data-name="p50">{one.p50 === undefined ? '–' : durationText(one.p50)}</td>
             <td data-name="p95">{one.p95 === undefined ? '–' : durationText(one.p95)}</td>
+            <td data-name="mean">{one.mean === undefined ? '–' : durationText(one.mean)}</td>
+            <td class="of-times">
+              <Times times={one.times} scale={scale} />
+            </td>
             {RESPONSES.map((response) => (
               <td key={response} data-name={response} class={one.responses[response] > 0 ? '' : 'dim'}>
                 {one.responses[response] === 0 ? '–' : whole(one.responses[response])}
@@ -163,7 +171,7 @@ function Line({ row, data }: { row: ExchangeRow; data: RunData }) {
   const [position, , at, duration, method, url, status, size, failed, checks] = row;
   const test = data.rows[position];
   return (
-    <tr class={responseOf(row) ? 'bad' : ''}>
+    <tr class={isUnexpected(responseOf(row), checks, test?.outcome) ? 'bad' : ''}>
       <td class="time dim">{offset(at)}</td>
       <td class="status">{statusText(status)}</td>
       <td class="code">

@@ -1,10 +1,13 @@
 // The first view: what the run came to, in a sentence; the run in time; why tests failed; how they went by what they belong to.
+import { Durations, RunsChart } from './charts';
+import { ofThisRun } from './earlier';
 import { Mark } from './mark';
-import { isWhole, needsAttention, outcomesIn, outcomeText, testLink, testsLink } from './store';
+import { address } from './packed';
+import { earlierLink, isWhole, needsAttention, outcomesIn, outcomeText, rowsLoaded, testLink, testsLink } from './store';
 import { Strip } from './strip';
 import { Tables } from './tables';
 import { count, day, durationText, moment, whole } from './text';
-import type { Progress, RunData, ShownRow } from './types';
+import type { Progress, Reason, RunData, ShownRow } from './types';
 
 const MAX_AFFECTED = 3;
 const MAX_RUNNING = 12;
@@ -43,6 +46,8 @@ export function Summary({ data }: { data: RunData }) {
         <aside>
           <Flaky data={data} />
           <Slowest data={data} />
+          <HowLong data={data} />
+          <LastRuns data={data} />
           <Facts data={data} />
         </aside>
       </div>
@@ -140,6 +145,7 @@ function Reasons({ data }: { data: RunData }) {
       <ol>
         {whole.map((reason) => (
           <li key={reason.id}>
+            <Shot reason={reason} />
             <h3>{reason.title}</h3>
             {reason.evidence && <p class="code evidence">{reason.evidence}</p>}
             <p class="dim code">
@@ -166,6 +172,18 @@ function Reasons({ data }: { data: RunData }) {
         </p>
       )}
     </section>
+  );
+}
+
+/** What the browser showed when one of them failed. */
+function Shot({ reason }: { reason: Reason }) {
+  const [href, id, name] = reason.screenshot ?? [];
+  const image = href && address(href);
+  if (!image || !id) return null;
+  return (
+    <a class="shot" href={testLink(id)}>
+      <img src={image} alt={`The page in ${name}`} loading="lazy" />
+    </a>
   );
 }
 
@@ -211,10 +229,32 @@ function Slowest({ data }: { data: RunData }) {
     </section>
   );
 }
+function HowLong({ data }: { data: RunData }) {
+  if (rowsLoaded.value !== 'here') return null;
+  return (
+    <section>
+      <h2>How long tests were</h2>
+      <Durations rows={data.rows} />
+    </section>
+  );
+}
+
+function LastRuns({ data }: { data: RunData }) {
+  if (!data.earlier || data.earlier.list.length === 0) return null;
+  return (
+    <section class="last-runs">
+      <h2>
+        <a href={earlierLink}>The last runs</a>
+      </h2>
+      <RunsChart runs={[...data.earlier.list, ofThisRun(data)]}>red did not pass</RunsChart>
+    </section>
+  );
+}
+
 function Facts({ data }: { data: RunData }) {
   return (
     <section>
-      <h2>Facts</h2>
+      {data.facts && <h2>Facts</h2>}
       <dl class="facts">
         {data.facts?.map(([name, value]) => (
           <div key={name}>

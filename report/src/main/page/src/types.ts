@@ -122,6 +122,8 @@ export interface Reason {
   /** When it was seen first, and in how many earlier runs; nothing where it is new. */
   since?: string;
   runs?: number;
+  /** Of the first of them that has one: where its last screenshot lies, and whose it is. */
+  screenshot?: [href: string, id: string, name: string];
   /** How many rows have it. */
   tests: number;
   first: ShownRow[];

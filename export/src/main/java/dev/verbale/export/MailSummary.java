@@ -166,26 +166,11 @@ public final class MailSummary {
 
     private static @Nullable String image(FailureReason reason) {
         if (reason.tests().isEmpty()) return null;
-        byte[] bytes = screenshot(reason.tests().get(0).entries());
-        return bytes == null ? null : SmallImage.address(bytes);
-    }
-
-    /** The last one: what was to be seen when it failed. */
-    private static byte @Nullable [] screenshot(List<Entry> entries) {
-        byte[] last = null;
-        for (Entry entry : entries) {
-            byte[] found = entry instanceof Entry.AttachmentEntry attachment
-                    ? bytes(attachment)
-                    : screenshot(Entry.inside(entry));
-            if (found != null) last = found;
-        }
-        return last;
-    }
-
-    private static byte @Nullable [] bytes(Entry.AttachmentEntry attachment) {
-        if (!attachment.kind().equals(AttachmentStored.SCREENSHOT) || attachment.file() == null) return null;
+        // The last one: what was to be seen when it failed.
+        var last = Entry.AttachmentEntry.last(reason.tests().get(0).entries(), AttachmentStored.SCREENSHOT);
+        if (last == null || last.file() == null) return null;
         try {
-            return PlainFile.bytes(attachment.file(), LARGEST_IMAGE);
+            return SmallImage.address(PlainFile.bytes(last.file(), LARGEST_IMAGE));
         } catch (IOException unreadable) {
             return null; // the run says elsewhere that it has lost a file
         }

@@ -53,10 +53,7 @@ final class AttachmentCopier {
     /** Copies the file {@code stored} and writes where it is now. One that is missing in the run is nowhere. */
     void copy(@Nullable Path stored, String mediaType, JsonGenerator json) throws IOException {
         if (stored == null) return;
-        Path root = run.folder().toAbsolutePath().normalize();
-        String name = root.relativize(stored).toString().replace('\\', '/');
-        boolean harmless = HARMLESS.contains(mediaType) && HARMLESS.contains(MediaTypes.ofFile(name));
-        if (!harmless) name += ".txt";
+        String name = name(run, stored, mediaType);
         Path copy = page.resolve(attachments() + name);
         Files.createDirectories(copy.getParent());
         if (!Files.exists(copy)) {
@@ -66,6 +63,18 @@ final class AttachmentCopier {
         }
         json.writeStringProperty("href", attachments() + encoded(name));
         if (MediaTypes.isText(mediaType)) json.writeStringProperty("text", text(stored));
+    }
+
+    /** Where the copy of a file of the page's own run is, as an address in the page. */
+    static String address(Run run, Path stored, String mediaType) {
+        return "attachments/" + encoded(name(run, stored, mediaType));
+    }
+
+    private static String name(Run run, Path stored, String mediaType) {
+        Path root = run.folder().toAbsolutePath().normalize();
+        String name = root.relativize(stored).toString().replace('\\', '/');
+        boolean harmless = HARMLESS.contains(mediaType) && HARMLESS.contains(MediaTypes.ofFile(name));
+        return harmless ? name : name + ".txt";
     }
 
     /** Writes the captions of a video beside its copy, and where they are. */

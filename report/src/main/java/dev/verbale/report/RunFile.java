@@ -1,8 +1,10 @@
 package dev.verbale.report;
 
+import dev.verbale.event.AttachmentStored;
 import dev.verbale.history.History.RunSummary;
 import dev.verbale.history.ReasonHistory;
 import dev.verbale.results.ContainerResult;
+import dev.verbale.results.Entry.AttachmentEntry;
 import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
@@ -78,7 +80,7 @@ final class RunFile {
             look(json, options.look());
             workers(json, run);
             problems(json, run);
-            reasons(json, reasons, rows, earlier);
+            reasons(json);
             slowest(json, counted);
             flaky(json, counted);
             TimeSlices.write(json, rows, run.started(), run.duration());
@@ -175,22 +177,20 @@ final class RunFile {
         return row.isTest() && !row.superseded();
     }
 
-    private static void reasons(
-            JsonGenerator json, List<FailureReason> reasons, List<Row> rows, @Nullable EarlierRuns earlier) {
+    private void reasons(JsonGenerator json) {
         Map<String, Row> byId = new HashMap<>();
         for (Row row : rows) if (row.outcome().needsAttention()) byId.put(row.id(), row);
         json.writeArrayPropertyStart("reasons");
         for (int i = 0; i < reasons.size(); i++) {
             json.writeStartObject();
             json.writeStringProperty("title", reasons.get(i).title()); // which the list of tests groups by
-            if (i < REASONS) whole(json, reasons.get(i), byId, earlier);
+            if (i < REASONS) whole(json, reasons.get(i), byId);
             json.writeEndObject();
         }
         json.writeEndArray();
     }
 
-    private static void whole(
-            JsonGenerator json, FailureReason reason, Map<String, Row> byId, @Nullable EarlierRuns earlier) {
+    private void whole(JsonGenerator json, FailureReason reason, Map<String, Row> byId) {
         json.writeStringProperty("id", reason.id());
         json.writeStringProperty("type", reason.type());
         json.writeStringProperty("frame", reason.frame());
@@ -204,6 +204,7 @@ final class RunFile {
         for (TestResult test : reason.tests()) ids.add(test.id());
         for (ContainerResult container : reason.containers()) ids.add(Row.idOfContainer(container.key()));
         json.writeNumberProperty("tests", ids.size());
+        screenshot(json, reason.tests());
         json.writeArrayPropertyStart("first");
         for (String id : ids.subList(0, Math.min(TESTS_OF_A_REASON, ids.size()))) {
             Row row = byId.get(id);
@@ -212,6 +213,21 @@ final class RunFile {
             json.writeEndObject();
         }
         json.writeEndArray();
+    }
+
+    /** What the browser showed at last in the first of them that has such an image. */
+    private void screenshot(JsonGenerator json, List<TestResult> tests) {
+        for (TestResult test : tests.subList(0, Math.min(TESTS_OF_A_REASON, tests.size()))) {
+            AttachmentEntry last = AttachmentEntry.last(test.entries(), AttachmentStored.SCREENSHOT);
+            if (last == null || last.file() == null) continue;
+            json.writeArrayPropertyStart("screenshot");
+            json.writeString(
+                    AttachmentCopier.address(run, last.file(), last.stored().mediaType()));
+            json.writeString(test.id());
+            json.writeString(test.name());
+            json.writeEndArray();
+            return;
+        }
     }
 
     /** A row as the summary shows it: an object that the caller ends. */

@@ -333,6 +333,29 @@ class ExchangePageTest {
     }
 
     @Test
+    void an_error_that_a_passed_test_wanted_is_not_red_and_times_are_drawn_on_one_scale() throws Exception {
+        Path index = page(() -> {
+            for (boolean passes : List.of(true, false)) {
+                Scope test = recorder.startTest(
+                        recorder.run(), descriptor(passes ? "wanted" : "broken", passes ? "wanted" : "broken"));
+                recorder.exchange("GET", "http://orto.example/api/plots/99")
+                        .status(404)
+                        .ended();
+                recorder.endTest(test, passes ? TestEnd.passed() : TestEnd.threw(new AssertionError("no plot")));
+            }
+        });
+
+        chromium.open(index, "#/test/sample.RotaTest.wanted()");
+        assertThat(chromium.find(".exchange").getDomAttribute("class")).doesNotContain("bad");
+        chromium.open(index, "#/test/sample.RotaTest.broken()");
+        assertThat(chromium.find(".exchange").getDomAttribute("class")).contains("bad");
+        chromium.open(index, "#/exchanges");
+        chromium.waitFor("return document.querySelectorAll('.list .bad').length === 1");
+        assertThat(chromium.find(".list .bad").getText()).contains("404", "broken");
+        assertThat(chromium.find(".times").getDomAttribute("aria-label")).matches("from \\S+ \\S+ to \\S+ \\S+");
+    }
+
+    @Test
     void the_list_is_filtered_by_host_and_ordered_by_path() throws Exception {
         Path index = page(() -> {
             Scope test = recorder.startTest(recorder.run(), descriptor("swaps", "swaps two days"));

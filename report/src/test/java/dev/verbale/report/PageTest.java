@@ -71,7 +71,13 @@ class PageTest {
         assertThat(chromium.texts(".counts li")).containsExactly("1 failed", "1 skipped", "2 passed");
         assertThat(chromium.find(".strip figcaption").getText()).contains("4 starts in time; tall marks did not pass");
         assertThat(chromium.find(".facts").getText()).contains("host", "java", "season", "summer");
-        chromium.find(".reasons a").click();
+        chromium.waitFor("return document.querySelector('.shot img')?.naturalWidth === 1");
+        assertThat(chromium.find(".shot img").getDomAttribute("alt")).isEqualTo("The page in swaps two days");
+        assertThat(chromium.texts(".durations .number").stream()
+                        .mapToInt(Integer::parseInt)
+                        .sum())
+                .isEqualTo(4);
+        chromium.find(".reasons .reason-tests a").click();
         assertThat(chromium.find(".test h1").getText()).isEqualTo("swaps two days");
         assertThat(chromium.complaints()).isEmpty();
     }

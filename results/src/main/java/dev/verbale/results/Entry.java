@@ -136,7 +136,20 @@ public sealed interface Entry {
             String kind,
             StoredFile stored,
             @Nullable Path file,
-            @Nullable Instant begins) implements Entry {}
+            @Nullable Instant begins) implements Entry {
+
+        /** The last one of {@code kind} among {@code entries} and in their steps whose file is there; null where there is none. */
+        public static @Nullable AttachmentEntry last(List<Entry> entries, String kind) {
+            AttachmentEntry last = null;
+            for (Entry entry : entries) {
+                AttachmentEntry found = entry instanceof AttachmentEntry one
+                        ? (one.kind().equals(kind) && one.file() != null ? one : null)
+                        : last(Entry.inside(entry), kind);
+                if (found != null) last = found;
+            }
+            return last;
+        }
+    }
 
     /** An attachment that was to come later and never did. */
     record PendingEntry(Instant at, String name, String kind) implements Entry {}

@@ -22,19 +22,10 @@ public final class PageSource {
 
     /** The last one that was attached among {@code entries} or in their steps, as HTML; null where there is none that can be read. */
     public static @Nullable String last(List<Entry> entries) {
-        String last = null;
-        for (Entry entry : entries) {
-            String found =
-                    entry instanceof Entry.AttachmentEntry attachment ? of(attachment) : last(Entry.inside(entry));
-            if (found != null) last = found;
-        }
-        return last;
-    }
-
-    private static @Nullable String of(Entry.AttachmentEntry attachment) {
-        if (!attachment.kind().equals(AttachmentStored.PAGE_SOURCE) || attachment.file() == null) return null;
+        var last = Entry.AttachmentEntry.last(entries, AttachmentStored.PAGE_SOURCE);
+        if (last == null || last.file() == null) return null;
         try {
-            return new String(PlainFile.bytes(attachment.file(), LARGEST), StandardCharsets.UTF_8);
+            return new String(PlainFile.bytes(last.file(), LARGEST), StandardCharsets.UTF_8);
         } catch (IOException unreadable) {
             return null; // the run says elsewhere that it has lost a file
         }
