@@ -13,5 +13,6 @@ module dev.verbale.results {
     exports dev.verbale.results.reason;
     exports dev.verbale.results.selection;
     exports dev.verbale.results.summary;
+    exports dev.verbale.results.source;
     exports dev.verbale.results.sweep;
 }

@@ -11,6 +11,7 @@ export function BriefPart({ position, id }: { position: number; id: string }) {
   return (
     <>
       <Nearest brief={file.value} />
+      <Snippet brief={file.value} />
       <CopyAsText text={file.value.text} />
     </>
   );
@@ -31,6 +32,26 @@ function Nearest({ brief }: { brief: Brief }) {
           </li>
         ))}
       </ul>
+    </section>
+  );
+}
+
+/** The line that failed, among its neighbours. */
+function Snippet({ brief }: { brief: Brief }) {
+  const { source } = brief;
+  if (!source) return null;
+  return (
+    <section class="snippet" aria-label="Source">
+      <h2>
+        {source.file}, line {source.line}
+      </h2>
+      <pre>
+        {source.lines.map((line, index) => {
+          const number = source.first + index;
+          const text = `${String(number).padStart(5)}  ${line}`;
+          return number === source.line ? <mark key={number}>{text}</mark> : <span key={number}>{text}</span>;
+        })}
+      </pre>
     </section>
   );
 }

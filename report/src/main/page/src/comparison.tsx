@@ -99,7 +99,7 @@ function baseline(exchange: Exchange, data: RunData, position: number): Other[] 
   if (!then) return [];
   const endpoint = endpointOfExchange(exchange);
   const siblings = exchangesIn(ofRow(testFiles, data, position)?.entries ?? []).filter((one) => endpointOfExchange(one) === endpoint);
-  const found = then.filter((one) => endpointOfExchange(one) === endpoint);
+  const found = exchangesIn(then.entries).filter((one) => endpointOfExchange(one) === endpoint);
   const nth = Math.min(Math.max(0, siblings.findIndex((one) => one.id === exchange.id)), found.length - 1);
   const ordered = nth > 0 ? [found[nth]!, ...found.filter((_, index) => index !== nth)] : found;
   return ordered.map((one) => ({

@@ -1,6 +1,7 @@
 // The account: the time at the left margin, what happened in the middle, the attachments in the right margin.
 import type { ComponentChildren } from 'preact';
-import { useEffect, useMemo, useRef } from 'preact/hooks';
+import { useContext, useEffect, useMemo, useRef } from 'preact/hooks';
+import { Open } from './comparison';
 import { ExchangeLine, short } from './exchange';
 import { RecordingPlayer } from './video';
 import { address } from './packed';
@@ -9,6 +10,7 @@ import { Moment } from './moment';
 import { Thumbnails } from './viewer';
 import { FailureBox } from './failure';
 import { Mark } from './mark';
+import { route, testLink } from './store';
 import { count, durationText } from './text';
 import type { Attachment, Check, Entry, Exchange, Failure, Log, Step, Unknown } from './types';
 
@@ -49,6 +51,10 @@ export function Entries({ entries, start, failure, recording }: Props) {
   useEffect(() => {
     if (playing.value && position >= 0) list.current?.children[position]?.scrollIntoView({ block: 'nearest' });
   }, [position]);
+  const open = useContext(Open);
+  const id = open?.data.rows[open.position]?.id ?? 'run';
+  const linked = Number(route.value.params.get('line') ?? 0) - 1;
+  useEffect(() => list.current?.children[linked]?.scrollIntoView({ block: 'center' }), [linked]);
   const longest = useMemo(() => lines.reduce((sum, line) => (line.depth === 0 && 'step' in line ? sum + line.step.duration : sum), 0), [lines]);
   const attachments = lines.flatMap((line) => ('attachments' in line ? line.attachments : []));
   const lineList = (
@@ -56,11 +62,15 @@ export function Entries({ entries, start, failure, recording }: Props) {
       {lines.map((line, index) => (
         <li
           key={index}
-          class={`entry depth-${Math.min(line.depth, 6)} ${index === position ? 'now' : ''}`}
+          class={`entry depth-${Math.min(line.depth, 6)} ${index === position ? 'now' : ''} ${index === linked ? 'linked' : ''}`}
+          aria-current={index === linked ? 'location' : undefined}
           onClick={recording && ((event) => seekFrom(event, line.at))}
         >
           <Moment at={line.at} start={start} recorded={recording !== undefined} />
           <LineContent line={line} failure={failure} attachments={attachments} longest={longest} />
+          <a class="to-line" href={`${testLink(id)}?line=${index + 1}`} title="The address of this line" tabIndex={'step' in line ? 0 : -1}>
+            ¶<span class="visually-hidden"> line {index + 1}</span>
+          </a>
         </li>
       ))}
     </ol>

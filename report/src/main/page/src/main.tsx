@@ -3,7 +3,7 @@ import { render } from 'preact';
 import { App } from './app';
 import { isPacked, packedRun, type Call } from './packed';
 import { arrivedRows, arrivedRun, baselineFiles, briefFiles, earlierFiles, exchangeFiles, failureTexts, isLost, loadRun, testFiles, texts } from './store';
-import type { Brief, Marks, Exchange, ExchangeRow, TestData, AttachmentText, RunData } from './types';
+import type { Brief, Marks, ExchangeRow, TestData, AttachmentText, RunData } from './types';
 
 declare global {
   interface Window {
@@ -14,7 +14,7 @@ declare global {
       failures(id: string, texts: [number, string][]): void;
       tests(id: string, tests: TestData[]): void;
       exchanges(id: string, rows: ExchangeRow[]): void;
-      baseline(id: string, exchanges: Exchange[][]): void;
+      baseline(id: string, tests: (TestData | null)[]): void;
       text(id: string, text: AttachmentText): void;
       brief(id: string, brief: Brief): void;
       earlier(id: string, marks: Marks[]): void;
@@ -28,7 +28,7 @@ window.verbale = {
   failures: (id, found) => failureTexts.arrived(id, found),
   tests: (id, tests) => testFiles.arrived(id, tests),
   exchanges: (id, rows) => exchangeFiles.arrived(id, rows),
-  baseline: (id, exchanges) => baselineFiles.arrived(id, exchanges),
+  baseline: (id, tests) => baselineFiles.arrived(id, tests),
   text: (id, text) => texts.arrived(id, text),
   earlier: (id, marks) => earlierFiles.arrived(id, marks),
   brief: (id, brief) => briefFiles.arrived(id, brief),

@@ -87,7 +87,7 @@ export function arrivedRun(data: Omit<RunData, 'rows'>): void {
 
 export const testFiles = new ScriptFiles<TestData[]>('tests');
 export const exchangeFiles = new ScriptFiles<ExchangeRow[]>('exchanges');
-export const baselineFiles = new ScriptFiles<Exchange[][]>('baseline');
+export const baselineFiles = new ScriptFiles<(TestData | null)[]>('baseline');
 export const texts = new ScriptFiles<AttachmentText>('texts');
 export const earlierFiles = new ScriptFiles<Marks[]>('earlier');
 export const briefFiles = new ScriptFiles<Brief>('briefs');

@@ -2,6 +2,7 @@
 import { useMemo } from 'preact/hooks';
 import { Open } from './comparison';
 import { Entries } from './entries';
+import { Beside } from './beside';
 import { BriefPart } from './brief';
 import { FailureBox } from './failure';
 import { recordingOf } from './playback';
@@ -86,6 +87,7 @@ function OneTest({ data, row, position }: { data: RunData; row: Row; position: n
         </FailureBox>
       )}
       {file.state === 'lost' && <Lost />}
+      {test && <Beside data={data} row={row} position={position} test={test} />}
       <Open.Provider value={{ data, position }}>
         {test && <TestEntries test={test} start={row.at} began={began} />}
       </Open.Provider>

@@ -188,10 +188,15 @@ export interface Brief {
   id?: string;
   text: string;
   locator?: string;
+  /** Lines around the one that failed. */
+  source?: { file: string; line: number; first: number; lines: string[] };
   nearest?: [selector: string, text: string, why: string][];
 }
 
 export interface TestData {
+  /** Of a test of another run. */
+  outcome?: Outcome;
+  duration?: number;
   /** Of its row, in the page of a run that is still going. */
   id?: string;
   /** What happened in it was left out of this page. */

@@ -2,6 +2,7 @@ package dev.verbale.cli;
 
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
+import dev.verbale.results.brief.BriefOptions;
 import dev.verbale.results.brief.FailureBrief;
 import dev.verbale.results.reason.FailureReason;
 import java.io.PrintWriter;
@@ -27,6 +28,7 @@ import picocli.CommandLine.Spec;
         footer = {
             "  verbale brief --test SeedsPageTest",
             "  verbale brief --test lends --size 4000 | xclip",
+            "  verbale brief --sources . --test SeedsPageTest   with the lines that failed and their last commits",
         })
 final class BriefCommand implements Callable<Integer> {
 
@@ -41,6 +43,9 @@ final class BriefCommand implements Callable<Integer> {
             description =
                     "Of tests that did not pass, those whose id holds TEXT. Left out: the first of the most frequent reason.")
     private @Nullable String test;
+
+    @Mixin
+    private final SourcesOption sources = new SourcesOption();
 
     @Option(
             names = "--size",
@@ -75,10 +80,11 @@ final class BriefCommand implements Callable<Integer> {
             out.println("Every test of " + read.name() + " passed or was not run.");
             return ExitCodes.DONE;
         }
+        var options = new BriefOptions(size, true, sources.code(spec));
         Map<String, FailureReason> reasonOf = FailureReason.byTest(reasons);
         for (TestResult one : wanted.subList(0, Math.min(limit, wanted.size())))
             out.println(TerminalText.printable(
-                    FailureBrief.of(read, one, reasonOf.get(one.id()), size).text()));
+                    FailureBrief.of(read, one, reasonOf.get(one.id()), options).text()));
         if (wanted.size() > limit)
             spec.commandLine()
                     .getErr()

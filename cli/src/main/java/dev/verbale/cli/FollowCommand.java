@@ -74,6 +74,9 @@ final class FollowCommand implements Callable<Integer> {
     private final HistoryOption history = new HistoryOption();
 
     @Mixin
+    private final SourcesOption sources = new SourcesOption();
+
+    @Mixin
     private final PageLookOption look = new PageLookOption();
 
     @Spec
@@ -126,7 +129,7 @@ final class FollowCommand implements Callable<Integer> {
 
     private PageOptions options(History remembered) throws IOException {
         try {
-            return look.options().withHistory(remembered);
+            return look.options().withHistory(remembered).withCode(sources.code(spec));
         } catch (IllegalArgumentException wrong) {
             throw new ParameterException(spec.commandLine(), wrong.getMessage(), wrong);
         }

@@ -64,6 +64,9 @@ final class PageCommand implements Callable<Integer> {
     private int maxAttachments;
 
     @Mixin
+    private final SourcesOption sources = new SourcesOption();
+
+    @Mixin
     private final PageLookOption look = new PageLookOption();
 
     @Option(
@@ -111,6 +114,7 @@ final class PageCommand implements Callable<Integer> {
         try {
             return look.options()
                     .withBaseline(before)
+                    .withCode(sources.code(spec))
                     .withHistory(history.read(spec.commandLine().getErr()));
         } catch (IllegalArgumentException wrong) {
             throw new ParameterException(spec.commandLine(), wrong.getMessage(), wrong);

@@ -120,6 +120,10 @@ class CommandLineTest {
         Output without = verbale("brief");
         Output none = verbale("brief", "--test", "roses");
         Output tooShort = verbale("brief", "--size", "20");
+        Path sources = Files.createDirectories(work.resolve("src/test/java/sample"));
+        Files.writeString(sources.resolve("CommandLineTest.java"), "a\nb\nc\nd\ne\nf\nopen(gate);\n");
+        Output code = verbale("brief", "--test", "gate", "--sources", "src");
+        Output nowhere = verbale("brief", "--sources", "nowhere");
 
         assertThat(one.code()).isZero();
         assertThat(one.out())
@@ -130,6 +134,9 @@ class CommandLineTest {
         assertThat(none.code()).isEqualTo(2);
         assertThat(none.err()).contains("that did not pass has 'roses' in its id");
         assertThat(tooShort.code()).isEqualTo(2);
+        assertThat(code.out()).contains("## Source, CommandLineTest.java", "> 7  open(gate);");
+        assertThat(nowhere.code()).isEqualTo(2);
+        assertThat(nowhere.err()).contains("--sources nowhere is no folder");
     }
 
     @Test

@@ -1,11 +1,14 @@
 package dev.verbale.report;
 
+import dev.verbale.json.WellFormedText;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
+import dev.verbale.results.brief.BriefOptions;
 import dev.verbale.results.brief.FailureBrief;
 import dev.verbale.results.element.MissingElement;
 import dev.verbale.results.element.NearElement;
 import dev.verbale.results.reason.FailureReason;
+import dev.verbale.results.source.SourceSnippet;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -27,13 +30,13 @@ final class BriefFiles {
     private static final int LONGEST = 12_000;
 
     private final Run run;
-    private final PageContent content;
+    private final BriefOptions options;
     private final boolean isGoing;
     private final Map<String, FailureReason> reasonOf;
 
-    BriefFiles(Run run, List<FailureReason> reasons, PageOptions options) {
-        this.content = options.content();
-        this.isGoing = options.progress() != null;
+    BriefFiles(Run run, List<FailureReason> reasons, PageOptions page) {
+        this.options = new BriefOptions(LONGEST, page.content().hasEnvironment(), page.code());
+        this.isGoing = page.progress() != null;
         this.run = run;
         this.reasonOf = FailureReason.byTest(reasons);
     }
@@ -53,11 +56,24 @@ final class BriefFiles {
         return written;
     }
 
+    /** Of a file only its name: where somebody keeps it is theirs. */
+    private static void source(JsonGenerator json, SourceSnippet source) {
+        json.writeObjectPropertyStart("source");
+        json.writeStringProperty("file", String.valueOf(source.file().getFileName()));
+        json.writeNumberProperty("line", source.line());
+        json.writeNumberProperty("first", source.first());
+        json.writeArrayPropertyStart("lines");
+        for (String line : source.lines()) json.writeString(WellFormedText.of(line));
+        json.writeEndArray();
+        json.writeEndObject();
+    }
+
     private void brief(JsonGenerator json, TestResult test) {
         json.writeStartObject();
-        FailureBrief brief = FailureBrief.of(run, test, reasonOf.get(test.id()), LONGEST, content.hasEnvironment());
+        FailureBrief brief = FailureBrief.of(run, test, reasonOf.get(test.id()), options);
         if (isGoing) json.writeStringProperty("id", test.id());
         json.writeStringProperty("text", brief.text());
+        if (brief.source() != null) source(json, brief.source());
         MissingElement missing = brief.missing();
         if (missing != null) {
             json.writeStringProperty("locator", missing.locator());

@@ -104,7 +104,7 @@ public final class Page {
                 () -> {
                     var exchanges = new ExchangeFiles(run, rows);
                     exchanges.write(data);
-                    BaselineExchanges before = before(options.baseline(), rows, folder);
+                    BaselineTests before = before(options, rows, folder);
                     if (before != null) before.write(data);
                     FailureTexts.write(rows, data);
                     new RunFile(run, rows, reasons, earlier, options).write(exchanges.count(), before, data);
@@ -112,8 +112,9 @@ public final class Page {
         return new IndexFile(PlainSummary.of(run, reasons), options.look());
     }
 
-    private static @Nullable BaselineExchanges before(@Nullable Run baseline, List<Row> rows, Path folder) {
+    private static @Nullable BaselineTests before(PageOptions options, List<Row> rows, Path folder) {
+        Run baseline = options.baseline();
         if (baseline == null) return null;
-        return new BaselineExchanges(baseline, rows, new AttachmentCopier(baseline, folder, "baseline"));
+        return new BaselineTests(baseline, rows, new AttachmentCopier(baseline, folder, "baseline"), options);
     }
 }

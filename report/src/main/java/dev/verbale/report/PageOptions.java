@@ -2,17 +2,19 @@ package dev.verbale.report;
 
 import dev.verbale.history.History;
 import dev.verbale.results.Run;
+import dev.verbale.results.source.CodeAtHand;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
  * What a page is made of beside its run. Each method gives new options and leaves these as they are.
  *
- * @param baseline a run to compare exchanges with; null for none
+ * @param baseline a run to compare tests with; null for none
  * @param history of earlier runs, for what is new and since when; null for none
  * @param look what stands at its top, and its accent
  * @param content what is left out of it
  * @param progress where the run is still going; null where it is over
+ * @param code of the suite, for the lines around one that failed; null for none
  * @since 0.2.0
  */
 public record PageOptions(
@@ -20,10 +22,11 @@ public record PageOptions(
         @Nullable History history,
         PageLook look,
         PageContent content,
-        @Nullable PageProgress progress) {
+        @Nullable PageProgress progress,
+        @Nullable CodeAtHand code) {
 
     /** The run alone, with all that was recorded. */
-    public static final PageOptions PLAIN = new PageOptions(null, null, PageLook.PLAIN, PageContent.ALL, null);
+    public static final PageOptions PLAIN = new PageOptions(null, null, PageLook.PLAIN, PageContent.ALL, null, null);
 
     public PageOptions {
         Objects.requireNonNull(look, "look");
@@ -32,26 +35,31 @@ public record PageOptions(
 
     /** With {@code baseline}, or none where it is null. */
     public PageOptions withBaseline(@Nullable Run baseline) {
-        return new PageOptions(baseline, history, look, content, progress);
+        return new PageOptions(baseline, history, look, content, progress, code);
     }
 
     /** With {@code history}, or none where it is null. */
     public PageOptions withHistory(@Nullable History history) {
-        return new PageOptions(baseline, history, look, content, progress);
+        return new PageOptions(baseline, history, look, content, progress, code);
     }
 
     /** With {@code look}. */
     public PageOptions withLook(PageLook look) {
-        return new PageOptions(baseline, history, look, content, progress);
+        return new PageOptions(baseline, history, look, content, progress, code);
     }
 
     /** With {@code content}. */
     public PageOptions withContent(PageContent content) {
-        return new PageOptions(baseline, history, look, content, progress);
+        return new PageOptions(baseline, history, look, content, progress, code);
     }
 
     /** With {@code progress}, or as of a run that is over where it is null. */
     public PageOptions withProgress(@Nullable PageProgress progress) {
-        return new PageOptions(baseline, history, look, content, progress);
+        return new PageOptions(baseline, history, look, content, progress, code);
+    }
+
+    /** With {@code code}, or none where it is null. Its lines are in the page as they stand, and not masked. */
+    public PageOptions withCode(@Nullable CodeAtHand code) {
+        return new PageOptions(baseline, history, look, content, progress, code);
     }
 }

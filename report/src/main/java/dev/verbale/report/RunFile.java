@@ -50,7 +50,7 @@ final class RunFile {
      * @param exchanges how many the page has
      * @param baseline null for none
      */
-    void write(int exchanges, @Nullable BaselineExchanges baseline, Path data) throws IOException {
+    void write(int exchanges, @Nullable BaselineTests baseline, Path data) throws IOException {
         List<Row> counted = rows.stream().filter(RunFile::counts).toList();
         ScriptFile.write(data.resolve("run.js"), "run", null, json -> {
             json.writeStartObject();

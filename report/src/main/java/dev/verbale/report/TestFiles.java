@@ -34,9 +34,12 @@ final class TestFiles {
     /** An archive may hold what a browser asked in an hour, and stands in a page for somebody to read. */
     private static final int MAX_OF_AN_ARCHIVE = 500;
 
+    /** Where those of another run are. */
+    static final String BASELINE = "baseline";
+
     private final OwnFrames own;
     private final Run run;
-    private final List<Row> rows;
+    private final List<? extends @Nullable Row> rows;
     private final AttachmentCopier attachments;
     private final PageContent content;
     /** Whether the page will be replaced while it is read, and its rows will be in other positions. */
@@ -46,7 +49,8 @@ final class TestFiles {
     /** And what was checked of the exchanges in there. */
     private Map<Integer, List<Entry.CheckEntry>> checks = Map.of();
 
-    TestFiles(Run run, List<Row> rows, AttachmentCopier attachments, PageOptions options) {
+    /** @param rows null for one of which there is nothing */
+    TestFiles(Run run, List<? extends @Nullable Row> rows, AttachmentCopier attachments, PageOptions options) {
         this.content = options.content();
         this.isGoing = options.progress() != null;
         this.run = run;
@@ -56,16 +60,7 @@ final class TestFiles {
     }
 
     void write(Path data) throws IOException {
-        Path folder = Files.createDirectories(data.resolve("tests"));
-        for (int from = 0; from < rows.size(); from += CHUNK) {
-            List<Row> some = rows.subList(from, Math.min(rows.size(), from + CHUNK));
-            String name = String.valueOf(from / CHUNK);
-            ScriptFile.write(folder.resolve(name + ".js"), "tests", name, json -> {
-                json.writeStartArray();
-                for (Row row : some) test(json, row);
-                json.writeEndArray();
-            });
-        }
+        Path folder = writeRows(data, "tests");
         ScriptFile.write(folder.resolve("run.js"), "tests", "run", json -> {
             json.writeStartArray();
             outsideTests(json);
@@ -73,10 +68,32 @@ final class TestFiles {
         });
     }
 
-    private void test(JsonGenerator json, Row row) throws IOException {
+    /** Only the rows, in files of {@code call}. */
+    Path writeRows(Path data, String call) throws IOException {
+        Path folder = Files.createDirectories(data.resolve(call));
+        for (int from = 0; from < rows.size(); from += CHUNK) {
+            List<? extends @Nullable Row> some = rows.subList(from, Math.min(rows.size(), from + CHUNK));
+            String name = String.valueOf(from / CHUNK);
+            ScriptFile.write(folder.resolve(name + ".js"), call, name, json -> {
+                json.writeStartArray();
+                for (Row row : some) {
+                    if (row == null) json.writeNull();
+                    else test(json, row, call.equals(BASELINE));
+                }
+                json.writeEndArray();
+            });
+        }
+        return folder;
+    }
+
+    private void test(JsonGenerator json, Row row, boolean isAlone) throws IOException {
         entries = row.entries();
         checks = row.checks();
         json.writeStartObject();
+        if (isAlone) { // in no list that would say it
+            json.writeStringProperty("outcome", row.outcome().word());
+            json.writeNumberProperty("duration", RunFile.micros(row.duration()));
+        }
         if (isGoing) json.writeStringProperty("id", row.id());
         if (row.isLeftOut()) json.writeBooleanProperty("leftOut", true);
         entries(json, row.entries());

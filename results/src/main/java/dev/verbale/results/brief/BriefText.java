@@ -15,6 +15,8 @@ import dev.verbale.results.element.NearElement;
 import dev.verbale.results.element.PageSource;
 import dev.verbale.results.reason.BrowserFindings;
 import dev.verbale.results.reason.FailureReason;
+import dev.verbale.results.source.CodeAtHand;
+import dev.verbale.results.source.SourceSnippet;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
@@ -38,25 +40,35 @@ final class BriefText {
     private final Run run;
     private final TestResult test;
     private final @Nullable MissingElement missing;
+    private final @Nullable SourceSnippet source;
+    private final BriefOptions options;
     private final int longest;
     private final StringBuilder text = new StringBuilder();
 
-    BriefText(Run run, TestResult test, @Nullable MissingElement missing, int longest) {
+    BriefText(
+            Run run,
+            TestResult test,
+            @Nullable MissingElement missing,
+            @Nullable SourceSnippet source,
+            BriefOptions options) {
         this.run = run;
         this.test = test;
         this.missing = missing;
-        this.longest = longest;
+        this.source = source;
+        this.options = options;
+        this.longest = options.longest();
     }
 
-    String whole(@Nullable FailureReason reason, boolean hasEnvironment) {
+    String whole(@Nullable FailureReason reason) {
         head();
         failure();
         missing();
+        code();
         steps();
         console();
         exchanges();
         if (reason != null) others(reason);
-        if (hasEnvironment) facts();
+        if (options.hasEnvironment()) facts();
         outline();
         return Texts.cut(text.toString().stripTrailing(), longest - 2) + "\n";
     }
@@ -120,6 +132,24 @@ final class BriefText {
                 .limit(MAX_FRAMES)
                 .forEach(frame -> lines.add("  " + line(frame)));
         section("Failure", lines);
+    }
+
+    /** The lines around the one that failed, and who touched them last. */
+    private void code() {
+        if (source == null) return;
+        List<String> lines = new ArrayList<>();
+        int number = source.first();
+        for (String one : source.lines()) {
+            lines.add((number == source.line() ? "> " : "  ") + number + "  "
+                    + Texts.cut(one.stripTrailing(), LONGEST_LINE));
+            number++;
+        }
+        section("Source, " + line(String.valueOf(source.file().getFileName())), lines);
+        CodeAtHand code = options.code();
+        List<String> commits = code == null ? List.of() : code.commits().apply(source.file());
+        section(
+                "Commits that touched it last",
+                commits.stream().map(one -> "- " + line(one)).toList());
     }
 
     private void missing() {

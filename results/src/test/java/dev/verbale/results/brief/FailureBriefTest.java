@@ -85,7 +85,8 @@ class FailureBriefTest {
 
     private String brief(int longest) {
         TestResult test = run.needingAttention().get(0);
-        return FailureBrief.of(run, test, reason(run, test), longest).text();
+        return FailureBrief.of(run, test, reason(run, test), BriefOptions.longest(longest))
+                .text();
     }
 
     @Test
@@ -175,12 +176,12 @@ class FailureBriefTest {
                     new TestEnded(4, 1, Outcome.FAILED, text, new Failure("E", "m", text, text, name, List.of())));
             Run read = sample.read();
             for (TestResult test : read.tests()) {
-                assertThat(FailureBrief.of(read, test, reason(read, test), 500)
+                assertThat(FailureBrief.of(read, test, reason(read, test), BriefOptions.longest(500))
                                 .text()
                                 .length())
                         .isLessThanOrEqualTo(500);
-                String brief =
-                        FailureBrief.of(read, test, reason(read, test), 6_000).text();
+                String brief = FailureBrief.of(read, test, reason(read, test), BriefOptions.longest(6_000))
+                        .text();
                 assertThat(brief.length()).isLessThanOrEqualTo(6_000);
                 assertThat(brief.lines().filter(line -> line.startsWith("#")))
                         .allMatch(line -> line.startsWith("# ")
