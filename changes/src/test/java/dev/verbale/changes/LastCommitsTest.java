@@ -17,7 +17,7 @@ class LastCommitsTest {
         var project = new SmallProject(Files.createDirectory(folder.resolve("repository")));
         project.write("Seed.java", "1").commit();
         project.write("Rota.java", "1").commit();
-        project.write("Seed.java", "2");
+        project.write("Seed.java", "lend two");
         project.git("commit", "-qam", "Lend two sachets");
 
         assertThat(LastCommits.of(project.folder.resolve("Seed.java"), 5))
