@@ -11,6 +11,7 @@ import { earlierLink, exchangesLink, testsLink, isLost, route, run, summaryLink,
 import { Summary } from './summary';
 import { Workers } from './workers';
 import type { RunData } from './types';
+import { other, speak, t } from './texts';
 
 const THEME = 'verbale-theme';
 const theme = signal(remembered());
@@ -28,10 +29,10 @@ export function App() {
 function Lost() {
     return (
       <main class="lost">
-        <h1>The data of this page is missing</h1>
+        <h1>{t('The data of this page is missing')}</h1>
         <p>
-          This page needs the folder <code>data</code> that was written beside it. Copy or unpack the folder as a whole, or
-          write the page again with <code>verbale page</code>.
+          {t('This page needs the folder data that was written beside it. Copy or unpack the folder as a whole, or write the page again:')}{' '}
+          <code>verbale page</code>
         </p>
       </main>
     );
@@ -43,37 +44,28 @@ function Page({ data }: { data: RunData }) {
   return (
     <>
       <header class="masthead">
-        <a class="skip" href="#" onClick={toMain}>
-          Skip to the content
-        </a>
+        <a class="skip" href="#" onClick={toMain}>{t('Skip to the content')}</a>
         <a class="wordmark" href={summaryLink}>
           {data.logo && <img class="logo" src={data.logo} alt="" />}
           {data.title ?? 'Verbale'}
         </a>
         <span class="run-name">{data.name}</span>
-        <nav aria-label="Views">
-          <a href={summaryLink} aria-current={view === 'summary' ? 'page' : undefined}>
-            Summary
-          </a>
-          <a href={testsLink({})} aria-current={view === 'tests' ? 'page' : view === 'test' ? 'true' : undefined}>
-            Tests
-          </a>
-          <a href={workersLink} aria-current={view === 'workers' ? 'page' : undefined}>
-            Workers
-          </a>
+        <nav aria-label={t('Views')}>
+          <a href={summaryLink} aria-current={view === 'summary' ? 'page' : undefined}>{t('Summary')}</a>
+          <a href={testsLink({})} aria-current={view === 'tests' ? 'page' : view === 'test' ? 'true' : undefined}>{t('Tests')}</a>
+          <a href={workersLink} aria-current={view === 'workers' ? 'page' : undefined}>{t('Workers')}</a>
           {data.earlier && (
-            <a href={earlierLink} aria-current={view === 'earlier' ? 'page' : undefined}>
-              Earlier runs
-            </a>
+            <a href={earlierLink} aria-current={view === 'earlier' ? 'page' : undefined}>{t('Earlier runs')}</a>
           )}
           {data.exchanges > 0 && (
-            <a href={exchangesLink({})} aria-current={view === 'exchanges' ? 'page' : undefined}>
-              Exchanges
-            </a>
+            <a href={exchangesLink({})} aria-current={view === 'exchanges' ? 'page' : undefined}>{t('Exchanges')}</a>
           )}
         </nav>
-        <button class="quiet theme" onClick={turn} title="Light or dark">
-          ◐<span class="visually-hidden"> light or dark</span>
+        <button class="quiet language" lang={other()} onClick={() => speak(other())} title={other() === 'it' ? 'In italiano' : 'In English'}>
+          {other()}
+        </button>
+        <button class="quiet theme" onClick={turn} title={t('Light or dark')}>
+          ◐<span class="visually-hidden">{t('light or dark')}</span>
         </button>
       </header>
       {view === 'summary' && <Summary data={data} />}
@@ -88,9 +80,11 @@ function Page({ data }: { data: RunData }) {
   );
 }
 
+const TITLES = { tests: 'Tests', workers: 'Workers', exchanges: 'Exchanges', earlier: 'Earlier runs' } as const;
+
 function titleOf(data: RunData): string {
   const { view, id } = route.value;
-  const name = view === 'earlier' ? 'Earlier runs' : view === 'test' ? (id === 'run' ? 'Outside tests' : (data.rows.find((row) => row.id === id)?.name ?? id)) : view === 'summary' ? '' : view[0]!.toUpperCase() + view.slice(1);
+  const name = view === 'test' ? (id === 'run' ? t('Outside tests') : (data.rows.find((row) => row.id === id)?.name ?? id)) : view === 'summary' ? '' : t(TITLES[view]);
   return [name, data.name, data.title ?? 'Verbale'].filter(Boolean).join(' · ');
 }
 

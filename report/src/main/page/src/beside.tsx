@@ -7,6 +7,7 @@ import { address } from './packed';
 import { baselineFiles, keyOf, ofRow, outcomeText, route, testFiles, testLink } from './store';
 import { count, durationText } from './text';
 import type { Attachment, Entry, Outcome, Row, RunData, Step, TestData } from './types';
+import { t } from './texts';
 
 const MAX_STEPS = 2_000;
 const BASELINE = 'baseline';
@@ -24,17 +25,17 @@ export function Beside({ data, row, position, test }: { data: RunData; row: Row;
   const before = data.baseline === undefined ? undefined : ofRow(baselineFiles, data, position);
   if (attempts.length < 2 && !before) return null;
   const chosen = route.value.params.get('beside') ?? '';
-  const here: Side = { label: attempts.length > 1 ? `attempt ${attempts.indexOf(row) + 1}` : 'this run', outcome: row.outcome, duration: row.duration, test };
+  const here: Side = { label: attempts.length > 1 ? t('attempt {0}', attempts.indexOf(row) + 1) : t('this run'), outcome: row.outcome, duration: row.duration, test };
   return (
-    <section class="beside" aria-label="Compared with">
+    <section class="beside" aria-label={t('Compared with')}>
       <p>
         <label class="choice">
-          Compare with{' '}
+          {t('Compare with')}{' '}
           <select value={chosen} onChange={(event) => go(row, event.currentTarget.value)}>
-            <option value="">nothing</option>
+            <option value="">{t('nothing')}</option>
             {attempts.map((other, index) => other !== row && (
               <option key={other.id} value={other.id}>
-                attempt {index + 1}, {outcomeText(other.outcome)}
+                {t('attempt {0}', index + 1)}, {outcomeText(other.outcome)}
               </option>
             ))}
             {before && <option value={BASELINE}>{data.baseline}</option>}
@@ -44,7 +45,7 @@ export function Beside({ data, row, position, test }: { data: RunData; row: Row;
       {chosen === BASELINE && before && (
         <Both here={here} there={{ label: data.baseline!, outcome: before.outcome ?? 'unfinished', duration: before.duration ?? 0, test: before }} />
       )}
-      {attempts.map((other, index) => other.id === chosen && other !== row && <Attempt key={other.id} data={data} row={other} label={`attempt ${index + 1}`} here={here} />)}
+      {attempts.map((other, index) => other.id === chosen && other !== row && <Attempt key={other.id} data={data} row={other} label={t('attempt {0}', index + 1)} here={here} />)}
     </section>
   );
 }
@@ -81,7 +82,7 @@ function Both({ here, there }: { here: Side; there: Side }) {
         <table class="differences steps">
           <thead>
             <tr>
-              <th scope="col">step</th>
+              <th scope="col">{t('step')}</th>
               <th scope="col">{here.label}</th>
               <th scope="col">{there.label}</th>
             </tr>
@@ -114,21 +115,22 @@ function Cell({ line, name }: { line: Line | undefined; name: string }) {
           <Mark outcome={line.step.outcome} /> {outcomeText(line.step.outcome)} <span class="dim">{durationText(line.step.duration)}</span>
         </>
       ) : (
-        <i class="dim">not there</i>
+        <i class="dim">{t('not there')}</i>
       )}
     </td>
   );
 }
 
 function sentence(pairs: Pair[], first: number, here: Side, there: Side): string {
-  const ends = `${here.label} ${outcomeText(here.outcome)} after ${durationText(here.duration)}, ${there.label} ${outcomeText(there.outcome)} after ${durationText(there.duration)}`;
-  if (pairs.length === 0) return `Neither has a step; ${ends}.`;
-  if (first < 0) return `${count(pairs.length, 'step')} went the same; ${ends}.`;
+  const end = (side: Side) => t('{0} {1} after {2}', side.label, outcomeText(side.outcome), durationText(side.duration));
+  const ends = `${end(here)}, ${end(there)}`;
+  if (pairs.length === 0) return `${t('Neither has a step')}; ${ends}.`;
+  if (first < 0) return `${t('{0} went the same', count(pairs.length, 'step'))}; ${ends}.`;
   const { here: a, there: b } = pairs[first]!;
   const name = nameOf((a ?? b)!.step);
-  if (!b) return `The first step that went differently: “${name}” is only in ${here.label}; ${ends}.`;
-  if (!a) return `The first step that went differently: “${name}” is only in ${there.label}; ${ends}.`;
-  return `The first step that went differently: “${name}” ${outcomeText(a.step.outcome)} in ${here.label}, ${outcomeText(b.step.outcome)} in ${there.label}; ${ends}.`;
+  if (!b) return `${t('The first step that went differently: “{0}” is only in {1}', name, here.label)}; ${ends}.`;
+  if (!a) return `${t('The first step that went differently: “{0}” is only in {1}', name, there.label)}; ${ends}.`;
+  return `${t('The first step that went differently: “{0}” {1} in {2}, {3} in {4}', name, outcomeText(a.step.outcome), here.label, outcomeText(b.step.outcome), there.label)}; ${ends}.`;
 }
 
 function isDifferent({ here, there }: Pair): boolean {
@@ -185,11 +187,11 @@ function Screens({ here, there, labels }: { here: Attachment | undefined; there:
   return (
     <figure class="screens">
       <div class="over">
-        <img src={now} alt={`The page at last in ${labels[0]}`} />
-        <img src={before} alt={`The page at last in ${labels[1]}`} style={{ clipPath: `inset(0 0 0 ${share}%)` }} />
+        <img src={now} alt={t('The page at last in {0}', labels[0])} />
+        <img src={before} alt={t('The page at last in {0}', labels[1])} style={{ clipPath: `inset(0 0 0 ${share}%)` }} />
         <i style={{ left: `${share}%` }} aria-hidden="true" />
       </div>
-      <input type="range" min={0} max={100} value={share} aria-label={`How much of ${labels[0]} is seen, from the left`} onInput={(event) => setShare(event.currentTarget.valueAsNumber)} />
+      <input type="range" min={0} max={100} value={share} aria-label={t('How much of {0} is seen, from the left', labels[0])} onInput={(event) => setShare(event.currentTarget.valueAsNumber)} />
       <figcaption class="dim">
         <span>{labels[0]}</span>
         <span>{labels[1]}</span>

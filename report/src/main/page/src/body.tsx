@@ -7,6 +7,7 @@ import { address } from './packed';
 import { texts } from './store';
 import { bytes, count } from './text';
 import type { Body } from './types';
+import { t } from './texts';
 
 const IMAGES = ['image/png', 'image/jpeg', 'image/gif', 'image/webp'];
 const LONGEST_TREE = 1_000_000;
@@ -19,30 +20,30 @@ export function BodyView({ body }: { body: Body }) {
   const file = whole && body.text !== undefined ? texts.get(body.text).value : undefined;
   const text = file?.state === 'here' ? file.value.text : body.inline;
   const excerpt = body.inline !== undefined && body.text !== undefined && file?.state !== 'here';
-  const size = body.size < 0 ? '' : bytes(body.size) + (body.decoded ? `, ${bytes(body.decoded)} unpacked` : '');
+  const size = body.size < 0 ? '' : bytes(body.size) + (body.decoded ? `, ${t('{0} unpacked', bytes(body.decoded))}` : '');
   return (
     <div class="body">
       <p class="dim">
-        {body.mediaType || 'no media type'} {size}
-        {text !== undefined && <Copy label="copy" text={() => text} />}
+        {body.mediaType || t('no media type')} {size}
+        {text !== undefined && <Copy label={t('copy')} text={() => text} />}
         {body.href && <Download href={body.href} />}
       </p>
-      {body.leftOut && <p class="dim">Not kept: {body.leftOut}.</p>}
-      {body.cut && <p class="dim">Only the beginning was kept.</p>}
+      {body.leftOut && <p class="dim">{t('Not kept: {0}.', body.leftOut)}</p>}
+      {body.cut && <p class="dim">{t('Only the beginning was kept.')}</p>}
       {excerpt && (
         <p class="dim">
-          Only the beginning is shown.
+          {t('Only the beginning is shown.')}
           <button class="quiet whole" onClick={() => setWhole(true)}>
-            show all that was kept
+            {t('show all that was kept')}
           </button>
         </p>
       )}
-      {IMAGES.includes(plainType(body)) && body.href && <img src={address(body.href)} alt="The body" />}
+      {IMAGES.includes(plainType(body)) && body.href && <img src={address(body.href)} alt={t('The body')} />}
       {text !== undefined && text !== '' && <BodyText key={String(whole)} text={text} type={plainType(body)} />}
       {body.parts?.map((part, index) => (
         <section key={index} class="part">
           <h4>
-            {part.name || 'a part'} {part.fileName !== undefined && <span class="dim">the file {part.fileName}</span>}
+            {part.name || t('a part')} {part.fileName !== undefined && <span class="dim">{t('the file {0}', part.fileName)}</span>}
           </h4>
           <BodyView body={part.body} />
         </section>
@@ -67,17 +68,17 @@ function BodyText({ text, type }: { text: string; type: string }) {
     <>
       <p class="body-keys">
         {text.length > SHORTEST_SEARCHED && (
-          <input type="search" placeholder="Search" aria-label="Search in this body" value={words} onInput={(e) => setWords(e.currentTarget.value)} />
+          <input type="search" placeholder={t('Search')} aria-label={t('Search in this body')} value={words} onInput={(e) => setWords(e.currentTarget.value)} />
         )}
-        {words && <span class="dim">{hits === 0 ? 'not found' : count(hits, 'hit')}</span>}
+        {words && <span class="dim">{hits === 0 ? t('not found') : count(hits, 'hit')}</span>}
         {special && (
           <button class="quiet" aria-pressed={raw} onClick={() => setRaw(!raw)}>
-            {raw ? 'formatted' : 'raw'}
+            {raw ? t('formatted') : t('raw')}
           </button>
         )}
         {values !== undefined && !raw && (
           <button class="quiet" onClick={() => setTree({ open: !tree.open, turn: tree.turn + 1 })}>
-            {tree.open ? 'collapse all' : 'expand all'}
+            {tree.open ? t('collapse all') : t('expand all')}
           </button>
         )}
       </p>
@@ -90,7 +91,7 @@ function BodyText({ text, type }: { text: string; type: string }) {
           {values.slice(0, MAX_LINES).map((value, index) => (
             <Tree key={index} value={value} words={words} open={tree.open} />
           ))}
-          {values.length > MAX_LINES && <p class="dim">and {count(values.length - MAX_LINES, 'line')} more</p>}
+          {values.length > MAX_LINES && <p class="dim">{t('and {0} more', count(values.length - MAX_LINES, 'line'))}</p>}
         </div>
       ) : events ? (
         <table class="events">
@@ -213,7 +214,7 @@ export function Copy({ label, text }: { label: string; text(): string }) {
   };
   return (
     <button class="quiet" onClick={copy}>
-      {done ? 'copied' : label}
+      {done ? t('copied') : label}
     </button>
   );
 }

@@ -2,6 +2,7 @@
 import { useState } from 'preact/hooks';
 import { briefFiles } from './store';
 import type { Brief } from './types';
+import { known, t } from './texts';
 
 const SHOWN_FOR = 2_000;
 
@@ -20,15 +21,15 @@ export function BriefPart({ position, id }: { position: number; id: string }) {
 function Nearest({ brief }: { brief: Brief }) {
   if (!brief.nearest) return null;
   return (
-    <section class="nearest" aria-label="Nearest elements">
+    <section class="nearest" aria-label={t('Nearest elements')}>
       <h2>
-        {brief.nearest.length === 0 ? 'The page had nothing like' : 'The page had no'} <span class="code">{brief.locator}</span>
-        {brief.nearest.length > 0 && '; nearest to it:'}
+        {brief.nearest.length === 0 ? t('The page had nothing like') : t('The page had no')} <span class="code">{brief.locator}</span>
+        {brief.nearest.length > 0 && t('; nearest to it:')}
       </h2>
       <ul>
         {brief.nearest.map(([selector, text, why]) => (
           <li key={selector}>
-            <span class="code">{selector}</span> {text && <q>{text}</q>} <span class="dim">{why}</span>
+            <span class="code">{selector}</span> {text && <q>{text}</q>} <span class="dim">{spoken(why)}</span>
           </li>
         ))}
       </ul>
@@ -36,14 +37,22 @@ function Nearest({ brief }: { brief: Brief }) {
   );
 }
 
+/** Why it is near, by the words of NearestElements.java. */
+function spoken(why: string): string {
+  return why
+    .split(', ')
+    .map((one) => (one.startsWith('is called ') ? t('is called {0}', one.slice('is called '.length)) : known(one)))
+    .join(', ');
+}
+
 /** The line that failed, among its neighbours. */
 function Snippet({ brief }: { brief: Brief }) {
   const { source } = brief;
   if (!source) return null;
   return (
-    <section class="snippet" aria-label="Source">
+    <section class="snippet" aria-label={t('Source')}>
       <h2>
-        {source.file}, line {source.line}
+        {t('{0}, line {1}', source.file, source.line)}
       </h2>
       <pre>
         {source.lines.map((line, index) => {
@@ -65,11 +74,9 @@ function CopyAsText({ text }: { text: string }) {
     });
   return (
     <p class="brief">
-      <button class="word" onClick={copy} title="The test, its steps, the failure, console, exchanges, environment">
-        Copy as text
-      </button>{' '}
+      <button class="word" onClick={copy} title={t('The test, its steps, the failure, console, exchanges, environment')}>{t('Copy as text')}</button>{' '}
       <span class="dim" role="status">
-        {isCopied ? 'copied' : ''}
+        {isCopied ? t('copied') : ''}
       </span>
     </p>
   );

@@ -2,6 +2,7 @@
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { count, day, durationText, moment, whole } from './text';
 import type { EarlierRun, Row } from './types';
+import { t } from './texts';
 
 const WIDTH = 1000;
 const HEIGHT = 100;
@@ -13,13 +14,13 @@ export function RunsChart({ runs, children }: { runs: EarlierRun[]; children?: s
   const step = WIDTH / runs.length;
   return (
     <figure>
-      <svg class="chart" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} preserveAspectRatio="none" role="img" aria-label={`Tests of each run, those that did not pass at the top; ${spoken(runs)}`}>
+      <svg class="chart" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} preserveAspectRatio="none" role="img" aria-label={`${t('Tests of each run, those that did not pass at the top')}; ${spoken(runs)}`}>
         {runs.map(([name, started, tests, attention], index) => {
           const x = (index + GAP / 2) * step;
           const width = step * (1 - GAP);
           return (
             <g key={name}>
-              <title>{`${moment(started, 0)}: ${whole(attention)} of ${count(tests, 'test')} did not pass`}</title>
+              <title>{`${moment(started, 0)}: ${t('{0} of {1} did not pass', whole(attention), count(tests, 'test'))}`}</title>
               <rect class="calm" x={x} width={width} y={HEIGHT - y(tests - attention)} height={y(tests - attention)} />
               <rect class="attention" x={x} width={width} y={HEIGHT - y(tests)} height={Math.max(attention > 0 ? 1.5 : 0, y(attention))} />
               {index === runs.length - 1 && <path class="now" d={`M${x} ${HEIGHT}h${width}`} />}
@@ -29,8 +30,8 @@ export function RunsChart({ runs, children }: { runs: EarlierRun[]; children?: s
       </svg>
       <figcaption class="chart-caption dim">
         <span>{day(runs[0]![1])}</span>
-        <span>{children ?? 'tests of each run; red ones did not pass'}</span>
-        <span>this run</span>
+        <span>{children ?? t('tests of each run; red ones did not pass')}</span>
+        <span>{t('this run')}</span>
       </figcaption>
     </figure>
   );
@@ -38,7 +39,7 @@ export function RunsChart({ runs, children }: { runs: EarlierRun[]; children?: s
 
 function spoken(runs: EarlierRun[]): string {
   const [, , tests, attention] = runs.at(-1)!;
-  return `of this run ${whole(attention)} of ${whole(tests)}`;
+  return t('of this run {0} of {1}', whole(attention), whole(tests));
 }
 
 /** How long each run was, as a line from zero. */
@@ -49,13 +50,13 @@ export function TimesChart({ runs }: { runs: EarlierRun[] }) {
   const points = runs.map((run, index) => `${(index + 0.5) * step} ${y(run[4])}`);
   return (
     <figure>
-      <svg class="chart low" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} preserveAspectRatio="none" role="img" aria-label={`How long each run was, up to ${durationText(longest)}; this one ${durationText(runs.at(-1)![4])}`}>
+      <svg class="chart low" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} preserveAspectRatio="none" role="img" aria-label={t('How long each run was, up to {0}; this one {1}', durationText(longest), durationText(runs.at(-1)![4]))}>
         <path class="line" d={`M${points.join('L')}`} />
         <path class="line now" d={`M${points.at(-1)}h0.01`} />
       </svg>
       <figcaption class="chart-caption dim">
-        <span>0 to {durationText(longest)}</span>
-        <span>how long each run was</span>
+        <span>{t('0 to {0}', durationText(longest))}</span>
+        <span>{t('how long each run was')}</span>
         <span>{durationText(runs.at(-1)![4])}</span>
       </figcaption>
     </figure>
@@ -63,7 +64,7 @@ export function TimesChart({ runs }: { runs: EarlierRun[] }) {
 }
 
 const BOUNDS = [1e3, 1e4, 1e5, 1e6, 1e7, 6e7, Infinity];
-const NAMES = ['under 1 ms', 'to 10 ms', 'to 100 ms', 'to 1 s', 'to 10 s', 'to 1 min', 'longer'];
+const NAMES = ['under 1 ms', 'to 10 ms', 'to 100 ms', 'to 1 s', 'to 10 s', 'to 1 min', 'longer'] as const;
 
 /** How many tests were how long: a bar for each power of ten, with its number. */
 export function Durations({ rows }: { rows: Row[] }) {
@@ -78,7 +79,7 @@ export function Durations({ rows }: { rows: Row[] }) {
       <tbody>
         {counts.slice(first, last + 1).map((number, index) => (
           <tr key={index}>
-            <th scope="row">{NAMES[first + index]}</th>
+            <th scope="row">{t(NAMES[first + index]!)}</th>
             <td class="of-bar">
               <svg viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
                 <rect class="calm" width={(100 * number) / largest} height="8" />
@@ -102,7 +103,7 @@ export function Times({ times, scale }: { times: number[]; scale: (micros: numbe
   const sorted = times.toSorted((a, b) => a - b);
   const shown = sorted.length <= MAX_MARKS ? sorted : Array.from({ length: MAX_MARKS }, (_, i) => sorted[Math.floor((i * sorted.length) / MAX_MARKS)]!);
   return (
-    <svg class="times" width={NARROW} height={LOW} viewBox={`0 0 ${NARROW} ${LOW}`} role="img" aria-label={`from ${durationText(sorted[0]!)} to ${durationText(sorted.at(-1)!)}`}>
+    <svg class="times" width={NARROW} height={LOW} viewBox={`0 0 ${NARROW} ${LOW}`} role="img" aria-label={t('from {0} to {1}', durationText(sorted[0]!), durationText(sorted.at(-1)!))}>
       <path d={`M0 ${LOW - 0.5}H${NARROW}`} class="ground" />
       <path d={shown.map((time) => `M${scale(time).toFixed(1)} 1V${LOW - 1}`).join('')} />
     </svg>

@@ -7,6 +7,7 @@ import { statusOf, statusText } from './status';
 import { baselineFiles, exchangeRows, exchangesIn, keyOf, testFiles, ofRow } from './store';
 import { count, durationText, offset } from './text';
 import type { Exchange, RunData } from './types';
+import { known, t } from './texts';
 
 const MAX_OTHERS = 60;
 
@@ -23,23 +24,23 @@ interface Other {
 export function Comparison({ exchange, data, position }: { exchange: Exchange; data: RunData; position: number }) {
   const [chosen, setChosen] = useState(0);
   const others = [...baseline(exchange, data, position), ...ofThisRun(exchange, data, position)];
-  if (others.length === 0) return <p class="dim">There is no other exchange of this request.</p>;
+  if (others.length === 0) return <p class="dim">{t('There is no other exchange of this request.')}</p>;
   const other = others[chosen]!;
   const there = other.exchange();
   const groups = [...new Set(others.map((one) => one.group))];
   return (
-    <section class="comparison" aria-label="Comparison">
+    <section class="comparison" aria-label={t('Comparison')}>
       <label class="choice">
-        Compared with{' '}
+        {t('Compared with')}{' '}
         <select value={chosen} onChange={(e) => setChosen(Number(e.currentTarget.value))}>
           {groups.map((group) => (
-            <optgroup key={group} label={group}>
+            <optgroup key={group} label={known(group)}>
               {others.map((one, index) => one.group === group && <option key={index} value={index}>{one.label}</option>)}
             </optgroup>
           ))}
         </select>
       </label>
-      {there ? <Differences here={exchange} there={there} /> : <p class="dim">Its file is on its way, or missing.</p>}
+      {there ? <Differences here={exchange} there={there} /> : <p class="dim">{t('Its file is on its way, or missing.')}</p>}
     </section>
   );
 }
@@ -49,22 +50,22 @@ function Differences({ here, there }: { here: Exchange; there: Exchange }) {
   return (
     <table class="differences">
       <caption>
-        {differences.length === 0 ? 'Nothing is different' : count(differences.length, 'difference')}; {count(same, 'value')} the same
-        {more > 0 && ` and ${count(more, 'difference')} more`}
-        {passedOver.length > 0 && `; not compared, being different each time: ${passedOver.join(', ')}`}
+        {differences.length === 0 ? t('Nothing is different') : count(differences.length, 'difference')}; {t('{0} the same', count(same, 'value'))}
+        {more > 0 && ' ' + t('and {0} more', count(more, 'difference'))}
+        {passedOver.length > 0 && t('; not compared, being different each time: {0}', passedOver.join(', '))}
       </caption>
       <thead>
         <tr>
-          <th scope="col">at</th>
-          <th scope="col">this one</th>
-          <th scope="col">the other</th>
+          <th scope="col">{t('at')}</th>
+          <th scope="col">{t('this one')}</th>
+          <th scope="col">{t('the other')}</th>
         </tr>
       </thead>
       <tbody>
         <tr>
-          <th scope="row">time</th>
-          <td data-name="this one">{here.duration !== undefined && durationText(here.duration)}</td>
-          <td data-name="the other">
+          <th scope="row">{t('time')}</th>
+          <td data-name={t('this one')}>{here.duration !== undefined && durationText(here.duration)}</td>
+          <td data-name={t('the other')}>
             {there.duration !== undefined && durationText(there.duration)}{' '}
             <span class="dim">{here.duration !== undefined && there.duration !== undefined && slower(here.duration, there.duration)}</span>
           </td>
@@ -72,8 +73,8 @@ function Differences({ here, there }: { here: Exchange; there: Exchange }) {
         {differences.map((one) => (
           <tr key={one.what}>
             <th scope="row">{one.what}</th>
-            <td data-name="this one">{one.here === undefined ? <i class="dim">not there</i> : <ins>{one.here}</ins>}</td>
-            <td data-name="the other">{one.there === undefined ? <i class="dim">not there</i> : <del>{one.there}</del>}</td>
+            <td data-name={t('this one')}>{one.here === undefined ? <i class="dim">{t('not there')}</i> : <ins>{one.here}</ins>}</td>
+            <td data-name={t('the other')}>{one.there === undefined ? <i class="dim">{t('not there')}</i> : <del>{one.there}</del>}</td>
           </tr>
         ))}
       </tbody>
@@ -85,7 +86,7 @@ function Differences({ here, there }: { here: Exchange; there: Exchange }) {
 function slower(here: number, there: number): string {
   if (Math.max(here, there) < 2 * Math.min(here, there)) return '';
   const times = (Math.max(here, there) / Math.max(1, Math.min(here, there))).toFixed(1);
-  return here > there ? `this one took ${times} times as long` : `it took ${times} times as long`;
+  return here > there ? t('this one was {0} times as long', times) : t('it was {0} times as long', times);
 }
 
 function endpointOfExchange(exchange: Exchange): string {
@@ -103,8 +104,8 @@ function baseline(exchange: Exchange, data: RunData, position: number): Other[] 
   const nth = Math.min(Math.max(0, siblings.findIndex((one) => one.id === exchange.id)), found.length - 1);
   const ordered = nth > 0 ? [found[nth]!, ...found.filter((_, index) => index !== nth)] : found;
   return ordered.map((one) => ({
-    label: `the same test: ${statusOf(one)}${one.duration === undefined ? '' : ', ' + durationText(one.duration)}`,
-    group: `the baseline, ${data.baseline}`,
+    label: `${t('the same test')}: ${statusOf(one)}${one.duration === undefined ? '' : ', ' + durationText(one.duration)}`,
+    group: t('the baseline, {0}', data.baseline!),
     exchange: () => one,
   }));
 }

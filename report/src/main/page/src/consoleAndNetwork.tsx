@@ -3,6 +3,7 @@ import { Moment } from './moment';
 import { texts } from './store';
 import { bytes, count, durationText} from './text';
 import type { ConsoleLine, NetworkRequest, Attachment } from './types';
+import { t } from './texts';
 
 interface Props {
   attachments: Attachment[];
@@ -44,7 +45,7 @@ function Console({ lines, time }: { lines: ConsoleLine[]; time(at: number): prea
   return (
     <details class="captured" open={errors > 0}>
       <summary>
-        Console, {count(lines.length, 'line')}
+        {t('Console')}, {count(lines.length, 'line')}
         {errors > 0 && <b class="failed">, {count(errors, 'error')}</b>}
       </summary>
       <ol>
@@ -66,14 +67,14 @@ function Network({ requests, time }: { requests: NetworkRequest[]; time(at: numb
   return (
     <details class="captured">
       <summary>
-        Network, {count(requests.length, 'request')}
+        {t('Network')}, {count(requests.length, 'request')}
         {bad > 0 && <b class="failed">, {count(bad, 'error')}</b>}
       </summary>
       <ol>
         {requests.map((request, index) => (
           <li key={index} class={isBad(request) ? 'bad' : ''}>
             {time(request.at)}
-            <span class="status">{request.failure ? 'failed' : (request.status ?? 'open')}</span>
+            <span class="status">{request.failure ? t('failed') : (request.status ?? t('open'))}</span>
             <span class="text" title={request.url}>
               {request.method} {short(request.url)} <span class="dim">{request.failure ?? request.type}</span>
             </span>

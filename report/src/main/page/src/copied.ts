@@ -3,7 +3,7 @@ import { bash } from './quoting';
 import { keyOf } from './store';
 import type { Row, RunData } from './types';
 
-export const copied: { name: string; text(rows: Row[], data: RunData): string }[] = [
+export const copied: { name: 'ids' | 'CSV' | 'Maven command'; text(rows: Row[], data: RunData): string }[] = [
   { name: 'ids', text: (rows) => rows.map(keyOf).join('\n') },
   { name: 'CSV', text: csv },
   { name: 'Maven command', text: maven },

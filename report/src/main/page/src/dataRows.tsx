@@ -4,6 +4,7 @@ import { Mark } from './mark';
 import { testLink } from './store';
 import { count, durationText, whole } from './text';
 import type { Row, RunData } from './types';
+import { t } from './texts';
 
 const MAX_COLUMNS = 6;
 const MAX_ROWS = 200;
@@ -20,25 +21,25 @@ export function DataRows({ data, row }: { data: RunData; row: Row }) {
   return (
     <details class="data-rows" open={all.length <= 12}>
       <summary>
-        One of {count(all.length, 'row')} of data, {bad === 0 ? 'all of which passed' : `${whole(bad)} of which did not pass`}
+        {t('One of {0} of data', count(all.length, 'row'))}, {bad === 0 ? t('all of which passed') : t('{0} of which did not pass', whole(bad))}
       </summary>
       {all.length > 5 && (
         <label class="find">
-          <span class="visually-hidden">Search in the rows</span>
-          <input type="search" placeholder="Search in the rows" value={words} onInput={(e) => setWords(e.currentTarget.value)} />
+          <span class="visually-hidden">{t('Search in the rows')}</span>
+          <input type="search" placeholder={t('Search in the rows')} value={words} onInput={(e) => setWords(e.currentTarget.value)} />
         </label>
       )}
       <table>
         <thead>
           <tr>
-            <th scope="col">row</th>
+            <th scope="col">{t('row')}</th>
             {columns.map((name) => (
               <th key={name} scope="col">
                 {name}
               </th>
             ))}
-            <th scope="col">time</th>
-            <th scope="col">failed first</th>
+            <th scope="col">{t('time')}</th>
+            <th scope="col">{t('failed first')}</th>
           </tr>
         </thead>
         <tbody>
@@ -50,14 +51,14 @@ export function DataRows({ data, row }: { data: RunData; row: Row }) {
               {columns.map((name) => (
                 <td key={name} data-name={name}>{one.values?.find(([key]) => key === name)?.[1]}</td>
               ))}
-              <td class="duration" data-name="time">{durationText(one.duration)}</td>
+              <td class="duration" data-name={t('time')}>{durationText(one.duration)}</td>
               <td>{one.outcome === 'passed' ? '' : (one.failing ?? one.message)}</td>
             </tr>
           ))}
         </tbody>
       </table>
-      {names.length > MAX_COLUMNS && <p class="dim">Not shown in the table: {names.slice(MAX_COLUMNS).join(', ')}</p>}
-      {found.length > MAX_ROWS && <p class="dim">and {whole(found.length - MAX_ROWS)} more</p>}
+      {names.length > MAX_COLUMNS && <p class="dim">{t('Not shown in the table: {0}', names.slice(MAX_COLUMNS).join(', '))}</p>}
+      {found.length > MAX_ROWS && <p class="dim">{t('and {0} more', whole(found.length - MAX_ROWS))}</p>}
     </details>
   );
 }

@@ -1,10 +1,11 @@
 // A file to be kept under its own name.
 import { address } from './packed';
 import { fileName } from './request';
+import { t } from './texts';
 
-export function Download({ href, label = 'download' }: { href: string; label?: string }) {
+export function Download({ href, label = t('download') }: { href: string; label?: string }) {
   const from = address(href);
-  if (!from) return <span class="dim">too large for this file</span>;
+  if (!from) return <span class="dim">{t('too large for this file')}</span>;
   return (
     <a class="dim" href={from} target="_blank" rel="noopener" download={fileName(href)}>
       {label}

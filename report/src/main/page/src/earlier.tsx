@@ -5,21 +5,22 @@ import { Marks as MarkRow } from './marks';
 import { earlierFiles, needsAttention, testLink } from './store';
 import { count, durationText, moment, whole } from './text';
 import type { EarlierRun, Marks, RunData } from './types';
+import { t } from './texts';
 
-const TITLES: Record<Marks['why'], string> = {
+const TITLES = {
   failing: 'Failing or flaky now',
   flaky: 'Flaky in these runs',
   slower: 'Slower than they were',
-};
+} as const;
 
 export function Earlier({ data }: { data: RunData }) {
   const file = earlierFiles.get('0').value;
   if (!data.earlier)
     return (
       <main class="lost">
-        <h1>No earlier run is known</h1>
+        <h1>{t('No earlier run is known')}</h1>
         <p>
-          Remember runs with <code>verbale history add</code>, and write the page with <code>--history</code>.
+          {t('Remember runs with {0}, and write the page with {1}.', 'verbale history add', '--history')}
         </p>
       </main>
     );
@@ -29,12 +30,12 @@ export function Earlier({ data }: { data: RunData }) {
   return (
     <main class="earlier">
       <h1>
-        {good === 0 ? 'None' : whole(good)} of the last {count(data.earlier.runs, 'run')} passed whole. {trend(data.earlier.list, now)}
+        {t('{0} of the last {1} passed whole.', good === 0 ? t('None') : whole(good), count(data.earlier.runs, 'run'))} {trend(data.earlier.list, now)}
       </h1>
       <RunsChart runs={all} />
       <TimesChart runs={all} />
-      {file.state === 'lost' && <p>The file with the tests of these runs is missing beside the page.</p>}
-      {file.state === 'here' && (Object.keys(TITLES) as Marks['why'][]).map((why) => <Matrix key={why} title={TITLES[why]} rows={file.value.filter((row) => row.why === why)} />)}
+      {file.state === 'lost' && <p>{t('The file with the tests of these runs is missing beside the page.')}</p>}
+      {file.state === 'here' && (Object.keys(TITLES) as Marks['why'][]).map((why) => <Matrix key={why} title={t(TITLES[why])} rows={file.value.filter((row) => row.why === why)} />)}
       <RunTable runs={all} />
     </main>
   );
@@ -48,8 +49,9 @@ export function ofThisRun(data: RunData): EarlierRun {
 
 function trend(before: EarlierRun[], now: EarlierRun): string {
   const middle = before.map(([, , , attention]) => attention).toSorted((a, b) => a - b)[Math.floor(before.length / 2)] ?? 0;
-  if (now[3] === middle) return `As often, ${count(now[3], 'test')} did not pass this time.`;
-  return `This time ${count(now[3], 'test')} did not pass; usually ${middle === 0 ? 'all do' : `it is ${whole(middle)}`}.`;
+  if (now[3] === middle) return t('As often, {0} did not pass this time.', count(now[3], 'test'));
+  const all = count(now[3], 'test');
+  return middle === 0 ? t('This time {0} did not pass; usually all do.', all) : t('This time {0} did not pass; usually it is {1}.', all, whole(middle));
 }
 
 function Matrix({ title, rows }: { title: string; rows: Marks[] }) {
@@ -78,15 +80,15 @@ function Matrix({ title, rows }: { title: string; rows: Marks[] }) {
 function RunTable({ runs }: { runs: EarlierRun[] }) {
   return (
     <details>
-      <summary>The runs in numbers</summary>
+      <summary>{t('The runs in numbers')}</summary>
       <table class="groups">
         <thead>
           <tr>
-            <th scope="col">run</th>
-            <th scope="col">began</th>
-            <th scope="col" class="number">did not pass</th>
-            <th scope="col" class="number">tests</th>
-            <th scope="col" class="number">time</th>
+            <th scope="col">{t('run')}</th>
+            <th scope="col">{t('began')}</th>
+            <th scope="col" class="number">{t('did not pass')}</th>
+            <th scope="col" class="number">{t('tests')}</th>
+            <th scope="col" class="number">{t('time')}</th>
           </tr>
         </thead>
         <tbody>

@@ -13,6 +13,7 @@ import { Mark } from './mark';
 import { route, testLink } from './store';
 import { count, durationText } from './text';
 import type { Attachment, Check, Entry, Exchange, Failure, Log, Step, Unknown } from './types';
+import { known, t } from './texts';
 
 type Line = { depth: number; at: number } & (
   | { step: Step }
@@ -68,8 +69,8 @@ export function Entries({ entries, start, failure, recording }: Props) {
         >
           <Moment at={line.at} start={start} recorded={recording !== undefined} />
           <LineContent line={line} failure={failure} attachments={attachments} longest={longest} />
-          <a class="to-line" href={`${testLink(id)}?line=${index + 1}`} title="The address of this line" tabIndex={'step' in line ? 0 : -1}>
-            ¶<span class="visually-hidden"> line {index + 1}</span>
+          <a class="to-line" href={`${testLink(id)}?line=${index + 1}`} title={t('The address of this line')} tabIndex={'step' in line ? 0 : -1}>
+            ¶<span class="visually-hidden"> {t('line {0}', index + 1)}</span>
           </a>
         </li>
       ))}
@@ -79,7 +80,7 @@ export function Entries({ entries, start, failure, recording }: Props) {
   return (
     <div class="beside-video">
       {lineList}
-      <RecordingPlayer recording={recording} start={start} ticks={moments} caption={position < 0 ? 'Choose a line, or play' : captionOf(lines[position]!)} />
+      <RecordingPlayer recording={recording} start={start} ticks={moments} caption={position < 0 ? t('Choose a line, or play') : captionOf(lines[position]!)} />
     </div>
   );
 }
@@ -118,7 +119,7 @@ function LineContent({ line, failure, attachments, longest }: ContentProps) {
   if ('pending' in line)
     return (
       <div class="log-line missing">
-        <b>{line.pending}</b> was to be attached later and never came
+        <b>{line.pending}</b> {t('was to be attached later and never came')}
       </div>
     );
   return (
@@ -140,7 +141,7 @@ const LEAST_SHARE = 0.02;
 function Share({ of, longest }: { of: number; longest: number }) {
   const share = longest > 0 ? Math.min(1, of / longest) : 0;
   if (share < LEAST_SHARE) return null;
-  return <span class="share-of" style={{ width: `${(share * 6).toFixed(2)}rem` }} title={`${Math.round(share * 100)} % of the steps' time`} />;
+  return <span class="share-of" style={{ width: `${(share * 6).toFixed(2)}rem` }} title={t('{0} % of the time of the steps', Math.round(share * 100))} />;
 }
 
 function StepLine({ step, failure, longest }: { step: Step; failure: Failure | undefined; longest: number }) {
@@ -149,13 +150,13 @@ function StepLine({ step, failure, longest }: { step: Step; failure: Failure | u
   return (
     <div class={`step ${step.outcome}`}>
       <Mark outcome={step.outcome} />
-      {step.kind && step.kind !== 'browser' && <span class="kind">{step.kind}</span>}
+      {step.kind && step.kind !== 'browser' && <span class="kind">{known(step.kind)}</span>}
       <span class="step-name">{step.kind === 'browser' ? <BrowserAction name={step.name} /> : step.name}</span>
       <span class="duration">{durationText(step.duration)}</span>
       <Share of={step.duration} longest={longest} />
       {step.thread && <span class="thread">{step.thread}</span>}
-      {step.outcome === 'unfinished' && <span class="unfinished">not finished</span>}
-      {step.budget !== undefined && step.duration > step.budget && <span class="over">longer than {durationText(step.budget)}</span>}
+      {step.outcome === 'unfinished' && <span class="unfinished">{t('not finished')}</span>}
+      {step.budget !== undefined && step.duration > step.budget && <span class="over">{t('longer than {0}', durationText(step.budget))}</span>}
       {step.reason && <span class="why">{step.reason}</span>}
       {step.table && <StepTable rows={step.table} />}
       {step.below && <pre class="below">{step.below}</pre>}
@@ -214,7 +215,7 @@ function CheckLine({ check }: { check: Check }) {
   return (
     <div class={`step ${check.outcome}`}>
       <Mark outcome={check.outcome} />
-      <span class="kind">check</span>
+      <span class="kind">{t('check')}</span>
       <span class="step-name">{check.name}</span>
       {check.failure && <p class="step-message">{check.failure.message?.trim().split('\n')[0] ?? check.failure.type}</p>}
     </div>
@@ -226,7 +227,7 @@ function UnknownLine({ unknown }: { unknown: Unknown }) {
   return (
     <details class="log-line unknown">
       <summary>
-        <b>{unknown.word}</b> is of a later version of Verbale
+        <b>{unknown.word}</b> {t('is of a later version of Verbale')}
       </summary>
       <pre>{unknown.json}</pre>
     </details>
@@ -235,19 +236,19 @@ function UnknownLine({ unknown }: { unknown: Unknown }) {
 
 /** What an HTTP archive holds. */
 function ArchiveContent({ attachment }: { attachment: Attachment }) {
-  if (attachment.unread) return <div class="archive reason">{attachment.name} cannot be read as an HTTP archive: {attachment.unread}</div>;
+  if (attachment.unread) return <div class="archive reason">{t('{0} cannot be read as an HTTP archive:', attachment.name)} {attachment.unread}</div>;
   if (!attachment.exchanges) return null;
   const more = (attachment.held ?? 0) - attachment.exchanges.length;
   return (
     <div class="archive">
       <details>
         <summary>
-          {count(attachment.held ?? 0, 'exchange')} in {attachment.name}
+          {t('{0} in {1}', count(attachment.held ?? 0, 'exchange'), attachment.name)}
         </summary>
         {attachment.exchanges.map((exchange, index) => (
           <ExchangeLine key={index} exchange={exchange} />
         ))}
-        {more > 0 && <p class="dim">and {count(more, 'exchange')} more in the file</p>}
+        {more > 0 && <p class="dim">{t('and {0} more in the file', count(more, 'exchange'))}</p>}
       </details>
     </div>
   );

@@ -9,6 +9,7 @@ import { statusOf } from './status';
 import { bytes, count, durationText } from './text';
 import { sentRequest } from './request';
 import type { Exchange, Message } from './types';
+import { t } from './texts';
 
 export function ExchangeLine({ exchange }: { exchange: Exchange }) {
   const [isOpen, setOpen] = useState(false);
@@ -41,7 +42,7 @@ export function ExchangeLine({ exchange }: { exchange: Exchange }) {
 
 function checksText(failed: number, all: number): string {
   if (failed === 0) return count(all, 'check');
-  return failed === all ? `${count(all, 'check')} failed` : `${failed} of ${all} checks failed`;
+  return failed === all ? t('{0} failed', count(all, 'check')) : t('{0} of {1} checks failed', failed, all);
 }
 
 function ExchangeDetail({ exchange }: { exchange: Exchange }) {
@@ -59,7 +60,7 @@ function ExchangeDetail({ exchange }: { exchange: Exchange }) {
       <p class="dim">{facts.join(' · ')}</p>
       {exchange.trace && (
         <p class="dim trace">
-          trace{' '}
+          {t('trace')}{' '}
           {exchange.trace.address ? (
             <a class="code" href={exchange.trace.address} target="_blank" rel="noopener noreferrer">
               {exchange.trace.id}
@@ -81,21 +82,21 @@ function ExchangeDetail({ exchange }: { exchange: Exchange }) {
       <p class="copy-commands">
         {typeof sentRequest(exchange) !== 'string' && (
           <>
-            <Copy label="copy as curl" text={() => curlForBash(exchange)} />
-            <Copy label="for PowerShell" text={() => curlForPowerShell(exchange)} />
-            <Copy label="as Java" text={() => javaCode(exchange)} />
+            <Copy label={t('copy as curl')} text={() => curlForBash(exchange)} />
+            <Copy label={t('for PowerShell')} text={() => curlForPowerShell(exchange)} />
+            <Copy label={t('as Java')} text={() => javaCode(exchange)} />
           </>
         )}
         {open && (
           <button class="quiet compare" aria-pressed={comparing} onClick={() => setComparing(!comparing)}>
-            compare with another
+            {t('compare with another')}
           </button>
         )}
       </p>
       {open && comparing && <Comparison exchange={exchange} data={open.data} position={open.position} />}
       <div class="sides">
-        <Side title="Request" message={exchange.request} query={query(exchange.url)} />
-        {exchange.response && <Side title="Response" message={exchange.response} query={[]} />}
+        <Side title={t('Request')} message={exchange.request} query={query(exchange.url)} />
+        {exchange.response && <Side title={t('Response')} message={exchange.response} query={[]} />}
       </div>
     </div>
   );
@@ -109,9 +110,9 @@ function Side({ title, message, query }: { title: string; message: Message; quer
   return (
     <section>
       <h3>{title}</h3>
-      <Table title="Query" rows={query} />
-      <Table title="Headers" rows={message.headers} />
-      <Table title="Cookies" rows={cookies.filter(([, value]) => value)} />
+      <Table title={t('Query')} rows={query} />
+      <Table title={t('Headers')} rows={message.headers} />
+      <Table title={t('Cookies')} rows={cookies.filter(([, value]) => value)} />
       {message.body && <BodyView body={message.body} />}
     </section>
   );

@@ -7,6 +7,7 @@ import { statusText } from './status';
 import { exchangeRows, exchangesLink, testLink, MAX_EXCHANGES, route } from './store';
 import { bytes, count, durationText, offset, whole } from './text';
 import type { ExchangeRow, RunData } from './types';
+import { known, t } from './texts';
 
 const MAX_LINES = 500;
 const ORDERS = ['longest', 'time', 'status', 'size', 'path', 'test'] as const;
@@ -50,30 +51,30 @@ export function Exchanges({ data }: { data: RunData }) {
       <h1>{count(data.exchanges, 'exchange')}</h1>
       {rows.length > 0 && <Totals rows={rows} />}
       {lost && (
-        <p class="reason">A file that holds them is missing beside the page. Copy or unpack its folder as a whole.</p>
+        <p class="reason">{t('A file that holds them is missing beside the page. Copy or unpack its folder as a whole.')}</p>
       )}
-      {data.exchanges > MAX_EXCHANGES && <p class="reason">Only the first {whole(MAX_EXCHANGES)} are shown.</p>}
+      {data.exchanges > MAX_EXCHANGES && <p class="reason">{t('Only the first {0} are shown.', whole(MAX_EXCHANGES))}</p>}
       <Endpoints table={table} chosen={endpoint} onChoose={(name) => go({ endpoint: name === endpoint ? '' : name })} />
       <div class="controls">
         <label class="find">
-          <span class="visually-hidden">Search URLs, methods, states and tests</span>
-          <input type="search" placeholder="Search" value={words} onInput={(e) => go({ find: e.currentTarget.value })} />
+          <span class="visually-hidden">{t('Search URLs, methods, states and tests')}</span>
+          <input type="search" placeholder={t('Search')} value={words} onInput={(e) => go({ find: e.currentTarget.value })} />
         </label>
         <div class="filters">
           {RESPONSES.map((one) => (
             <button key={one} aria-pressed={response === one} onClick={() => go({ response: response === one ? '' : one })}>
-              {one} <span class="dim">{whole(rows.filter((row) => responseOf(row) === one).length)}</span>
+              {known(one)} <span class="dim">{whole(rows.filter((row) => responseOf(row) === one).length)}</span>
             </button>
           ))}
           <button aria-pressed={checks} onClick={() => go({ checks: checks ? '' : 'failed' })}>
-            failed checks <span class="dim">{whole(rows.filter((row) => row[COLUMN.failedChecks] > 0).length)}</span>
+            {t('failed checks')} <span class="dim">{whole(rows.filter((row) => row[COLUMN.failedChecks] > 0).length)}</span>
           </button>
         </div>
         {hosts.length > 1 && (
           <label class="choice">
-            Host{' '}
+            {t('Host')}{' '}
             <select value={host} onChange={(e) => go({ host: e.currentTarget.value })}>
-              <option value="">all</option>
+              <option value="">{t('all')}</option>
               {hosts.map((one) => (
                 <option key={one}>{one}</option>
               ))}
@@ -81,17 +82,19 @@ export function Exchanges({ data }: { data: RunData }) {
           </label>
         )}
         <label class="choice">
-          Order{' '}
+          {t('Order')}{' '}
           <select value={order} onChange={(e) => go({ order: e.currentTarget.value })}>
             {ORDERS.map((one) => (
-              <option key={one}>{one}</option>
+              <option key={one} value={one}>
+                {t(one)}
+              </option>
             ))}
           </select>
         </label>
       </div>
       <p class="dim found" role="status">
-        {whole(found.length)} of {whole(rows.length)}
-        {found.length > MAX_LINES && `, the first ${MAX_LINES} below`}
+        {t('{0} of {1}', whole(found.length), whole(rows.length))}
+        {found.length > MAX_LINES && t(', the first {0} below', MAX_LINES)}
       </p>
       <table class="list">
         <tbody>
@@ -107,10 +110,10 @@ export function Exchanges({ data }: { data: RunData }) {
 function Totals({ rows }: { rows: ExchangeRow[] }) {
   const size = rows.reduce((all, row) => all + Math.max(0, row[COLUMN.size]), 0);
   const failed = rows.filter((row) => row[COLUMN.failedChecks] > 0).length;
-  const responses = RESPONSES.map((one) => `${one}: ${whole(rows.filter((row) => responseOf(row) === one).length)}`).join(', ');
+  const responses = RESPONSES.map((one) => `${known(one)}: ${whole(rows.filter((row) => responseOf(row) === one).length)}`).join(', ');
   return (
     <p class="dim totals">
-      {bytes(size)} received; {responses}, failed checks: {whole(failed)}
+      {t('{0} received', bytes(size))}; {responses}, {t('failed checks')}: {whole(failed)}
     </p>
   );
 }
@@ -121,19 +124,19 @@ function Endpoints(props: { table: Endpoint[]; chosen: string; onChoose(name: st
     <table class="endpoints">
       <thead>
         <tr>
-          <th scope="col">Endpoint</th>
-          <th scope="col">count</th>
+          <th scope="col">{t('Endpoint')}</th>
+          <th scope="col">{t('count')}</th>
           <th scope="col">p50</th>
           <th scope="col">p95</th>
-          <th scope="col">mean</th>
-          <th scope="col" class="of-times">times</th>
+          <th scope="col">{t('mean')}</th>
+          <th scope="col" class="of-times">{t('times')}</th>
           {RESPONSES.map((response) => (
             <th key={response} scope="col">
-              {response}
+              {known(response)}
             </th>
           ))}
-          <th scope="col">failed checks</th>
-          <th scope="col">bytes</th>
+          <th scope="col">{t('failed checks')}</th>
+          <th scope="col">{t('bytes')}</th>
         </tr>
       </thead>
       <tbody>
@@ -144,22 +147,22 @@ function Endpoints(props: { table: Endpoint[]; chosen: string; onChoose(name: st
                 {one.name}
               </button>
             </th>
-            <td data-name="count">{whole(one.count)}</td>
+            <td data-name={t('count')}>{whole(one.count)}</td>
             <td data-name="p50">{one.p50 === undefined ? '–' : durationText(one.p50)}</td>
             <td data-name="p95">{one.p95 === undefined ? '–' : durationText(one.p95)}</td>
-            <td data-name="mean">{one.mean === undefined ? '–' : durationText(one.mean)}</td>
+            <td data-name={t('mean')}>{one.mean === undefined ? '–' : durationText(one.mean)}</td>
             <td class="of-times">
               <Times times={one.times} scale={scale} />
             </td>
             {RESPONSES.map((response) => (
-              <td key={response} data-name={response} class={one.responses[response] > 0 ? '' : 'dim'}>
+              <td key={response} data-name={known(response)} class={one.responses[response] > 0 ? '' : 'dim'}>
                 {one.responses[response] === 0 ? '–' : whole(one.responses[response])}
               </td>
             ))}
-            <td data-name="failed checks" class={one.failedChecks > 0 ? 'failed' : 'dim'}>
+            <td data-name={t('failed checks')} class={one.failedChecks > 0 ? 'failed' : 'dim'}>
               {one.failedChecks === 0 ? '–' : whole(one.failedChecks)}
             </td>
-            <td data-name="bytes" class="dim">{bytes(one.bytes)}</td>
+            <td data-name={t('bytes')} class="dim">{bytes(one.bytes)}</td>
           </tr>
         ))}
       </tbody>
@@ -176,12 +179,12 @@ function Line({ row, data }: { row: ExchangeRow; data: RunData }) {
       <td class="status">{statusText(status)}</td>
       <td class="code">
         <b>{method}</b> {short(url)} {failed && <span class="dim">{failed}</span>}
-        {checks > 0 && <span class="failed"> {count(checks, 'check')} failed</span>}
+        {checks > 0 && <span class="failed"> {t('{0} failed', count(checks, 'check'))}</span>}
       </td>
       <td class="duration">{duration < 0 ? '' : durationText(duration)}</td>
       <td class="duration dim">{size < 0 ? '' : bytes(size)}</td>
       <td class="of">
-        <a href={testLink(test ? test.id : 'run')}>{test ? test.name : 'outside tests'}</a>
+        <a href={testLink(test ? test.id : 'run')}>{test ? test.name : t('outside tests')}</a>
       </td>
     </tr>
   );

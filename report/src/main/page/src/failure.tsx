@@ -5,6 +5,7 @@ import { comparedJson } from './differences';
 import { count, whole } from './text';
 import { Thumbnails } from './viewer';
 import type { Failure, Attachment } from './types';
+import { t } from './texts';
 
 const LONGEST_DIFF = 20_000;
 const LONGEST_JSON = 400_000;
@@ -21,7 +22,7 @@ interface Props {
 export function FailureBox({ failure, attachments = [], children }: Props) {
   const images = attachments.filter((attachment) => attachment.kind === 'screenshot' && attachment.href).slice(-MAX_IMAGES);
   return (
-    <section class={`failure ${images.length > 0 ? 'with-images' : ''}`} aria-label="Failure">
+    <section class={`failure ${images.length > 0 ? 'with-images' : ''}`} aria-label={t('Failure')}>
       <div>
         <FailureDetail failure={failure} />
         {children}
@@ -43,7 +44,7 @@ function FailureDetail({ failure }: { failure: Failure }) {
         <FailureBox key={index} failure={one} />
       ))}
       <details>
-        <summary>Stack trace</summary>
+        <summary>{t('Stack trace')}</summary>
         <Stack failure={failure} />
       </details>
     </>
@@ -75,7 +76,7 @@ function Stack({ failure }: { failure: Failure }) {
           <pre key={index}>{part.lines.map((line, at) => (part.isOwn && /^\s*at /.test(line) ? <b key={at}>{line + '\n'}</b> : line + '\n'))}</pre>
         ) : (
           <details key={index} class="folded">
-            <summary>{whole(part.lines.length)} frames of libraries</summary>
+            <summary>{t('{0} frames of libraries', whole(part.lines.length))}</summary>
             <pre>{part.lines.join('\n')}</pre>
           </details>
         ),
@@ -96,27 +97,27 @@ function Difference({ expected, actual }: { expected: string; actual: string }) 
       <table class="paths">
         <thead>
           <tr>
-            <th scope="col">path</th>
-            <th scope="col">expected</th>
-            <th scope="col">actual</th>
+            <th scope="col">{t('path')}</th>
+            <th scope="col">{t('expected')}</th>
+            <th scope="col">{t('actual')}</th>
           </tr>
         </thead>
         <tbody>
           {json.differences.slice(0, MAX_PATHS).map(({ what, here, there }) => (
             <tr key={what}>
               <th scope="row" class="code">{what.trim()}</th>
-              <td data-name="expected">{here === undefined ? <i class="dim">not there</i> : <mark class="expected">{here}</mark>}</td>
-              <td data-name="actual">{there === undefined ? <i class="dim">not there</i> : <mark class="actual">{there}</mark>}</td>
+              <td data-name={t('expected')}>{here === undefined ? <i class="dim">{t('not there')}</i> : <mark class="expected">{here}</mark>}</td>
+              <td data-name={t('actual')}>{there === undefined ? <i class="dim">{t('not there')}</i> : <mark class="actual">{there}</mark>}</td>
             </tr>
           ))}
         </tbody>
       </table>
       <p class="dim">
-        {more > 0 && `and ${whole(more)} more; `}
-        {count(json.same, 'value')} the same
+        {more > 0 && t('and {0} more', whole(more)) + '; '}
+        {t('{0} the same', count(json.same, 'value'))}
       </p>
       <details>
-        <summary>Expected and actual, whole</summary>
+        <summary>{t('Expected and actual, whole')}</summary>
         <TextDifference expected={expected} actual={actual} />
       </details>
     </>
@@ -128,7 +129,7 @@ function TextDifference({ expected, actual }: { expected: string; actual: string
   return (
     <dl class="difference">
       <div>
-        <dt>expected</dt>
+        <dt>{t('expected')}</dt>
         <dd>
           {changes
             .filter((part) => !part.added)
@@ -136,7 +137,7 @@ function TextDifference({ expected, actual }: { expected: string; actual: string
         </dd>
       </div>
       <div>
-        <dt>actual</dt>
+        <dt>{t('actual')}</dt>
         <dd>
           {changes
             .filter((part) => !part.removed)

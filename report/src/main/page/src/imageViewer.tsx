@@ -2,6 +2,7 @@
 import { useEffect, useRef, useState } from 'preact/hooks';
 import { address } from './packed';
 import type { Attachment } from './types';
+import { t } from './texts';
 
 const ZOOMS = [0.5, 1, 2, 4];
 
@@ -34,17 +35,17 @@ export function ImageViewer({ attachment }: { attachment: Attachment }) {
   };
   return (
     <>
-      <div class="zoom" role="group" aria-label="Size">
-        <button class="quiet" onClick={() => change(-1)} title="Smaller (key -)">
+      <div class="zoom" role="group" aria-label={t('Size')}>
+        <button class="quiet" onClick={() => change(-1)} title={t('Smaller (key -)')}>
           −
         </button>
-        <button class="quiet" aria-pressed={zoom === undefined} onClick={() => setZoom(undefined)} title="Fit (key 0)">
-          fit
+        <button class="quiet" aria-pressed={zoom === undefined} onClick={() => setZoom(undefined)} title={t('Fit (key 0)')}>
+          {t('fit')}
         </button>
-        <button class="quiet" onClick={() => change(1)} title="Larger (key +)">
+        <button class="quiet" onClick={() => change(1)} title={t('Larger (key +)')}>
           +
         </button>
-        <span class="dim">{zoom === undefined ? 'fitted' : `${zoom * 100} %`}</span>
+        <span class="dim">{zoom === undefined ? t('fitted') : `${zoom * 100} %`}</span>
       </div>
       <div class={`image-viewer ${zoom === undefined ? 'fitted' : ''}`}>
         <img

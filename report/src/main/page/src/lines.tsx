@@ -5,6 +5,7 @@ import { Mark } from './mark';
 import { needsAttention, testLink } from './store';
 import { count, durationText, offset, whole } from './text';
 import type { Row } from './types';
+import { known, t } from './texts';
 
 export type Line = { group: string; rows: Row[] } | { row: Row };
 
@@ -70,16 +71,16 @@ function GroupLine({ name, rows }: { name: string; rows: Row[] }) {
   const failing = rows.filter((row) => needsAttention(row.outcome)).length;
   return (
     <div class="group-line">
-      <h2>{name}</h2>
+      <h2>{known(name)}</h2>
       <span class="dim">
-        {failing === 0 ? count(rows.length, 'test') : `${whole(failing)} of ${count(rows.length, 'test')} did not pass`}
+        {failing === 0 ? count(rows.length, 'test') : t('{0} of {1} did not pass', whole(failing), count(rows.length, 'test'))}
       </span>
     </div>
   );
 }
 
 function RowLine({ row, longest, inClass }: { row: Row; longest: number; inClass: boolean }) {
-  const attempts = row.attempts ? (row.recovered ? `Flaky: passed on attempt ${row.attempts}. ` : `Attempt ${row.attempts} of ${row.attempts}. `) : '';
+  const attempts = row.attempts ? (row.recovered ? t('Flaky: passed on attempt {0}.', row.attempts) : t('Attempt {0} of {1}.', row.attempts, row.attempts)) + ' ' : '';
   const under = attempts + (row.message ?? '') || (row.data ?? (inClass ? '' : row.path.join(' › ')));
   return (
     <a class={`row-line ${row.outcome}`} href={testLink(row.id)}>

@@ -3,6 +3,7 @@ import { useEffect } from 'preact/hooks';
 import { onKey } from './keys';
 import { needsAttention, testLink } from './store';
 import type { Row, RunData } from './types';
+import { t } from './texts';
 
 export function TestNavigation({ data, position }: { data: RunData; position: number }) {
   const before = data.rows[position - 1];
@@ -16,10 +17,10 @@ export function TestNavigation({ data, position }: { data: RunData; position: nu
     return () => stops.forEach((stop) => stop());
   }, [position]);
   return (
-    <nav class="navigation" aria-label="Tests">
-      <NavigationLink to={before} label="‹ Previous" hint="p" />
-      <NavigationLink to={after} label="Next ›" hint="n" />
-      <NavigationLink to={failure} label="Next failure »" hint="f" />
+    <nav class="navigation" aria-label={t('Tests')}>
+      <NavigationLink to={before} label={t('‹ Previous')} hint="p" />
+      <NavigationLink to={after} label={t('Next ›')} hint="n" />
+      <NavigationLink to={failure} label={t('Next failure »')} hint="f" />
     </nav>
   );
 }
@@ -27,7 +28,7 @@ export function TestNavigation({ data, position }: { data: RunData; position: nu
 function NavigationLink({ to, label, hint }: { to: Row | undefined; label: string; hint: string }) {
   if (!to) return <span class="dim">{label}</span>;
   return (
-    <a href={testLink(to.id)} title={`${to.name} (key ${hint})`}>
+    <a href={testLink(to.id)} title={t('{0} (key {1})', to.name, hint)}>
       {label}
     </a>
   );

@@ -2,6 +2,7 @@
 import { useMemo, useRef, useState } from 'preact/hooks';
 import { split } from './marked';
 import { count } from './text';
+import { t } from './texts';
 
 const MAX_FOUND = 2_000; // as split finds
 
@@ -27,8 +28,8 @@ export function SourceText({ text, isPage }: { text: string; isPage: boolean }) 
           <>
             <input
               type="search"
-              placeholder="Search in this text"
-              aria-label="Search in this text"
+              placeholder={t('Search in this text')}
+              aria-label={t('Search in this text')}
               value={words}
               onInput={(e) => {
                 at.current = -1;
@@ -40,18 +41,18 @@ export function SourceText({ text, isPage }: { text: string; isPage: boolean }) 
               }}
             />
             <span class="dim" role="status">
-              {words && (found === 0 ? 'not found' : `${count(found, 'hit')}${found === MAX_FOUND ? ' and more' : ''}; Enter goes to the next`)}
+              {words && (found === 0 ? t('not found') : t('{0}; Enter goes to the next', count(found, 'hit') + (found === MAX_FOUND ? '+' : '')))}
             </span>
           </>
         )}
         {isPage && (
           <button class="quiet" aria-pressed={drawn} onClick={() => setDrawn(!drawn)}>
-            {drawn ? 'show as text' : 'show as a page, without scripts and network'}
+            {drawn ? t('show as text') : t('show as a page, without scripts and network')}
           </button>
         )}
       </div>
       {drawn ? (
-        <iframe class="drawn" sandbox="" srcdoc={harmless(text)} title="The page as it was" />
+        <iframe class="drawn" sandbox="" srcdoc={harmless(text)} title={t('The page as it was')} />
       ) : (
         <pre class="attachment-text" ref={box}>
           {parts.map((part, index) => (part.hit ? <mark key={index}>{part.text}</mark> : part.text))}

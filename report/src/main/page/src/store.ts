@@ -4,6 +4,7 @@ import { isPacked, packedFile, type Call } from './packed';
 import { rowsOf } from './rows';
 import { OUTCOMES } from './types';
 import type { Brief, Entry, Exchange, ExchangeRow, Marks, TestData, Outcome, AttachmentText, Reason, Row, RunData } from './types';
+import { known } from './texts';
 
 export const run = signal<RunData | undefined>(undefined);
 
@@ -186,7 +187,7 @@ export function outcomesIn(data: RunData): Outcome[] {
 
 /** An outcome in words: `expected failure`. */
 export function outcomeText(outcome: Outcome): string {
-  return outcome.replace(/-/g, ' ');
+  return known(outcome.replace(/-/g, ' '));
 }
 
 export function needsAttention(outcome: Outcome): boolean {

@@ -5,6 +5,7 @@ import { useRef, useState } from 'preact/hooks';
 import { needsAttention, outcomeText, testLink, testsLink } from './store';
 import { count, durationText, offset } from './text';
 import type { RunData, TimeSlice } from './types';
+import { t } from './texts';
 
 const WIDTH = 1000;
 const HEIGHT = 64;
@@ -54,8 +55,8 @@ export function Strip({ data }: { data: RunData }) {
 }
 
 function legend(slices: TimeSlice[]): string {
-  const again = slices.some((slice) => slice.superseded && needsAttention(slice.outcome)) ? ', half tall ones were run again' : '';
-  return `${count(attempts(slices), 'start')} in time; tall marks did not pass${again}`;
+  const again = slices.some((slice) => slice.superseded && needsAttention(slice.outcome)) ? t(', half tall ones were run again') : '';
+  return t('{0} in time; tall marks did not pass', count(attempts(slices), 'start')) + again;
 }
 
 function attempts(slices: TimeSlice[]): number {
@@ -64,7 +65,7 @@ function attempts(slices: TimeSlice[]): number {
 
 function described(data: RunData): string {
   const tall = data.strip.filled.filter((slice) => needsAttention(slice.outcome)).length;
-  return `When tests began, over ${durationText(data.duration)}: in ${tall} of ${data.strip.filled.length} moments one did not pass`;
+  return t('When tests began, over {0}: in {1} of {2} moments one did not pass', durationText(data.duration), tall, data.strip.filled.length);
 }
 
 /** One path for all marks of one look. */
@@ -100,8 +101,8 @@ function nearest(slices: TimeSlice[], at: number): TimeSlice {
 
 function sentence(slice: TimeSlice, width: number): string {
   const when = offset(slice.slice * width);
-  if (slice.attempts === 1) return `${when} ${slice.name}, ${outcomeText(slice.outcome)}${slice.superseded ? ', run again later' : ''}`;
-  const bad = slice.attention === 0 ? 'none of which failed' : `${slice.attention} of which did not pass, as ${slice.name}`;
+  if (slice.attempts === 1) return `${when} ${slice.name}, ${outcomeText(slice.outcome)}${slice.superseded ? t(', run again later') : ''}`;
+  const bad = slice.attention === 0 ? t('none of which failed') : t('{0} of which did not pass, as {1}', slice.attention, slice.name);
   return `${when} ${count(slice.attempts, 'start')}, ${bad}`;
 }
 

@@ -3,11 +3,13 @@ import { Durations, RunsChart } from './charts';
 import { ofThisRun } from './earlier';
 import { Mark } from './mark';
 import { address } from './packed';
-import { earlierLink, isWhole, needsAttention, outcomesIn, outcomeText, rowsLoaded, testLink, testsLink } from './store';
+import { earlierLink, isWhole, needsAttention, outcomesIn, rowsLoaded, testLink, testsLink } from './store';
 import { Strip } from './strip';
 import { Tables } from './tables';
-import { count, day, durationText, moment, whole } from './text';
+import { incompleteOf, outcomeOf, sentenceOf } from './sentence';
+import { count, day, decimal, durationText, moment, whole } from './text';
 import type { Progress, Reason, RunData, ShownRow } from './types';
+import { t } from './texts';
 
 const MAX_AFFECTED = 3;
 const MAX_RUNNING = 12;
@@ -18,25 +20,25 @@ export function Summary({ data }: { data: RunData }) {
       {data.subtitle && <p class="subtitle">{data.subtitle}</p>}
       <p class="dateline">
         {moment(data.started, 0)}, {durationText(data.duration)}
-        {data.workers.length > 1 && `, on ${data.workers.length} workers`}
+        {data.workers.length > 1 && t(', on {0} workers', data.workers.length)}
       </p>
-      <h1 class="sentence">{data.sentence}</h1>
+      <h1 class="sentence">{sentenceOf(data)}</h1>
       {data.progress && <Going progress={data.progress} data={data} />}
       <News data={data} />
-      {data.incomplete && <p class="incomplete">{data.incomplete}</p>}
+      {data.incomplete && <p class="incomplete">{incompleteOf(data)}</p>}
       <Strip data={data} />
       <ul class="counts">
         {outcomesIn(data).map((outcome) => (
           <li key={outcome}>
             <a href={testsLink({ outcome })}>
-              <Mark outcome={outcome} /> <b>{whole(data.counts[outcome]!)}</b> {outcomeText(outcome)}
+              <Mark outcome={outcome} /> <b>{whole(data.counts[outcome]!)}</b> {outcomeOf(data.counts[outcome]!, outcome)}
             </a>
           </li>
         ))}
         {data.allFlaky > 0 && (
           <li>
             <a href={testsLink({ flaky: 'flaky' })}>
-              <b>{whole(data.allFlaky)}</b> flaky
+              <b>{whole(data.allFlaky)}</b> {outcomeOf(data.allFlaky, 'flaky')}
             </a>
           </li>
         )}
@@ -59,23 +61,23 @@ export function Summary({ data }: { data: RunData }) {
 
 /** Of a run that is still going: how far it is, and what it is at. */
 function Going({ progress, data }: { progress: Progress; data: RunData }) {
-  const tests = progress.tests > 0 ? `${count(data.tests, 'test')} of about ${whole(progress.tests)}` : count(data.tests, 'test');
-  const time = durationText(data.duration) + (progress.duration > 0 ? ` of about ${durationText(progress.duration)}` : '');
+  const tests = progress.tests > 0 ? t('{0} of about {1}', count(data.tests, 'test'), whole(progress.tests)) : count(data.tests, 'test');
+  const time = progress.duration > 0 ? t('{0} of about {1}', durationText(data.duration), durationText(progress.duration)) : durationText(data.duration);
   return (
-    <section class="going" aria-label="How far the run is">
+    <section class="going" aria-label={t('How far the run is')}>
       {progress.tests + progress.duration > 0 && <progress max={1} value={progress.share} aria-label={`${Math.floor(progress.share * 100)} %`} />}
       <p>
-        {tests} after {time}; this page follows the run.
+        {t('{0} after {1}; this page follows the run.', tests, time)}
       </p>
       <ul>
         {progress.running.slice(0, MAX_RUNNING).map(([name, within, at, worker], index) => (
           <li key={index}>
             <span class="time">{durationText(Math.max(0, data.duration - at))}</span> {within && <span class="dim">{within} › </span>}
-            {name} <span class="dim">in {worker}</span>
+            {name} <span class="dim">{t('in {0}', worker)}</span>
           </li>
         ))}
       </ul>
-      {progress.running.length > MAX_RUNNING && <p class="dim">and {whole(progress.running.length - MAX_RUNNING)} more are running</p>}
+      {progress.running.length > MAX_RUNNING && <p class="dim">{t('and {0} more are running', whole(progress.running.length - MAX_RUNNING))}</p>}
     </section>
   );
 }
@@ -99,12 +101,11 @@ function News({ data }: { data: RunData }) {
 function Fresh({ data, failing }: { data: RunData; failing: number }) {
   if (!data.earlier) return null;
   const { fresh, last, runs } = data.earlier;
-  const since = `since ${day(last)}`;
-  if (fresh === 0) return <>None of them is new {since}. </>;
+  if (fresh === 0) return <>{t('None of them is new since {0}.', day(last))} </>;
   return (
     <>
-      <a href={testsLink({ news: 'new' })}>{fresh === failing ? 'All of them are' : fresh === 1 ? '1 of them is' : `${whole(fresh)} of them are`} new</a> {since}
-      {`, compared with ${count(runs, 'earlier run')}`}.{' '}
+      <a href={testsLink({ news: 'new' })}>{fresh === failing ? t('All of them are new') : fresh === 1 ? t('1 of them is new') : t('{0} of them are new', whole(fresh))}</a>{' '}
+      {t('since {0}, compared with {1}.', day(last), count(runs, 'earlier run'))}{' '}
     </>
   );
 }
@@ -121,17 +122,17 @@ function Affected({ data }: { data: RunData }) {
     <>
       {names.map((name, index) => (
         <span key={name}>
-          {index > 0 && (index === names.length - 1 && !more ? ' and ' : ', ')}
+          {index > 0 && (index === names.length - 1 && !more ? ` ${t('and')} ` : ', ')}
           <a href={testsLink({ find: name })}>{name}</a>
         </span>
       ))}
       {more && (
         <>
-          {' and '}
-          <a href={testsLink({ failing: 'failing' })}>others</a>
+          {` ${t('and')} `}
+          <a href={testsLink({ failing: 'failing' })}>{t('others')}</a>
         </>
       )}
-      {names.length === 1 && !more ? ' is affected.' : ' are affected.'}
+      {names.length === 1 && !more ? t(' is affected.') : t(' are affected.')}
     </>
   );
 }
@@ -140,8 +141,8 @@ function Reasons({ data }: { data: RunData }) {
   const whole = data.reasons.filter(isWhole);
   return (
     <section class="reasons">
-      <h2>Reasons</h2>
-      {data.reasons.length === 0 && <p class="dim">{attention(data) === 0 ? 'Nothing failed.' : 'What did not pass has no failure to compare.'}</p>}
+      <h2>{t('Reasons')}</h2>
+      {data.reasons.length === 0 && <p class="dim">{attention(data) === 0 ? t('Nothing failed.') : t('What did not pass has no failure to compare.')}</p>}
       <ol>
         {whole.map((reason) => (
           <li key={reason.id}>
@@ -150,8 +151,8 @@ function Reasons({ data }: { data: RunData }) {
             {reason.evidence && <p class="code evidence">{reason.evidence}</p>}
             <p class="dim code">
               {shortType(reason.type)}
-              {reason.frame && <span> at {shortFrame(reason.frame)}</span>}
-              {data.earlier && <span class="since">{reason.since ? `since ${day(reason.since)}, in ${count(reason.runs ?? 0, 'earlier run')}` : 'new'}</span>}
+              {reason.frame && <span> {t('at {0}', shortFrame(reason.frame))}</span>}
+              {data.earlier && <span class="since">{reason.since ? t('since {0}, in {1}', day(reason.since), count(reason.runs ?? 0, 'earlier run')) : t('new')}</span>}
             </p>
             <ul class="reason-tests">
               {reason.first.map((row) => (
@@ -161,14 +162,14 @@ function Reasons({ data }: { data: RunData }) {
               ))}
             </ul>
             {reason.tests > reason.first.length && (
-              <a href={testsLink({ reason: reason.id })}>and {count(reason.tests - reason.first.length, 'more test')}</a>
+              <a href={testsLink({ reason: reason.id })}>{t('and {0}', count(reason.tests - reason.first.length, 'more test'))}</a>
             )}
           </li>
         ))}
       </ol>
       {data.reasons.length > whole.length && (
         <p>
-          <a href={testsLink({ group: 'reason', failing: 'failing' })}>and {count(data.reasons.length - whole.length, 'more reason')}</a>
+          <a href={testsLink({ group: 'reason', failing: 'failing' })}>{t('and {0}', count(data.reasons.length - whole.length, 'more reason'))}</a>
         </p>
       )}
     </section>
@@ -182,7 +183,7 @@ function Shot({ reason }: { reason: Reason }) {
   if (!image || !id) return null;
   return (
     <a class="shot" href={testLink(id)}>
-      <img src={image} alt={`The page in ${name}`} loading="lazy" />
+      <img src={image} alt={t('The page in {0}', name!)} loading="lazy" />
     </a>
   );
 }
@@ -200,7 +201,7 @@ function Flaky({ data }: { data: RunData }) {
   if (data.allFlaky === 0) return null;
   return (
     <section>
-      <h2>Flaky</h2>
+      <h2>{t('Flaky')}</h2>
       <ol class="slowest flaky">
         {data.flaky.map((row) => (
           <li key={row.id}>
@@ -209,7 +210,7 @@ function Flaky({ data }: { data: RunData }) {
           </li>
         ))}
       </ol>
-      {data.allFlaky > data.flaky.length && <a href={testsLink({ flaky: 'flaky' })}>and {whole(data.allFlaky - data.flaky.length)} more</a>}
+      {data.allFlaky > data.flaky.length && <a href={testsLink({ flaky: 'flaky' })}>{t('and {0} more', whole(data.allFlaky - data.flaky.length))}</a>}
     </section>
   );
 }
@@ -217,7 +218,7 @@ function Flaky({ data }: { data: RunData }) {
 function Slowest({ data }: { data: RunData }) {
   return (
     <section>
-      <h2>Slowest</h2>
+      <h2>{t('Slowest')}</h2>
       <ol class="slowest">
         {data.slowest.map((row) => (
           <li key={row.id}>
@@ -233,7 +234,7 @@ function HowLong({ data }: { data: RunData }) {
   if (rowsLoaded.value !== 'here') return null;
   return (
     <section>
-      <h2>How long tests were</h2>
+      <h2>{t('How long tests were')}</h2>
       <Durations rows={data.rows} />
     </section>
   );
@@ -244,9 +245,9 @@ function LastRuns({ data }: { data: RunData }) {
   return (
     <section class="last-runs">
       <h2>
-        <a href={earlierLink}>The last runs</a>
+        <a href={earlierLink}>{t('The last runs')}</a>
       </h2>
-      <RunsChart runs={[...data.earlier.list, ofThisRun(data)]}>red did not pass</RunsChart>
+      <RunsChart runs={[...data.earlier.list, ofThisRun(data)]}>{t('red did not pass')}</RunsChart>
     </section>
   );
 }
@@ -254,7 +255,7 @@ function LastRuns({ data }: { data: RunData }) {
 function Facts({ data }: { data: RunData }) {
   return (
     <section>
-      {data.facts && <h2>Facts</h2>}
+      {data.facts && <h2>{t('Facts')}</h2>}
       <dl class="facts">
         {data.facts?.map(([name, value]) => (
           <div key={name}>
@@ -263,9 +264,9 @@ function Facts({ data }: { data: RunData }) {
           </div>
         ))}
       </dl>
-      {data.overhead > 0 && <p class="dim">Overhead of recording: {(100 * data.overhead).toFixed(data.overhead < 0.01 ? 2 : 1)} % of the tests' time</p>}
+      {data.overhead > 0 && <p class="dim">{t('Overhead of recording: {0} % of the time of the tests', decimal(100 * data.overhead, data.overhead < 0.01 ? 2 : 1))}</p>}
       <p>
-        <a href={testLink('run')}>What happened outside tests</a>
+        <a href={testLink('run')}>{t('What happened outside tests')}</a>
       </p>
     </section>
   );
@@ -275,7 +276,7 @@ function Problems({ data }: { data: RunData }) {
   if (data.problems.length === 0) return null;
   return (
     <details class="problems" open={data.problems.length < 6}>
-      <summary>{count(data.problems.length, 'problem')} in recording or reading this run</summary>
+      <summary>{t('{0} in recording or reading this run', count(data.problems.length, 'problem'))}</summary>
       <ul class="code">
         {data.problems.map((problem, index) => (
           <li key={index}>{problem}</li>

@@ -2,6 +2,7 @@
 import { testsLink } from './store';
 import { durationText, whole } from './text';
 import type { GroupTable } from './types';
+import { t } from './texts';
 
 export function Tables({ tables }: { tables: GroupTable[] }) {
   const shown = tables.filter((table) => table.groups > 1 || table.by === 'tag' || table.by === 'owner');
@@ -21,14 +22,14 @@ function Table({ table }: { table: GroupTable }) {
     <section>
       <table class="groups">
         <caption>
-          <a href={testsLink({ group: table.by === 'class' ? '' : table.by })}>By {table.by}</a>
+          <a href={testsLink({ group: table.by === 'class' ? '' : table.by })}>{t('By {0}', t(table.by))}</a>
         </caption>
         <thead class="visually-hidden">
           <tr>
-            <th scope="col">{table.by}</th>
-            <th scope="col">passed of all</th>
-            <th scope="col">tests</th>
-            <th scope="col">time</th>
+            <th scope="col">{t(table.by)}</th>
+            <th scope="col">{t('passed of all')}</th>
+            <th scope="col">{t('tests')}</th>
+            <th scope="col">{t('time')}</th>
           </tr>
         </thead>
         <tbody>
@@ -37,7 +38,7 @@ function Table({ table }: { table: GroupTable }) {
               <th scope="row">
                 <a href={testsLink({ [table.by]: name })}>{name}</a>
               </th>
-              <td class="share" aria-label={`${whole(tests - attention)} of ${whole(tests)} passed or were not run`}>
+              <td class="share" aria-label={t('{0} of {1} passed or were not run', whole(tests - attention), whole(tests))}>
                 <svg viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
                   <rect class="calm" width={(100 * (tests - attention)) / largest} height="8" />
                   <rect class="attention" x={(100 * (tests - attention)) / largest} width={(100 * attention) / largest} height="8" />
@@ -45,9 +46,9 @@ function Table({ table }: { table: GroupTable }) {
               </td>
               <td class="number">
                 {attention > 0 && <a class="attention" href={testsLink({ [table.by]: name, failing: 'failing' })}>{whole(attention)}</a>}
-                {attention > 0 && ' of '}
+                {attention > 0 && ` ${t('of')} `}
                 {whole(tests)}
-                {flaky > 0 && <span class="dim">, {whole(flaky)} flaky</span>}
+                {flaky > 0 && <span class="dim">, {t('{0} flaky', whole(flaky))}</span>}
               </td>
               <td class="number dim">{durationText(time)}</td>
             </tr>
@@ -56,7 +57,7 @@ function Table({ table }: { table: GroupTable }) {
       </table>
       {table.groups > table.rows.length && (
         <p class="dim">
-          <a href={testsLink({ group: table.by === 'class' ? '' : table.by })}>and {whole(table.groups - table.rows.length)} more</a>
+          <a href={testsLink({ group: table.by === 'class' ? '' : table.by })}>{t('and {0} more', whole(table.groups - table.rows.length))}</a>
         </p>
       )}
     </section>

@@ -15,6 +15,7 @@ import { RowsToCome } from './rowsToCome';
 import { isWhole, keyOf, needsAttention, outcomeText, route, rowsLoaded, testFiles, testLink, testsLink } from './store';
 import { count, durationText, moment } from './text';
 import type { About, Attachment, Data, Entry, Row, RunData, TestData } from './types';
+import { t } from './texts';
 
 export function TestView({ data }: { data: RunData }) {
   const { id } = route.value;
@@ -25,7 +26,7 @@ export function TestView({ data }: { data: RunData }) {
   if (!row)
     return (
       <main class="lost">
-        <h1>No such test in this run</h1>
+        <h1>{t('No such test in this run')}</h1>
         <p class="code">{id}</p>
       </main>
     );
@@ -47,11 +48,11 @@ function OneTest({ data, row, position }: { data: RunData; row: Row; position: n
         <Mark outcome={row.outcome} /> {row.name}
       </h1>
       <p class="about dim">
-        <b class={row.outcome}>{outcomeText(row.outcome)}</b> after {durationText(row.duration)}, started {moment(data.started, row.at)}
-        {row.thread && ` on ${row.thread}`} in {row.worker}
+        <b class={row.outcome}>{outcomeText(row.outcome)}</b> {t('after {0}, started {1}', durationText(row.duration), moment(data.started, row.at))}
+        {row.thread && ' ' + t('on {0}', row.thread)} {t('in {0}', row.worker)}
         {row.source && (
           <>
-            , written in <span class="code">{row.source}</span>
+            {t(', written in')} <span class="code">{row.source}</span>
           </>
         )}
         {row.tags?.map((tag) => (
@@ -105,7 +106,12 @@ function ReasonOf({ data, row }: { data: RunData; row: Row }) {
   return (
     <div class="reason-of">
       <h2>
-        Reason{others > 0 && <>, which <a href={testsLink({ reason: reason.id })}>{count(others, 'other test has', 'other tests have')}</a> too</>}
+        {t('Reason')}
+        {others > 0 && (
+          <>
+            {t(', which')} <a href={testsLink({ reason: reason.id })}>{count(others, 'other test has')}</a> {t('too')}
+          </>
+        )}
       </h2>
       <p>{reason.title}</p>
       {reason.evidence && <p class="code evidence">{reason.evidence}</p>}
@@ -117,11 +123,11 @@ function ReasonOf({ data, row }: { data: RunData; row: Row }) {
 function Before({ row, before }: { row: Row; before: string }) {
   const letters = [...before];
   const failed = letters.filter((letter) => letter === 'F').length;
-  const sentence = `${failed} of the last ${letters.length} runs failed`;
+  const sentence = t('{0} of the last {1} runs failed', failed, letters.length);
   return (
     <p class="before dim">
       <Marks letters={before} />{' '}
-      {row.fresh ? (failed === 0 ? 'new: it failed in none of ' + letters.length + ' earlier runs' : 'new: it passed the last time; ' + sentence) : sentence}
+      {row.fresh ? (failed === 0 ? t('new: it failed in none of {0} earlier runs', letters.length) : t('new: it passed the last time; {0}', sentence)) : sentence}
     </p>
   );
 }
@@ -130,7 +136,7 @@ function Before({ row, before }: { row: Row; before: string }) {
 function Breadcrumb({ row }: { row: Row }) {
   return (
     <p class="path dim">
-      <a href={testsLink({})}>Tests</a>
+      <a href={testsLink({})}>{t('Tests')}</a>
       {row.path.map((name, index) => (
         <span key={index}>
           {' › '}
@@ -160,25 +166,25 @@ function AboutTest({ about }: { about: About }) {
     <dl class="data about-test">
       {about.text && (
         <div>
-          <dt>about</dt>
+          <dt>{t('about')}</dt>
           <dd>{about.text}</dd>
         </div>
       )}
       {about.severity && (
         <div>
-          <dt>severity</dt>
+          <dt>{t('severity')}</dt>
           <dd>{about.severity}</dd>
         </div>
       )}
       {about.owner && (
         <div>
-          <dt>owner</dt>
+          <dt>{t('owner')}</dt>
           <dd>{about.owner}</dd>
         </div>
       )}
       {about.links.length > 0 && (
         <div>
-          <dt>links</dt>
+          <dt>{t('links')}</dt>
           <dd>
             {about.links.map(({ name, address }) =>
               address ? (
@@ -201,10 +207,10 @@ function Attempts({ data, row }: { data: RunData; row: Row }) {
   const all = data.rows.filter((other) => keyOf(other) === keyOf(row));
   return (
     <p class="reason">
-      {row.recovered ? `Flaky: passed on attempt ${all.indexOf(row) + 1}. ` : `${all.length} attempts. `}
+      {row.recovered ? t('Flaky: passed on attempt {0}.', all.indexOf(row) + 1) : t('{0} attempts.', all.length)}{' '}
       {all.map((other, index) => (
         <span key={other.id}>
-          {index === 0 ? 'Attempt ' : ', '}
+          {index === 0 ? t('Attempt') + ' ' : ', '}
           {other === row ? (
             <b>
               {index + 1} {outcomeText(other.outcome)}
@@ -232,10 +238,10 @@ function OutsideTests() {
   return (
     <main class="test">
       <p class="path dim">
-        <a href={testsLink({})}>Tests</a>
+        <a href={testsLink({})}>{t('Tests')}</a>
       </p>
-      <h1>Outside tests</h1>
-      <p class="about dim">Set-up and tear-down of classes, and lines from threads that belonged to no test.</p>
+      <h1>{t('Outside tests')}</h1>
+      <p class="about dim">{t('Set-up and tear-down of classes, and lines from threads that belonged to no test.')}</p>
       {file.state === 'lost' && <Lost />}
       {file.state === 'here' && <TestEntries test={file.value[0]!} start={0} began={0} />}
     </main>
@@ -245,8 +251,8 @@ function OutsideTests() {
 function TestEntries({ test, start, began }: { test: TestData; start: number; began: number }) {
   const shown = test.entries.filter((entry: Entry) => entry.type !== 'data');
   const recording = useMemo(() => recordingOf(test.entries), [test]);
-  if (test.leftOut) return <p class="dim empty">What happened in tests that passed was left out of this page; the run has it.</p>;
-  if (shown.length === 0) return <p class="dim empty">Nothing was recorded in between.</p>;
+  if (test.leftOut) return <p class="dim empty">{t('What happened in tests that passed was left out of this page; the run has it.')}</p>;
+  if (shown.length === 0) return <p class="dim empty">{t('Nothing was recorded in between.')}</p>;
   return (
     <>
       <Entries entries={shown} start={start} failure={test.failure} recording={recording} />
@@ -257,8 +263,6 @@ function TestEntries({ test, start, began }: { test: TestData; start: number; be
 
 function Lost() {
   return (
-    <p class="reason">
-      The file that holds this test is missing beside the page. Copy or unpack its folder as a whole, or write it again.
-    </p>
+    <p class="reason">{t('The file that holds this test is missing beside the page. Copy or unpack its folder as a whole, or write it again.')}</p>
   );
 }

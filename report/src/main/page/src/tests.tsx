@@ -13,6 +13,7 @@ import { RowSearch } from './search';
 import { failureTexts, isWhole, outcomesIn, outcomeText, route, rowsLoaded, testsLink } from './store';
 import { count, whole } from './text';
 import type { Outcome, Row, RunData } from './types';
+import { known, t } from './texts';
 
 const ORDERS = ['time', 'longest', 'name'] as const;
 type Order = (typeof ORDERS)[number];
@@ -45,14 +46,14 @@ function AllTests({ data }: { data: RunData }) {
 
   return (
     <main class="tests">
-      <h1 class="visually-hidden">Tests</h1>
+      <h1 class="visually-hidden">{t('Tests')}</h1>
       <div class="controls">
         <label class="find">
-          <span class="visually-hidden">Search names, classes, tags, data, messages, and what was recorded of failures</span>
-          <input ref={field} type="search" placeholder="Search  ( / )" value={words} onInput={(e) => go({ find: e.currentTarget.value })} />
+          <span class="visually-hidden">{t('Search names, classes, tags, data, messages, and what was recorded of failures')}</span>
+          <input ref={field} type="search" placeholder={t('Search  ( / )')} value={words} onInput={(e) => go({ find: e.currentTarget.value })} />
         </label>
-        <Choice label="Group by" options={GROUPS} value={group} onChange={(value) => go({ group: value })} />
-        <Choice label="Order" options={ORDERS} value={order} onChange={(value) => go({ order: value })} />
+        <Choice label={t('Group by')} options={GROUPS} value={group} onChange={(value) => go({ group: value })} />
+        <Choice label={t('Order')} options={ORDERS} value={order} onChange={(value) => go({ order: value })} />
         <Outcomes data={data} filters={filters} go={go} />
       </div>
       <p class="found">
@@ -64,7 +65,7 @@ function AllTests({ data }: { data: RunData }) {
       </p>
       {rowsLoaded.value === 'lost' && <RowsToCome />}
       <Lines lines={lines} longest={longestOf(found)} inClass={group === 'class'} />
-      {found.length === 0 && <p class="empty">Nothing here matches. Take a filter away, or search for less.</p>}
+      {found.length === 0 && <p class="empty">{t('Nothing here matches. Take a filter away, or search for less.')}</p>}
     </main>
   );
 }
@@ -75,7 +76,7 @@ function Outcomes({ data, filters, go }: { data: RunData; filters: Filters; go(c
   const toggle = (outcome: Outcome) =>
     go({ outcome: (chosen.includes(outcome) ? chosen.filter((one) => one !== outcome) : [...chosen, outcome]).join(',') });
   return (
-    <div class="filters" role="group" aria-label="Outcomes">
+    <div class="filters" role="group" aria-label={t('Outcomes')}>
       {outcomesIn(data).map((outcome) => (
         <button key={outcome} aria-pressed={chosen.includes(outcome)} onClick={() => toggle(outcome)}>
           <Mark outcome={outcome} /> {outcomeText(outcome)} <span class="dim">{whole(data.counts[outcome]!)}</span>
@@ -91,8 +92,8 @@ function Words({ data, filters, go }: { data: RunData; filters: Filters; go(chan
   return (
     <>
       {FILTERS.filter((name) => name !== 'outcome' && filters[name]).map((name) => (
-        <button key={name} class="word" aria-label={`Remove the filter ${name}: ${shown(name)}`} onClick={() => go({ [name]: '' })}>
-          {name === filters[name] ? name : `${name}: ${shown(name)}`} ×
+        <button key={name} class="word" aria-label={t('Remove the filter {0}: {1}', known(name), shown(name) ?? '')} onClick={() => go({ [name]: '' })}>
+          {name === filters[name] ? known(name) : `${known(name)}: ${shown(name)}`} ×
         </button>
       ))}
     </>
@@ -104,10 +105,10 @@ function Copying({ data, found }: { data: RunData; found: Row[] }) {
   if (found.length === 0) return null;
   return (
     <span class="copying dim">
-      copy{' '}
+      {t('copy')}{' '}
       {copied.map(({ name, text }) => (
         <button key={name} class="quiet" onClick={() => void navigator.clipboard.writeText(text(found, data))}>
-          {name}
+          {t(name)}
         </button>
       ))}
     </span>
@@ -118,8 +119,8 @@ function counted(found: Row[], data: RunData): string {
   const tests = found.reduce((sum, row) => (row.container ? sum : sum + 1), 0);
   const all = data.tests;
   const containers = found.length - tests;
-  const more = containers > 0 ? `, and ${count(containers, 'class or set-up', 'classes or set-ups')} that broke` : '';
-  return (tests === all ? count(tests, 'test') : `${whole(tests)} of ${count(all, 'test')}`) + more;
+  const more = containers > 0 ? t(', and {0} that broke', count(containers, 'class or set-up')) : '';
+  return (tests === all ? count(tests, 'test') : t('{0} of {1}', whole(tests), count(all, 'test'))) + more;
 }
 
 const BEFORE_SEARCH = 200;
@@ -149,7 +150,9 @@ function Choice(props: { label: string; options: readonly string[]; value: strin
       {props.label}{' '}
       <select value={props.value} onChange={(e) => props.onChange(e.currentTarget.value)}>
         {props.options.map((option) => (
-          <option key={option}>{option}</option>
+          <option key={option} value={option}>
+            {known(option)}
+          </option>
         ))}
       </select>
     </label>

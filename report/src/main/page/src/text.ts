@@ -1,10 +1,11 @@
-// Numbers and times as a person reads them.
+// Numbers and times as the reader writes them.
+import { language, locale, NOUNS } from './texts';
 
-/** The same rules as DurationText.java. */
+/** By the rules of DurationText.java. */
 export function durationText(micros: number): string {
   if (micros < 1_000) return `${micros} µs`;
   if (micros < 1_000_000) return `${Math.floor(micros / 1_000)} ms`;
-  if (micros < 9_950_000) return `${(micros / 1e6).toFixed(1)} s`;
+  if (micros < 9_950_000) return `${decimal(micros / 1e6, 1)} s`;
   const seconds = Math.round(micros / 1e6);
   if (seconds < 60) return `${seconds} s`;
   if (seconds < 3_600) return `${Math.floor(seconds / 60)} min ${two(seconds % 60)} s`;
@@ -19,7 +20,7 @@ export function offset(micros: number): string {
 }
 
 export function moment(started: string, at: number): string {
-  return new Date(Date.parse(started) + at / 1_000).toLocaleString('en-GB', {
+  return new Date(Date.parse(started) + at / 1_000).toLocaleString(locale(), {
     day: 'numeric',
     month: 'short',
     year: 'numeric',
@@ -31,21 +32,27 @@ export function moment(started: string, at: number): string {
 }
 
 export function day(when: string): string {
-  return new Date(when).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+  return new Date(when).toLocaleDateString(locale(), { day: 'numeric', month: 'short', year: 'numeric' });
 }
 
 export function bytes(size: number): string {
   if (size < 1_000) return `${size} B`;
-  if (size < 1_000_000) return `${(size / 1_000).toFixed(size < 10_000 ? 1 : 0)} kB`;
-  return `${(size / 1_000_000).toFixed(1)} MB`;
+  if (size < 1_000_000) return `${decimal(size / 1_000, size < 10_000 ? 1 : 0)} kB`;
+  return `${decimal(size / 1_000_000, 1)} MB`;
 }
 
-export function count(number: number, word: string, several = word + 's'): string {
-  return `${whole(number)} ${number === 1 ? word : several}`;
+export function count(number: number, noun: keyof typeof NOUNS): string {
+  const forms = NOUNS[noun];
+  return `${whole(number)} ${forms[(number === 1 ? 0 : 1) + (language.value === 'it' ? 2 : 0)]}`;
 }
 
 export function whole(number: number): string {
-  return number.toLocaleString('en-US');
+  return number.toLocaleString(locale());
+}
+
+/** With so many digits behind the sign that the reader puts there. */
+export function decimal(number: number, digits: number): string {
+  return number.toLocaleString(locale(), { minimumFractionDigits: digits, maximumFractionDigits: digits });
 }
 
 function two(number: number): string {

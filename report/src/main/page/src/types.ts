@@ -29,6 +29,10 @@ export interface RunData {
   counts: Record<Outcome, number>;
   /** Missing where it was left out. */
   facts?: [string, string][];
+  /** Containers that broke outside their tests, by name, and how many of their tests did not run. */
+  broken: [name: string, notRun: number][];
+  /** How many steps outside tests failed. */
+  outside: number;
   /** Where the run is still going. */
   progress?: Progress;
   /** What a team wrote above its pages, and its image as a `data:` address. */

@@ -6,6 +6,7 @@ import { Download } from './download';
 import { address } from './packed';
 import { playing, shown, wanted, type Recording, type Timed } from './playback';
 import { offset } from './text';
+import { t } from './texts';
 
 const SPEEDS = [0.25, 0.5, 1, 2];
 const A_FRAME = 0.04;
@@ -36,7 +37,7 @@ export function RecordingPlayer({ recording, start, caption, ticks }: Props) {
         <span class="time">{offset((shown.value ?? ('video' in recording ? recording.video.begins : recording.frames[0]!.begins)) - start)}</span>
         <span class="caption">{caption}</span>
         {'video' in recording && recording.video.captions && (
-          <Download href={recording.video.captions} label="captions" />
+          <Download href={recording.video.captions} label={t('captions')} />
         )}
       </figcaption>
     </figure>
@@ -79,7 +80,7 @@ function Video({ attachment, poster, ticks }: { attachment: Timed; poster: strin
         playsInline
         preload="auto"
         tabIndex={0}
-        aria-label="Video of the browser; space plays and pauses, arrows go frame by frame"
+        aria-label={t('Video of the browser; space plays and pauses, arrows go frame by frame')}
         onClick={toggle}
         onKeyDown={keys}
         onLoadedMetadata={(e) => (length.value = e.currentTarget.duration)}
@@ -95,7 +96,7 @@ function Video({ attachment, poster, ticks }: { attachment: Timed; poster: strin
           max={length.value}
           step="any"
           value={position}
-          aria-label="Position in the video"
+          aria-label={t('Position in the video')}
           onInput={(e) => video.current && (video.current.currentTime = e.currentTarget.valueAsNumber)}
         />
         <div class="ticks" aria-hidden="true">
@@ -106,16 +107,16 @@ function Video({ attachment, poster, ticks }: { attachment: Timed; poster: strin
       </div>
       <div class="video-keys">
         <button class="quiet play" onClick={toggle}>
-          {playing.value ? 'pause' : 'play'}
+          {playing.value ? t('pause') : t('play')}
         </button>
-        <button class="quiet" onClick={() => by(-A_FRAME)} title="A frame back (key ←)">
+        <button class="quiet" onClick={() => by(-A_FRAME)} title={t('A frame back (key ←)')}>
           ‹
         </button>
-        <button class="quiet" onClick={() => by(A_FRAME)} title="A frame on (key →)">
+        <button class="quiet" onClick={() => by(A_FRAME)} title={t('A frame on (key →)')}>
           ›
         </button>
         <label>
-          <span class="visually-hidden">Speed</span>
+          <span class="visually-hidden">{t('Speed')}</span>
           <select
             value={speed.value}
             onChange={(e) => {
@@ -131,7 +132,7 @@ function Video({ attachment, poster, ticks }: { attachment: Timed; poster: strin
           </select>
         </label>
         <button class="quiet" onClick={() => void video.current?.requestFullscreen()}>
-          enlarge
+          {t('enlarge')}
         </button>
         <Download href={attachment.href} />
       </div>
@@ -148,7 +149,7 @@ function Frames({ frames }: { frames: Timed[] }) {
   return (
     <>
       <img src={address(frames[now]!.href)} alt={frames[now]!.name} />
-      <div class="strip-images" role="group" aria-label="Frames">
+      <div class="strip-images" role="group" aria-label={t('Frames')}>
         {frames.map((frame, index) => (
           <button key={index} aria-pressed={index === now} title={frame.name} onClick={() => (shown.value = frame.begins)}>
             <img src={address(frame.href)} alt={frame.name} loading="lazy" />

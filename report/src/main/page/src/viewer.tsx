@@ -8,6 +8,7 @@ import { SourceText } from './source';
 import { texts } from './store';
 import { bytes } from './text';
 import type { Attachment } from './types';
+import { t } from './texts';
 
 const IMAGES = ['image/png', 'image/jpeg', 'image/gif', 'image/webp'];
 const VIDEOS = ['video/webm', 'video/mp4'];
@@ -29,13 +30,13 @@ function Thumbnail({ attachment, onOpen }: { attachment: Attachment; onOpen(): v
   if (!attachment.href)
     return (
       <span class="thumbnail missing">
-        <b>{attachment.name}</b> is missing in the run folder
+        <b>{attachment.name}</b> {t('is missing in the run folder')}
       </span>
     );
   if (!address(attachment.href))
     return (
       <span class="thumbnail missing">
-        <b>{attachment.name}</b> <span class="dim">{bytes(attachment.size)}, was too large for this file</span>
+        <b>{attachment.name}</b> <span class="dim">{t('{0}, was too large for this file', bytes(attachment.size))}</span>
       </span>
     );
   return (
@@ -77,18 +78,18 @@ export function Viewer() {
             <span class="navigation">
               {now.attachments.length > 1 && (
                 <>
-                  <button class="quiet" onClick={() => page(-1)} aria-label="Previous attachment">
+                  <button class="quiet" onClick={() => page(-1)} aria-label={t('Previous attachment')}>
                     ‹
                   </button>
                   <span class="dim">
-                    {now.at + 1} of {now.attachments.length}
+                    {t('{0} of {1}', now.at + 1, now.attachments.length)}
                   </span>
-                  <button class="quiet" onClick={() => page(1)} aria-label="Next attachment">
+                  <button class="quiet" onClick={() => page(1)} aria-label={t('Next attachment')}>
                     ›
                   </button>
                 </>
               )}
-              <button class="quiet" onClick={() => dialog.current?.close()} aria-label="Close">
+              <button class="quiet" onClick={() => dialog.current?.close()} aria-label={t('Close')}>
                 ✕
               </button>
             </span>
@@ -101,16 +102,16 @@ export function Viewer() {
 }
 
 function Content({ attachment }: { attachment: Attachment }) {
-  if (!attachment.href) return <p class="reason">This attachment is missing in the run folder.</p>;
+  if (!attachment.href) return <p class="reason">{t('This attachment is missing in the run folder.')}</p>;
   if (IMAGES.includes(attachment.mediaType)) return <ImageViewer key={attachment.href} attachment={attachment} />;
   if (VIDEOS.includes(attachment.mediaType)) return <video class="large" src={address(attachment.href)} controls />;
-  if (attachment.text === undefined) return <p class="reason">This attachment is neither text nor an image: download it.</p>;
+  if (attachment.text === undefined) return <p class="reason">{t('This attachment is neither text nor an image: download it.')}</p>;
   const text = texts.get(attachment.text).value;
   if (text.state === 'loading') return <p class="dim">…</p>;
-  if (text.state === 'lost') return <p class="reason">The file that holds this text is missing beside the page.</p>;
+  if (text.state === 'lost') return <p class="reason">{t('The file that holds this text is missing beside the page.')}</p>;
   return (
     <>
-      {text.value.cutAt && <p class="reason">Only the first {bytes(text.value.cutAt)} are shown; the file has it all.</p>}
+      {text.value.cutAt && <p class="reason">{t('Only the first {0} are shown; the file has it all.', bytes(text.value.cutAt))}</p>}
       <SourceText key={attachment.text} text={text.value.text} isPage={attachment.kind === 'page-source'} />
     </>
   );

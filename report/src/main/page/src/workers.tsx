@@ -6,6 +6,7 @@ import { RowsToCome } from './rowsToCome';
 import { outcomeText, rowsLoaded, testLink, testsLink } from './store';
 import { count, durationText, offset } from './text';
 import type { RunData } from './types';
+import { t } from './texts';
 
 const WIDTH = 1000;
 const LANE = 26;
@@ -27,21 +28,21 @@ function Lanes({ data }: { data: RunData }) {
     <main class="workers">
       <h1>{sentence(lanes, whole[1])}</h1>
       <p class="dim range">
-        {offset(range[0])} to {offset(range[1])}
+        {t('{0} to {1}', offset(range[0]), offset(range[1]))}
         {(range[0] !== whole[0] || range[1] !== whole[1]) && (
           <button class="word" onClick={() => setRange(whole)}>
-            the whole run
+            {t('the whole run')}
           </button>
         )}
-        <span class="zoom" role="group" aria-label="Zoom">
-          <button class="word" aria-label="Earlier" onClick={() => setRange(moved(range, whole, -0.5))}>‹</button>
-          <button class="word" aria-label="Closer" onClick={() => setRange(zoomed(range, whole, 0.5))}>+</button>
-          <button class="word" aria-label="Further" onClick={() => setRange(zoomed(range, whole, 2))}>−</button>
-          <button class="word" aria-label="Later" onClick={() => setRange(moved(range, whole, 0.5))}>›</button>
+        <span class="zoom" role="group" aria-label={t('Zoom')}>
+          <button class="word" aria-label={t('Earlier')} onClick={() => setRange(moved(range, whole, -0.5))}>‹</button>
+          <button class="word" aria-label={t('Closer')} onClick={() => setRange(zoomed(range, whole, 0.5))}>+</button>
+          <button class="word" aria-label={t('Further')} onClick={() => setRange(zoomed(range, whole, 2))}>−</button>
+          <button class="word" aria-label={t('Later')} onClick={() => setRange(moved(range, whole, 0.5))}>›</button>
         </span>
       </p>
       <p class="dim under" role="status">
-        {under ? described(under) : 'Drag over the lines to look closer.'}
+        {under ? described(under) : t('Drag over the lines to look closer.')}
       </p>
       <div class="lane-drawing">
         <ul class="lane-names" aria-hidden="true">
@@ -54,7 +55,7 @@ function Lanes({ data }: { data: RunData }) {
         <Drawn lanes={shown} range={range} onRange={setRange} onUnder={setUnder} />
         <Axis range={range} />
       </div>
-      {lanes.length > MAX_LANES && <p class="dim">and {count(lanes.length - MAX_LANES, 'more thread')}</p>}
+      {lanes.length > MAX_LANES && <p class="dim">{t('and {0}', count(lanes.length - MAX_LANES, 'more thread'))}</p>}
       <LaneTable lanes={shown} whole={whole[1]} />
     </main>
   );
@@ -99,7 +100,7 @@ function Drawn({ lanes, range, onRange, onUnder }: DrawnProps) {
       preserveAspectRatio="none"
       style={{ height: `${height}px` }}
       role="img"
-      aria-label={`${count(lanes.length, 'thread')} in time; the table below has the same in numbers`}
+      aria-label={t('{0} in time; the table below has the same in numbers', count(lanes.length, 'thread'))}
       onMouseDown={(event) => setDrag([at(event), at(event)])}
       onMouseMove={(event) => {
         if (drag) setDrag([drag[0], at(event)]);
@@ -157,11 +158,11 @@ function LaneTable({ lanes, whole }: { lanes: Lane[]; whole: number }) {
     <table class="groups">
       <thead>
         <tr>
-          <th scope="col">worker, thread</th>
-          <th scope="col" class="number">tests</th>
-          <th scope="col" class="number">busy</th>
-          <th scope="col" class="number">of the run</th>
-          <th scope="col" class="number">longest pause</th>
+          <th scope="col">{t('worker, thread')}</th>
+          <th scope="col" class="number">{t('tests')}</th>
+          <th scope="col" class="number">{t('busy')}</th>
+          <th scope="col" class="number">{t('of the run')}</th>
+          <th scope="col" class="number">{t('longest pause')}</th>
         </tr>
       </thead>
       <tbody>
@@ -173,7 +174,7 @@ function LaneTable({ lanes, whole }: { lanes: Lane[]; whole: number }) {
             <td class="number">{count(lane.rows.length, 'start')}</td>
             <td class="number">{durationText(lane.busy)}</td>
             <td class="number">{Math.round((100 * lane.busy) / whole)} %</td>
-            <td class="number dim">{lane.gap > 0 ? `${durationText(lane.gap)} at ${offset(lane.gapAt)}` : 'none'}</td>
+            <td class="number dim">{lane.gap > 0 ? t('{0} at {1}', durationText(lane.gap), offset(lane.gapAt)) : t('none')}</td>
           </tr>
         ))}
       </tbody>
@@ -185,16 +186,16 @@ function LaneTable({ lanes, whole }: { lanes: Lane[]; whole: number }) {
 function sentence(lanes: Lane[], whole: number): string {
   const busy = lanes.reduce((sum, lane) => sum + lane.busy, 0);
   const longest = Math.max(...lanes.map((lane) => lane.busy), 0);
-  const work = `${count(lanes.length, 'thread')} ran for ${durationText(busy)} in ${durationText(whole)}`;
-  if (lanes.length < 2) return `${work}.`;
+  const work = t('{0} ran for {1} in {2}.', count(lanes.length, 'thread'), durationText(busy), durationText(whole));
+  if (lanes.length < 2) return work;
   const saved = busy - whole;
-  return `${work}. ${saved > 0 ? `Side by side they saved ${durationText(saved)}; the` : 'The'} busiest was at work for ${durationText(longest)}.`;
+  return `${work} ${saved > 0 ? t('Side by side they saved {0}; the busiest was at work for {1}.', durationText(saved), durationText(longest)) : t('The busiest was at work for {0}.', durationText(longest))}`;
 }
 
 function described(bar: Bar): string {
   const first = bar.rows[0]!;
-  if (bar.rows.length === 1) return `${offset(first.at)} ${first.name}, ${outcomeText(first.outcome)} after ${durationText(first.duration)}`;
-  return `${offset(first.at)} ${count(bar.rows.length, 'test')}, from ${first.name}; look closer to tell them apart`;
+  if (bar.rows.length === 1) return `${offset(first.at)} ${t('{0}, {1} after {2}', first.name, outcomeText(first.outcome), durationText(first.duration))}`;
+  return `${offset(first.at)} ${t('{0}, from {1}; look closer to tell them apart', count(bar.rows.length, 'test'), first.name)}`;
 }
 
 function zoomed([from, to]: [number, number], whole: [number, number], by: number): [number, number] {

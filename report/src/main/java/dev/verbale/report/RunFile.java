@@ -8,6 +8,7 @@ import dev.verbale.results.Entry.AttachmentEntry;
 import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
+import dev.verbale.results.Texts;
 import dev.verbale.results.Worker;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.summary.Headline;
@@ -26,6 +27,7 @@ import tools.jackson.core.JsonGenerator;
 final class RunFile {
 
     private static final int SLOWEST = 5;
+    private static final int LONGEST_NAME = 100;
     private static final int FLAKY = 8;
     private static final int TESTS_OF_A_REASON = 8;
 
@@ -76,6 +78,7 @@ final class RunFile {
             }
             if (options.progress() != null) progress(json, options.progress());
             counts(json, run);
+            outside(json, run);
             if (options.content().hasEnvironment()) facts(json, run);
             look(json, options.look());
             workers(json, run);
@@ -140,6 +143,19 @@ final class RunFile {
         json.writeObjectPropertyStart("counts");
         run.counts().byOutcome().forEach((outcome, count) -> json.writeNumberProperty(outcome.word(), count));
         json.writeEndObject();
+    }
+
+    /** What the sentence says of it, for the page's other language. */
+    private static void outside(JsonGenerator json, Run run) {
+        json.writeArrayPropertyStart("broken");
+        for (ContainerResult broken : run.brokenContainers()) {
+            json.writeStartArray();
+            json.writeString(Texts.cut(broken.name(), LONGEST_NAME));
+            json.writeNumber(broken.notRun());
+            json.writeEndArray();
+        }
+        json.writeEndArray();
+        json.writeNumberProperty("outside", run.failedOutsideTests().size());
     }
 
     /** As pairs: a fact's name comes from a test, and must not become the name of a property. */
