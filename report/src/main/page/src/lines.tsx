@@ -2,6 +2,7 @@
 import { useComputed, useSignal, useSignalEffect } from '@preact/signals';
 import { useMemo, useRef } from 'preact/hooks';
 import { Mark } from './mark';
+import { cell, mark, selected, type Column } from './selection';
 import { needsAttention, testLink } from './store';
 import { count, durationText, offset, whole } from './text';
 import type { Row } from './types';
@@ -13,7 +14,15 @@ const ROW_HEIGHT = 54;
 const GROUP_HEIGHT = 58;
 const MORE = 8; // above and below what is in sight
 
-export function Lines({ lines, longest, inClass }: { lines: Line[]; longest: number; inClass: boolean }) {
+interface Props {
+  lines: Line[];
+  longest: number;
+  inClass: boolean;
+  columns: Column[];
+}
+
+export function Lines({ lines, longest, inClass, columns }: Props) {
+  const rows = useMemo(() => lines.flatMap((line) => ('row' in line ? [line.row] : [])), [lines]);
   const box = useRef<HTMLDivElement>(null);
   const tops = useMemo(() => topsOf(lines), [lines]);
   const scrolled = useSignal(0);
@@ -39,7 +48,7 @@ export function Lines({ lines, longest, inClass }: { lines: Line[]; longest: num
       <div style={{ transform: `translateY(${tops[from]}px)` }}>
         {lines.slice(from, to).map((line) =>
           'row' in line ? (
-            <RowLine key={line.row.id} row={line.row} longest={longest} inClass={inClass} />
+            <RowLine key={line.row.id} row={line.row} longest={longest} inClass={inClass} columns={columns} onMark={(through) => mark(line.row, rows, through)} />
           ) : (
             <GroupLine key={'group ' + line.group} name={line.group} rows={line.rows} />
           ),
@@ -79,10 +88,12 @@ function GroupLine({ name, rows }: { name: string; rows: Row[] }) {
   );
 }
 
-function RowLine({ row, longest, inClass }: { row: Row; longest: number; inClass: boolean }) {
+function RowLine({ row, longest, inClass, columns, onMark }: { row: Row; longest: number; inClass: boolean; columns: Column[]; onMark(through: boolean): void }) {
   const attempts = row.attempts ? (row.recovered ? t('Flaky: passed on attempt {0}.', row.attempts) : t('Attempt {0} of {1}.', row.attempts, row.attempts)) + ' ' : '';
   const under = attempts + (row.message ?? '') || (row.data ?? (inClass ? '' : row.path.join(' › ')));
   return (
+    <div class={`row ${selected.value.has(row.id) ? 'marked' : ''}`}>
+    <input type="checkbox" checked={selected.value.has(row.id)} aria-label={t('Select {0}', row.name)} onClick={(event) => onMark(event.shiftKey)} />
     <a class={`row-line ${row.outcome}`} href={testLink(row.id)}>
       <span class="time">{offset(row.at)}</span>
       <Mark outcome={row.outcome} />
@@ -90,15 +101,26 @@ function RowLine({ row, longest, inClass }: { row: Row; longest: number; inClass
         <span class="name">{row.name}</span>
         {under && <span class="dim under">{under}</span>}
       </span>
-      <span class="tags">
-        {row.tags?.map((tag) => (
-          <span key={tag}>{tag}</span>
-        ))}
+      <span class="cells">
+        {columns.map((column) =>
+          column === 'tag' ? (
+            <span key={column} class="tags">
+              {row.tags?.map((tag) => (
+                <span key={tag}>{tag}</span>
+              ))}
+            </span>
+          ) : (
+            <span key={column} class="cell" title={cell(row, column)}>
+              {cell(row, column)}
+            </span>
+          ),
+        )}
       </span>
       <span class="duration">
         {durationText(row.duration)}
         <span class="bar" style={{ width: `${Math.max(1, (100 * row.duration) / longest)}%` }} />
       </span>
     </a>
+    </div>
   );
 }

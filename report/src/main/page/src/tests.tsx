@@ -8,6 +8,7 @@ import { GROUPS, groupsOf, type Group } from './groups';
 import { onKey } from './keys';
 import { Lines, type Line } from './lines';
 import { Mark } from './mark';
+import { clear, COLUMNS, columnsIn, selected, type Column } from './selection';
 import { RowsToCome } from './rowsToCome';
 import { RowSearch } from './search';
 import { failureTexts, isWhole, outcomesIn, outcomeText, route, rowsLoaded, testsLink } from './store';
@@ -29,6 +30,7 @@ function AllTests({ data }: { data: RunData }) {
   const order = oneOf(ORDERS, params.get('order'));
   const filters = filtersIn(params);
   const words = params.get('find') ?? '';
+  const columns = columnsIn(params);
   const rows = useMemo(() => data.rows.filter((row) => !row.superseded), [data.rows]); // earlier attempts are inside their tests
   const search = useSearch(data, rows);
   const found = useMemo(() => find(rows, search, filters, words, data), [rows, search, words, JSON.stringify(filters)]);
@@ -37,9 +39,11 @@ function AllTests({ data }: { data: RunData }) {
   useEffect(() => onKey('/', () => field.current?.focus()), []);
 
   const go = (change: Record<string, string>) => {
-    const now: Record<string, string> = { find: words, ...filters, group, order, ...change };
+    const now: Record<string, string> = { find: words, ...filters, group, order, columns: columns.join(','), ...change };
     if (now['group'] === GROUPS[0]) now['group'] = '';
     if (now['order'] === ORDERS[0]) now['order'] = '';
+    if (now['columns'] === 'tag') now['columns'] = '';
+    else if (now['columns'] === '') now['columns'] = 'none';
     history.replaceState(null, '', testsLink(now));
     dispatchEvent(new HashChangeEvent('hashchange'));
   };
@@ -56,15 +60,16 @@ function AllTests({ data }: { data: RunData }) {
         <Choice label={t('Order')} options={ORDERS} value={order} onChange={(value) => go({ order: value })} />
         <Outcomes data={data} filters={filters} go={go} />
       </div>
-      <p class="found">
+      <div class="found">
         <span class="dim" role="status">
           {counted(found, data)}
         </span>
         <Words data={data} filters={filters} go={go} />
+        <Columns chosen={columns} onChange={(now) => go({ columns: now.join(',') })} />
         <Copying data={data} found={found} />
-      </p>
+      </div>
       {rowsLoaded.value === 'lost' && <RowsToCome />}
-      <Lines lines={lines} longest={longestOf(found)} inClass={group === 'class'} />
+      <Lines lines={lines} longest={longestOf(found)} inClass={group === 'class'} columns={columns} />
       {found.length === 0 && <p class="empty">{t('Nothing here matches. Take a filter away, or search for less.')}</p>}
     </main>
   );
@@ -102,16 +107,46 @@ function Words({ data, filters, go }: { data: RunData; filters: Filters; go(chan
 
 /** What was found, for elsewhere. */
 function Copying({ data, found }: { data: RunData; found: Row[] }) {
+  const marked = found.filter((row) => selected.value.has(row.id));
   if (found.length === 0) return null;
   return (
     <span class="copying dim">
+      {marked.length > 0 && (
+        <>
+          <b role="status">{t('{0} selected', whole(marked.length))}</b>
+          <button class="quiet" onClick={clear}>
+            {t('clear')}
+          </button>
+        </>
+      )}
       {t('copy')}{' '}
       {copied.map(({ name, text }) => (
-        <button key={name} class="quiet" onClick={() => void navigator.clipboard.writeText(text(found, data))}>
+        <button key={name} class="quiet" onClick={() => void navigator.clipboard.writeText(text(marked.length > 0 ? marked : found, data))}>
           {t(name)}
         </button>
       ))}
     </span>
+  );
+}
+
+/** Which columns the list has, beside the name and the time. */
+function Columns({ chosen, onChange }: { chosen: Column[]; onChange(now: Column[]): void }) {
+  return (
+    <details class="choose-columns">
+      <summary>{t('Columns')}</summary>
+      <div>
+        {COLUMNS.map((column) => (
+          <label key={column}>
+            <input
+              type="checkbox"
+              checked={chosen.includes(column)}
+              onChange={() => onChange(COLUMNS.filter((one) => (one === column ? !chosen.includes(one) : chosen.includes(one))))}
+            />{' '}
+            {known(column)}
+          </label>
+        ))}
+      </div>
+    </details>
   );
 }
 

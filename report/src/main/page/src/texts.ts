@@ -161,6 +161,11 @@ const ITALIAN = {
   'Search names, classes, tags, data, messages, and what was recorded of failures':
     'Cerca in nomi, classi, etichette, dati, messaggi, e in ciò che è stato registrato dei fallimenti',
   'Nothing here matches. Take a filter away, or search for less.': 'Niente corrisponde. Togli un filtro, o cerca meno parole.',
+  'Select {0}': 'Seleziona {0}',
+  '{0} selected': '{0} selezionati',
+  clear: 'togli',
+  Columns: 'Colonne',
+  id: 'id',
   'Remove the filter {0}: {1}': 'Togli il filtro {0}: {1}',
   ', and {0} that broke': ', e {0}',
   '{0} of {1} did not pass': '{0} di {1} non passati',
