@@ -80,7 +80,7 @@ function GroupLine({ name, rows }: { name: string; rows: Row[] }) {
   const failing = rows.filter((row) => needsAttention(row.outcome)).length;
   return (
     <div class="group-line">
-      <h2>{known(name)}</h2>
+      <h2>{name.startsWith('no ') ? known(name) : name}</h2>
       <span class="dim">
         {failing === 0 ? count(rows.length, 'test') : t('{0} of {1} did not pass', whole(failing), count(rows.length, 'test'))}
       </span>

@@ -96,6 +96,9 @@ public final class Shots {
             driver.executeScript("document.querySelector('.entries').scrollIntoView()");
         });
         shoot(page + TOTAL, ".data-rows", "data-rows");
+        shoot(page + SWAP + "?beside=" + SWAP.substring("#/test/".length()) + "~2", ".screens img", "beside", () -> {
+            driver.executeScript("document.querySelector('.beside').scrollIntoView()");
+        });
         shoot(page + SCENARIO, ".step-table", "scenario");
         shoot(page + "#/exchanges", ".endpoints", "exchanges");
         shoot(page + "#/workers", ".lanes", "workers");
@@ -110,7 +113,6 @@ public final class Shots {
         shoot(page, ".strip", "summary-dark");
         look("light", 400, 800);
         shoot(page + SWAP, ".thumbnail img", "test-narrow");
-        shoot(page, ".strip", "summary-narrow");
         look("light", 1280, 800);
         shoot(terminal(run, jar, "failures").toUri().toString(), "pre", "terminal");
         shoot(terminal(run, jar, "compare", "--limit", "7").toUri().toString(), "pre", "compare");

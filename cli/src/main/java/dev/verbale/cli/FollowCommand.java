@@ -112,10 +112,16 @@ final class FollowCommand implements Callable<Integer> {
         }
     }
 
-    private Integer end(RunFolder folder, PageOptions options, FollowText text) throws IOException {
+    private Integer end(RunFolder folder, PageOptions options, FollowText text)
+            throws IOException, FailureMessages.NotWritten {
         Run run = RunReader.read(folder.path());
         text.end(run);
-        if (!hasNoPage) text.page(Page.write(run, folder.page(), options));
+        if (hasNoPage) return ExitCodes.DONE;
+        try {
+            text.page(Page.write(run, folder.page(), options));
+        } catch (IOException failed) {
+            throw new FailureMessages.NotWritten("the page was not written to " + folder.page(), failed);
+        }
         return ExitCodes.DONE;
     }
 
@@ -123,8 +129,13 @@ final class FollowCommand implements Callable<Integer> {
             RunFolder folder, RunProgress progress, PageOptions options, Expectation expected, FollowText text)
             throws IOException {
         var going = new PageProgress(progress, expected, ++pages);
-        Path index = Page.write(progress.ended(), folder.page(), options.withProgress(going));
-        if (pages == 1) text.page(index);
+        try {
+            Path index = Page.write(progress.ended(), folder.page(), options.withProgress(going));
+            if (pages == 1) text.page(index);
+        } catch (IOException failed) {
+            hasNoPage = true; // what the terminal shows needs no page
+            text.say("The page was not written to " + folder.page() + ": " + FailureMessages.reason(failed));
+        }
     }
 
     private PageOptions options(History remembered) throws IOException {

@@ -79,7 +79,13 @@ final class FollowText {
     }
 
     void page(Path index) {
-        out.println("Page: " + index);
+        say("Page: " + index);
+    }
+
+    /** A line that stays. */
+    void say(String line) {
+        wipe();
+        out.println(line);
         out.flush();
     }
 

@@ -2,7 +2,7 @@ package dev.verbale.report;
 
 import dev.verbale.folder.MediaTypes;
 import java.io.BufferedOutputStream;
-import java.io.ByteArrayOutputStream;
+import java.io.FilterOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
@@ -31,6 +31,7 @@ final class SingleFile {
             "<!doctype html>\n<!-- A page of Verbale in one file. Written again, it is replaced. -->\n";
 
     private static final String RUN = "data/run.js";
+    private static final byte[] END = "</script>\n".getBytes(StandardCharsets.UTF_8);
 
     private final Path folder;
     private final long room;
@@ -73,7 +74,14 @@ final class SingleFile {
         data.removeIf(file -> !name(file).endsWith(".js") || name(file).equals(RUN));
         data.sort(Comparator.comparing((Path file) -> !name(file).startsWith("data/rows/"))
                 .thenComparing(this::name));
-        for (Path file : data) block(out, name(file), "", deflated(file));
+        for (Path file : data) {
+            begin(out, name(file), "");
+            try (OutputStream deflated =
+                    new DeflaterOutputStream(Base64.getEncoder().wrap(new Open(out)))) {
+                Files.copy(file, deflated);
+            }
+            out.write(END);
+        }
         long left = room;
         List<Path> attachments = files("attachments");
         attachments.sort(Comparator.comparing((Path file) -> rank(name(file))).thenComparing(this::name));
@@ -81,7 +89,11 @@ final class SingleFile {
             long size = Files.size(file);
             if (size > left) continue;
             left -= size;
-            block(out, AttachmentCopier.encoded(name(file)), type(name(file)), Files.readAllBytes(file));
+            begin(out, AttachmentCopier.encoded(name(file)), type(name(file)));
+            try (OutputStream base64 = Base64.getEncoder().wrap(new Open(out))) {
+                Files.copy(file, base64);
+            }
+            out.write(END);
         }
     }
 
@@ -114,23 +126,30 @@ final class SingleFile {
     private void first(OutputStream out) throws IOException {
         out.write(("<script type=\"text/plain\" id=\"" + RUN + "\">").getBytes(StandardCharsets.UTF_8));
         out.write(Files.readString(folder.resolve(RUN)).replace("<", "\\u003c").getBytes(StandardCharsets.UTF_8));
-        out.write("</script>\n".getBytes(StandardCharsets.UTF_8));
-    }
-
-    private static byte[] deflated(Path file) throws IOException {
-        var bytes = new ByteArrayOutputStream();
-        try (var out = new DeflaterOutputStream(bytes)) {
-            Files.copy(file, out);
-        }
-        return bytes.toByteArray();
+        out.write(END);
     }
 
     /** Names are encoded as addresses are, so that they hold no quote. */
-    private static void block(OutputStream out, String id, String type, byte[] content) throws IOException {
+    private static void begin(OutputStream out, String id, String type) throws IOException {
         String begin = "<script type=\"text/plain\" id=\"" + id + "\""
                 + (type.isEmpty() ? "" : " data-type=\"" + type + "\"") + ">";
         out.write(begin.getBytes(StandardCharsets.UTF_8));
-        out.write(Base64.getEncoder().encode(content));
-        out.write("</script>\n".getBytes(StandardCharsets.UTF_8));
+    }
+
+    /** Stays open when what writes into it is closed: base64 has a last group to write then. */
+    private static final class Open extends FilterOutputStream {
+        Open(OutputStream out) {
+            super(out);
+        }
+
+        @Override
+        public void write(byte[] bytes, int from, int length) throws IOException {
+            out.write(bytes, from, length);
+        }
+
+        @Override
+        public void close() throws IOException {
+            flush();
+        }
     }
 }

@@ -19,6 +19,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -129,6 +130,25 @@ class BesidePageTest {
         chromium.open(index, "#/test/k.new");
         chromium.find(".test h1");
         assertThat(chromium.driver.findElements(By.cssSelector(".beside"))).isEmpty();
+    }
+
+    @Test
+    void a_test_is_printed_without_what_only_a_screen_has() throws Exception {
+        attempt(recorder("tonight"), 4001, false);
+        chromium.open(Page.write(read("tonight"), root.resolve("page")), "#/test/k.lends");
+        chromium.find(".failure");
+
+        chromium.driver.executeCdpCommand("Emulation.setEmulatedMedia", Map.of("media", "print"));
+        try {
+            for (String screenOnly : List.of(".masthead nav", ".navigation", ".to-line"))
+                assertThat(chromium.find(screenOnly).isDisplayed())
+                        .as(screenOnly)
+                        .isFalse();
+            for (String printed : List.of("h1", ".failure .message", ".entries .step-name", ".thumbnail img"))
+                assertThat(chromium.find(printed).isDisplayed()).as(printed).isTrue();
+        } finally {
+            chromium.driver.executeCdpCommand("Emulation.setEmulatedMedia", Map.of("media", ""));
+        }
     }
 
     @Test
