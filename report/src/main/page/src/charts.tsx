@@ -113,8 +113,8 @@ export function Times({ times, scale }: { times: number[]; scale: (micros: numbe
 /** From the shortest to the longest of all, each ten times as long as wide as the other: endpoints are to be compared by the eye. */
 export function timesScale(times: number[]): (micros: number) => number {
   const known = times.filter((time) => time > 0);
-  const from = known.reduce((least, time) => Math.min(least, time), Infinity);
-  const to = known.reduce((most, time) => Math.max(most, time), 0);
+  const from = known.reduce((shortest, time) => Math.min(shortest, time), Infinity);
+  const to = known.reduce((longest, time) => Math.max(longest, time), 0);
   if (known.length === 0 || from === to) return () => NARROW / 2;
   const scale = scaleLog([from, to], [2, NARROW - 2]);
   return (micros) => scale(Math.max(from, micros));

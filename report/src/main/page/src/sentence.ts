@@ -36,18 +36,18 @@ function italian(data: RunData): string {
   const of = (outcome: string) => counts[outcome] ?? 0;
   const all = Object.values(counts).reduce((sum, one) => sum + one, 0);
   const attention = of('failed') + of('errored') + of('unfinished');
-  const said: string[] = [];
-  if (all === 0) said.push('Nessun test è stato registrato.');
-  else if (attention > 0) said.push(`${whole(attention)} di ${tests(all)} non ${attention === 1 ? 'è passato' : 'sono passati'}: ${list(counts, ['failed', 'errored', 'unfinished'])}${why(data.reasons.length)}.`);
-  else if (of('passed') === all) said.push(all === 1 ? 'L’unico test è passato.' : `Tutti i ${whole(all)} test sono passati.`);
-  else said.push(`${whole(of('passed'))} di ${tests(all)} ${of('passed') === 1 ? 'è passato' : 'sono passati'}, e nessuno è fallito${aside(list(counts, ['skipped', 'aborted', 'expected-failure']))}.`);
-  if (data.allFlaky > 0) said.push(data.allFlaky === 1 ? '1 test è instabile: è passato a un tentativo successivo.' : `${whole(data.allFlaky)} test sono instabili: sono passati a un tentativo successivo.`);
+  const sentences: string[] = [];
+  if (all === 0) sentences.push('Nessun test è stato registrato.');
+  else if (attention > 0) sentences.push(`${whole(attention)} di ${tests(all)} non ${attention === 1 ? 'è passato' : 'sono passati'}: ${list(counts, ['failed', 'errored', 'unfinished'])}${why(data.reasons.length)}.`);
+  else if (of('passed') === all) sentences.push(all === 1 ? 'L’unico test è passato.' : `Tutti i ${whole(all)} test sono passati.`);
+  else sentences.push(`${whole(of('passed'))} di ${tests(all)} ${of('passed') === 1 ? 'è passato' : 'sono passati'}, e nessuno è fallito${aside(list(counts, ['skipped', 'aborted', 'expected-failure']))}.`);
+  if (data.allFlaky > 0) sentences.push(data.allFlaky === 1 ? '1 test è instabile: è passato a un tentativo successivo.' : `${whole(data.allFlaky)} test sono instabili: sono passati a un tentativo successivo.`);
   if (data.broken.length > 2) {
     const lost = data.broken.reduce((sum, [, notRun]) => sum + notRun, 0);
-    said.push(`${whole(data.broken.length)} classi si sono rotte fuori dai loro test${lost > 0 ? `; ${tests(lost)} non ${lost === 1 ? 'è stato eseguito' : 'sono stati eseguiti'}` : ''}.`);
-  } else for (const [name, notRun] of data.broken) said.push(`"${name}" si è rotta fuori dai suoi test${notRun > 0 ? `; ${tests(notRun)} non ${notRun === 1 ? 'è stato eseguito' : 'sono stati eseguiti'}` : ''}.`);
-  if (data.outside > 0) said.push(data.outside === 1 ? '1 passo fuori dai test è fallito.' : `${whole(data.outside)} passi fuori dai test sono falliti.`);
-  const sentence = said.join(' ');
+    sentences.push(`${whole(data.broken.length)} classi si sono rotte fuori dai loro test${lost > 0 ? `; ${tests(lost)} non ${lost === 1 ? 'è stato eseguito' : 'sono stati eseguiti'}` : ''}.`);
+  } else for (const [name, notRun] of data.broken) sentences.push(`"${name}" si è rotta fuori dai suoi test${notRun > 0 ? `; ${tests(notRun)} non ${notRun === 1 ? 'è stato eseguito' : 'sono stati eseguiti'}` : ''}.`);
+  if (data.outside > 0) sentences.push(data.outside === 1 ? '1 passo fuori dai test è fallito.' : `${whole(data.outside)} passi fuori dai test sono falliti.`);
+  const sentence = sentences.join(' ');
   return data.progress ? `Finora ${sentence[0]!.toLowerCase()}${sentence.slice(1)}` : sentence;
 }
 

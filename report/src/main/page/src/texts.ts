@@ -354,7 +354,7 @@ const ITALIAN = {
   'Drag over the lines to look closer.': 'Trascina sulle righe per guardare da vicino.',
   '{0} in time; the table below has the same in numbers': '{0} nel tempo; la tabella sotto ha gli stessi numeri',
   '{0}, {1} after {2}': '{0}, {1} dopo {2}',
-  '{0}, from {1}; look closer to tell them apart': '{0}, da {1}; guarda da vicino per distinguerli',
+  '{0}, from {1}; look closer to see each': '{0}, da {1}; guarda da vicino per distinguerli',
   'worker, thread': 'worker, thread',
   busy: 'occupato',
   'of the run': 'dell’esecuzione',
@@ -451,8 +451,8 @@ export function locale(): string {
 }
 
 export function t(text: Text, ...parts: (string | number)[]): string {
-  const said: string = language.value === 'it' ? ITALIAN[text] : text;
-  return parts.length === 0 ? said : said.replace(/\{(\d)}/g, (_, at: string) => String(parts[Number(at)] ?? ''));
+  const template: string = language.value === 'it' ? ITALIAN[text] : text;
+  return parts.length === 0 ? template : template.replace(/\{(\d)}/g, (_, at: string) => String(parts[Number(at)] ?? ''));
 }
 
 /** A word that may be one of ours, such as an outcome, or one of a later version, which stays as it is. */

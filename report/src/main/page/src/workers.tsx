@@ -195,7 +195,7 @@ function sentence(lanes: Lane[], whole: number): string {
 function described(bar: Bar): string {
   const first = bar.rows[0]!;
   if (bar.rows.length === 1) return `${offset(first.at)} ${t('{0}, {1} after {2}', first.name, outcomeText(first.outcome), durationText(first.duration))}`;
-  return `${offset(first.at)} ${t('{0}, from {1}; look closer to tell them apart', count(bar.rows.length, 'test'), first.name)}`;
+  return `${offset(first.at)} ${t('{0}, from {1}; look closer to see each', count(bar.rows.length, 'test'), first.name)}`;
 }
 
 function zoomed([from, to]: [number, number], whole: [number, number], by: number): [number, number] {
