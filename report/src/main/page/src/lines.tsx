@@ -93,34 +93,34 @@ function RowLine({ row, longest, inClass, columns, onMark }: { row: Row; longest
   const under = attempts + (row.message ?? '') || (row.data ?? (inClass ? '' : row.path.join(' › ')));
   return (
     <div class={`row ${selected.value.has(row.id) ? 'marked' : ''}`}>
-    <input type="checkbox" checked={selected.value.has(row.id)} aria-label={t('Select {0}', row.name)} onClick={(event) => onMark(event.shiftKey)} />
-    <a class={`row-line ${row.outcome}`} href={testLink(row.id)}>
-      <span class="time">{offset(row.at)}</span>
-      <Mark outcome={row.outcome} />
-      <span class="what">
-        <span class="name">{row.name}</span>
-        {under && <span class="dim under">{under}</span>}
-      </span>
-      <span class="cells">
-        {columns.map((column) =>
-          column === 'tag' ? (
-            <span key={column} class="tags">
-              {row.tags?.map((tag) => (
-                <span key={tag}>{tag}</span>
-              ))}
-            </span>
-          ) : (
-            <span key={column} class="cell" title={cell(row, column)}>
-              {cell(row, column)}
-            </span>
-          ),
-        )}
-      </span>
-      <span class="duration">
-        {durationText(row.duration)}
-        <span class="bar" style={{ width: `${Math.max(1, (100 * row.duration) / longest)}%` }} />
-      </span>
-    </a>
+      <input type="checkbox" checked={selected.value.has(row.id)} aria-label={t('Select {0}', row.name)} onClick={(event) => onMark(event.shiftKey)} />
+      <a class={`row-line ${row.outcome}`} href={testLink(row.id)}>
+        <span class="time">{offset(row.at)}</span>
+        <Mark outcome={row.outcome} />
+        <span class="what">
+          <span class="name">{row.name}</span>
+          {under && <span class="dim under">{under}</span>}
+        </span>
+        <span class="cells">
+          {columns.map((column) =>
+            column === 'tag' ? (
+              <span key={column} class="tags">
+                {row.tags?.map((tag) => (
+                  <span key={tag}>{tag}</span>
+                ))}
+              </span>
+            ) : (
+              <span key={column} class="cell" title={cell(row, column)}>
+                {cell(row, column)}
+              </span>
+            ),
+          )}
+        </span>
+        <span class="duration">
+          {durationText(row.duration)}
+          <span class="bar" style={{ width: `${Math.max(1, (100 * row.duration) / longest)}%` }} />
+        </span>
+      </a>
     </div>
   );
 }

@@ -2,6 +2,7 @@ package dev.verbale.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.deque.html.axecore.selenium.AxeBuilder;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.LogWritten;
 import dev.verbale.event.Outcome;
@@ -60,6 +61,9 @@ class FollowedPageTest {
         assertThat(chromium.find(".going").getText())
                 .contains("1 test of about 4 after", "of about 1 min 00 s", "waters in worker-1");
         assertThat(chromium.find(".going progress").getAttribute("value")).isEqualTo("0.25");
+        assertThat(new AxeBuilder().analyze(chromium.driver()).getViolations())
+                .extracting(rule -> rule.getId())
+                .isEmpty();
 
         sample.write(new TestEnded(
                 300_000, 1, Outcome.FAILED, null, SampleRun.failure("java.lang.AssertionError", "no rain")));

@@ -118,6 +118,8 @@ class ReachTest {
         "#/tests, .row-line",
         "#/tests?group=reason&failing=failing, .row-line",
         "#/test/lends, .brief",
+        "#/tests?columns=tag%2Cowner%2Cclass%2Cworker%2Cid, .cell",
+        "#/test/sample.flickers()?beside=sample.flickers()~2, .first-difference",
         "#/test/sample.differs(), .difference",
         "#/test/sample.compares(), .paths",
         "#/workers, .lanes",
