@@ -1,11 +1,14 @@
 package dev.verbale.cli;
 
 import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.brief.BriefOptions;
 import dev.verbale.results.brief.FailureBrief;
 import dev.verbale.results.reason.FailureReason;
+import java.io.IOException;
 import java.io.PrintWriter;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
@@ -44,6 +47,15 @@ final class BriefCommand implements Callable<Integer> {
                     "Of tests that did not pass, those whose id holds TEXT. Left out: the first of the most frequent reason.")
     private @Nullable String test;
 
+    @Option(
+            names = "--baseline",
+            paramLabel = "RUN",
+            description = {
+                "A run in which the tests passed, such as the last good one:",
+                "an element that is not found is looked for by what it was then."
+            })
+    private @Nullable Path baseline;
+
     @Mixin
     private final SourcesOption sources = new SourcesOption();
 
@@ -80,7 +92,7 @@ final class BriefCommand implements Callable<Integer> {
             out.println("Every test of " + read.name() + " passed or was not run.");
             return ExitCodes.DONE;
         }
-        var options = new BriefOptions(size, true, sources.code(spec));
+        var options = new BriefOptions(size, true, sources.code(spec), good());
         Map<String, FailureReason> reasonOf = FailureReason.byTest(reasons);
         for (TestResult one : wanted.subList(0, Math.min(limit, wanted.size())))
             out.println(TerminalText.printable(
@@ -90,6 +102,10 @@ final class BriefCommand implements Callable<Integer> {
                     .getErr()
                     .println("verbale: " + (wanted.size() - limit) + " more have it in their id; --limit shows them");
         return ExitCodes.DONE;
+    }
+
+    private Map<String, TestResult> good() throws IOException {
+        return baseline == null ? Map.of() : BriefOptions.passed(RunReader.read(RunArgument.found(baseline)));
     }
 
     private List<TestResult> wanted(Run read, List<FailureReason> reasons) {

@@ -35,7 +35,11 @@ final class BriefFiles {
     private final Map<String, FailureReason> reasonOf;
 
     BriefFiles(Run run, List<FailureReason> reasons, PageOptions page) {
-        this.options = new BriefOptions(LONGEST, page.content().hasEnvironment(), page.code());
+        this.options = new BriefOptions(
+                LONGEST,
+                page.content().hasEnvironment(),
+                page.code(),
+                page.baseline() == null ? Map.of() : BriefOptions.passed(page.baseline()));
         this.isGoing = page.progress() != null;
         this.run = run;
         this.reasonOf = FailureReason.byTest(reasons);

@@ -1,6 +1,11 @@
 package dev.verbale.results.brief;
 
+import dev.verbale.event.Outcome;
+import dev.verbale.results.Run;
+import dev.verbale.results.TestResult;
 import dev.verbale.results.source.CodeAtHand;
+import java.util.HashMap;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -9,10 +14,11 @@ import org.jspecify.annotations.Nullable;
  * @param longest in characters, at least 500; what is least worth comes last, and is left out first
  * @param hasEnvironment whether what was stated of where the run was made is in it
  * @param code of the suite, for the lines around the one that failed and the commits that touched them last; null for none
+ * @param good the same tests where they passed, by their keys: an element that is not found is looked for by what it was then
  * @since 0.2.0
  */
 public record BriefOptions(
-        int longest, boolean hasEnvironment, @Nullable CodeAtHand code) {
+        int longest, boolean hasEnvironment, @Nullable CodeAtHand code, Map<String, TestResult> good) {
 
     private static final int SHORTEST = 500;
 
@@ -20,10 +26,18 @@ public record BriefOptions(
     public BriefOptions {
         if (longest < SHORTEST)
             throw new IllegalArgumentException(longest + " characters hold no brief; give it " + SHORTEST + " or more");
+        good = Map.copyOf(good);
     }
 
-    /** With the environment, and without code. */
+    /** With the environment, and with nothing of code or of other runs. */
     public static BriefOptions longest(int longest) {
-        return new BriefOptions(longest, true, null);
+        return new BriefOptions(longest, true, null, Map.of());
+    }
+
+    /** The tests of {@code run} that passed, by their keys. */
+    public static Map<String, TestResult> passed(Run run) {
+        Map<String, TestResult> passed = new HashMap<>();
+        for (TestResult test : run.tests()) if (test.outcome().equals(Outcome.PASSED)) passed.put(test.key(), test);
+        return passed;
     }
 }

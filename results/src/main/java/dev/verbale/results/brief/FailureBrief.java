@@ -31,7 +31,7 @@ public record FailureBrief(
      * @param reason that it has, as {@link FailureReason#byTest} gives it; null for none
      */
     public static FailureBrief of(Run run, TestResult test, @Nullable FailureReason reason, BriefOptions options) {
-        MissingElement missing = MissingElement.of(test);
+        MissingElement missing = MissingElement.of(test, options.good().get(test.key()));
         Failure failure = test.failure();
         CodeAtHand code = options.code();
         SourceSnippet source = failure == null || code == null ? null : code.snippet(failure, run.ownFrames());

@@ -23,12 +23,22 @@ public record MissingElement(String locator, List<NearElement> nearest) {
 
     /** Null where {@code test} failed for another reason, or where nobody recorded the page's source. */
     public static @Nullable MissingElement of(TestResult test) {
+        return of(test, null);
+    }
+
+    /**
+     * The same with what the locator found when it found something.
+     *
+     * @param good the same test in a run in which it passed; null for none
+     */
+    public static @Nullable MissingElement of(TestResult test, @Nullable TestResult good) {
         Failure failure = test.failure();
         if (failure == null || !test.outcome().needsAttention()) return null;
         String locator = LocatorOfFailure.missing(failure);
         String source = locator == null ? null : PageSource.last(test.entries());
         if (locator == null || source == null) return null;
-        return new MissingElement(locator, NearestElements.of(source, locator, doing(test)));
+        String saidThen = good == null ? null : FoundBefore.text(good.entries(), locator);
+        return new MissingElement(locator, NearestElements.of(source, locator, doing(test), saidThen));
     }
 
     private static String doing(TestResult test) {

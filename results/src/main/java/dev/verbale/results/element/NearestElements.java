@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Set;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Element;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Finds in a page's source what comes nearest to an element that was not there: by its id, name, class, text and role, and by the
@@ -27,8 +28,10 @@ final class NearestElements {
 
     private final WantedElement wanted;
     private final Set<String> context;
+    private final @Nullable String saidThen;
 
-    private NearestElements(WantedElement wanted, Set<String> context) {
+    private NearestElements(WantedElement wanted, Set<String> context, @Nullable String saidThen) {
+        this.saidThen = saidThen;
         this.wanted = wanted;
         this.context = context;
     }
@@ -41,8 +44,16 @@ final class NearestElements {
      * @param doing what the test was doing: names of its steps and its own
      */
     static List<NearElement> of(String source, String locator, String doing) {
-        return new NearestElements(WantedElement.of(locator), Alike.stems(doing)).in(source);
+        return of(source, locator, doing, null);
     }
+
+    /** @param saidThen what the element said that the locator found before; null where nobody knows */
+    static List<NearElement> of(String source, String locator, String doing, @Nullable String saidThen) {
+        return new NearestElements(WantedElement.of(locator), Alike.stems(doing), saidThen).in(source);
+    }
+
+    /** More than any likeness of names. */
+    private static final double SAID_THEN = 3;
 
     private record Scored(Element element, double score, String why) {}
 
@@ -95,6 +106,10 @@ final class NearestElements {
         if (read >= LEAST_ALIKE) {
             score += 2 * read;
             why.add("says nearly the same");
+        }
+        if (saidThen != null && text.equals(saidThen)) {
+            score += SAID_THEN;
+            why.add("says what it said in the good run");
         }
         boolean isUsed = USED.contains(element.tagName()) || element.hasAttr("role") || element.hasAttr("onclick");
         if (isUsed) score += 0.6;

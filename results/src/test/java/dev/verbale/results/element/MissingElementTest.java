@@ -4,9 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.Outcome;
+import dev.verbale.event.StepEnded;
+import dev.verbale.event.StepKind;
+import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.results.SampleRun;
+import dev.verbale.results.TestResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -86,6 +90,42 @@ class MissingElementTest {
         assertThat(missing.locator()).isEqualTo("#lend");
         assertThat(missing.nearest().get(0))
                 .isEqualTo(new NearElement("button#borrow-now", "Borrow", "is named after what the test does"));
+    }
+
+    @Test
+    void what_the_locator_found_when_the_test_passed_comes_first_whatever_it_is_called_now() throws Exception {
+        SampleRun run = SampleRun.in(root, "run");
+        Files.writeString(
+                run.path().resolve("page.html"),
+                "<button id='lend-now'>Look around</button><button id='x7'>Take home</button><button id='lends'>Lend</button>");
+        run.write(
+                new TestStarted(10, 1, 0, "k", "borrows", "T", "borrows", "main", List.of()),
+                source(11, "page.html"),
+                new TestEnded(
+                        20,
+                        1,
+                        Outcome.ERRORED,
+                        null,
+                        SampleRun.failure(
+                                "org.openqa.selenium.NoSuchElementException",
+                                "no such element: Unable to locate element: {\"method\":\"css selector\",\"selector\":\"#lend\"}")));
+        SampleRun good = SampleRun.in(root, "good")
+                .write(
+                        new TestStarted(10, 1, 0, "k", "borrows", "T", "borrows", "main", List.of()),
+                        new StepStarted(11, 2, 1, StepKind.ACTION, "fill in *nothing* [#lend]", null),
+                        new StepStarted(12, 3, 2, StepKind.BROWSER, "click *Take home* [#lend]", null),
+                        new StepEnded(13, 3, Outcome.PASSED, null, null),
+                        new StepStarted(14, 4, 2, StepKind.BROWSER, "click *Look around* [#other]", null),
+                        new StepEnded(15, 4, Outcome.PASSED, null, null),
+                        new StepEnded(16, 2, Outcome.PASSED, null, null),
+                        new TestEnded(20, 1, Outcome.PASSED, null, null));
+
+        TestResult failed = run.read().tests().get(0);
+        assertThat(MissingElement.of(failed, good.read().tests().get(0))
+                        .nearest()
+                        .get(0))
+                .isEqualTo(new NearElement("button#x7", "Take home", "says what it said in the good run"));
+        assertThat(MissingElement.of(failed).nearest().get(0).selector()).isNotEqualTo("button#x7");
     }
 
     @Test
