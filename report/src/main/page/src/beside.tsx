@@ -181,19 +181,23 @@ function last(entries: Entry[]): Attachment | undefined {
 /** Over each other, with a line between them that can be moved. */
 function Screens({ here, there, labels }: { here: Attachment | undefined; there: Attachment | undefined; labels: [string, string] }) {
   const [share, setShare] = useState(50);
+  const [isDifference, setDifference] = useState(false);
   const before = there?.href && address(there.href);
   const now = here?.href && address(here.href);
   if (!before || !now) return null;
   return (
     <figure class="screens">
-      <div class="over">
+      <div class={`layers ${isDifference ? 'subtracted' : ''}`}>
         <img src={now} alt={t('The page at last in {0}', labels[0])} />
-        <img src={before} alt={t('The page at last in {0}', labels[1])} style={{ clipPath: `inset(0 0 0 ${share}%)` }} />
-        <i style={{ left: `${share}%` }} aria-hidden="true" />
+        <img src={before} alt={t('The page at last in {0}', labels[1])} style={isDifference ? {} : { clipPath: `inset(0 0 0 ${share}%)` }} />
+        {!isDifference && <i style={{ left: `${share}%` }} aria-hidden="true" />}
       </div>
-      <input type="range" min={0} max={100} value={share} aria-label={t('How much of {0} is seen, from the left', labels[0])} onInput={(event) => setShare(event.currentTarget.valueAsNumber)} />
+      <input type="range" min={0} max={100} value={share} disabled={isDifference} aria-label={t('How much of {0} is seen, from the left', labels[0])} onInput={(event) => setShare(event.currentTarget.valueAsNumber)} />
       <figcaption class="dim">
         <span>{labels[0]}</span>
+        <button class="quiet" aria-pressed={isDifference} onClick={() => setDifference(!isDifference)}>
+          {t('only what differs')}
+        </button>
         <span>{labels[1]}</span>
       </figcaption>
     </figure>

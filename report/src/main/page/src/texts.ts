@@ -250,6 +250,7 @@ const ITALIAN = {
   'The first step that went differently: “{0}” is only in {1}': 'Il primo passo andato diversamente: “{0}” è solo in {1}',
   'The first step that went differently: “{0}” {1} in {2}, {3} in {4}': 'Il primo passo andato diversamente: “{0}” {1} in {2}, {3} in {4}',
   'The page at last in {0}': 'La pagina alla fine in {0}',
+  'only what differs': 'solo le differenze',
   'How much of {0} is seen, from the left': 'Quanto si vede di {0}, da sinistra',
 
   // Exchanges

@@ -106,6 +106,9 @@ class BesidePageTest {
         chromium.script("const range = document.querySelector('.screens input'); range.value = 10;"
                 + " range.dispatchEvent(new Event('input', { bubbles: true }))");
         chromium.waitFor("return document.querySelector('.screens i').style.left === '10%'");
+        chromium.driver.findElement(By.xpath("//button[.='only what differs']")).click();
+        assertThat(chromium.find(".screens img + img").getCssValue("mix-blend-mode"))
+                .isEqualTo("difference");
         String address = (String) chromium.script("return location.hash");
         assertThat(address).isEqualTo("#/test/k.lends?beside=k.lends~2");
         chromium.open(index, address);
