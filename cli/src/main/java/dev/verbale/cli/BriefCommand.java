@@ -50,10 +50,8 @@ final class BriefCommand implements Callable<Integer> {
     @Option(
             names = "--baseline",
             paramLabel = "RUN",
-            description = {
-                "A run in which the tests passed, such as the last good one:",
-                "an element that is not found is looked for by what it was then."
-            })
+            description = "A run in which the tests passed, such as the last good one: an element that is not found "
+                    + "is looked for by what it was then.")
     private @Nullable Path baseline;
 
     @Mixin

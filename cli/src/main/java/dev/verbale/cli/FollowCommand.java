@@ -64,10 +64,8 @@ final class FollowCommand implements Callable<Integer> {
             names = "--silence",
             paramLabel = "SECONDS",
             defaultValue = "30",
-            description = {
-                "Ends when all journals are closed and nothing was written",
-                "for so long: another JVM may begin. Default: ${DEFAULT-VALUE}."
-            })
+            description = "Ends when all journals are closed and nothing was written for so long: another JVM may "
+                    + "begin. Default: ${DEFAULT-VALUE}.")
     private int silence;
 
     @Mixin

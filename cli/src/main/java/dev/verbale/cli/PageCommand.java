@@ -42,10 +42,8 @@ final class PageCommand implements Callable<Integer> {
     @Option(
             names = "--output",
             paramLabel = "FOLDER",
-            description = {
-                "Where to write it. Left out: page, in the run's folder;",
-                "with --single-file the file, page.html in there."
-            })
+            description = "Where to write it. Left out: page, in the run's folder; with --single-file the file, "
+                    + "page.html in there.")
     private @Nullable Path output;
 
     @Option(
@@ -57,10 +55,8 @@ final class PageCommand implements Callable<Integer> {
             names = "--max-attachments",
             paramLabel = "MB",
             defaultValue = "100",
-            description = {
-                "How much of attachments is in a single file: images",
-                "first, then texts, then videos. Default: ${DEFAULT-VALUE}."
-            })
+            description = "How much of attachments is in a single file: images first, then texts, then videos. "
+                    + "Default: ${DEFAULT-VALUE}.")
     private int maxAttachments;
 
     @Mixin
@@ -72,10 +68,7 @@ final class PageCommand implements Callable<Integer> {
     @Option(
             names = "--baseline",
             paramLabel = "RUN",
-            description = {
-                "A run to compare with, such as the last good one: each",
-                "exchange with that of the same test in it."
-            })
+            description = "A run to compare tests with, such as the last good one.")
     private @Nullable Path baseline;
 
     @Mixin

@@ -2,7 +2,6 @@ package dev.verbale.cli;
 
 import dev.verbale.report.PageOptions;
 import dev.verbale.report.PageSettings;
-import java.io.IOException;
 import java.util.HashMap;
 import java.util.Map;
 import picocli.CommandLine.Option;
@@ -41,11 +40,8 @@ final class PageLookOption {
     @Option(
             names = "--leave-out",
             paramLabel = "PARTS",
-            description = {
-                "What is not in the page, between commas: passed, for",
-                "what happened in tests that passed; environment, for",
-                "the facts of where the run was made."
-            })
+            description = "What is not in the page, between commas: passed, for what happened in tests that passed; "
+                    + "environment, for the facts of where the run was made.")
     void leaveOut(String parts) {
         values.put(PageSettings.LEAVE_OUT, parts);
     }
@@ -59,7 +55,7 @@ final class PageLookOption {
     }
 
     /** @throws IllegalArgumentException where one of them cannot be */
-    PageOptions options() throws IOException {
+    PageOptions options() {
         return PageSettings.options(values::get);
     }
 }

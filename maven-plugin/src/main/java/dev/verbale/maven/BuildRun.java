@@ -124,7 +124,7 @@ final class BuildRun {
      *
      * @throws IllegalArgumentException where one of them cannot be
      */
-    static PageOptions pageOptions(MavenSession session) throws IOException {
+    static PageOptions pageOptions(MavenSession session) {
         return PageSettings.options(setting -> {
             String value = setting(session, setting.key(), setting.inEnvironment());
             return value == null || !setting.equals(PageSettings.LOGO)

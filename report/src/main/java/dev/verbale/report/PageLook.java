@@ -3,6 +3,7 @@ package dev.verbale.report;
 import dev.verbale.folder.MediaTypes;
 import dev.verbale.journal.PlainFile;
 import java.io.IOException;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.util.Base64;
 import java.util.Set;
@@ -35,10 +36,9 @@ public record PageLook(
      *
      * @param logo a file: PNG, JPEG, GIF, WebP or SVG of at most 200 kB
      * @param accent as CSS writes it: {@code #b5532a}
-     * @throws IllegalArgumentException where the file is no such image or too large, or the colour is none
-     * @throws IOException where the file cannot be read
+     * @throws IllegalArgumentException where the file is no such image, too large, or cannot be read, or the colour is none
      */
-    public static PageLook of(String title, String subtitle, String logo, String accent) throws IOException {
+    public static PageLook of(String title, String subtitle, String logo, String accent) {
         return new PageLook(
                 title.isBlank() ? null : title,
                 subtitle.isBlank() ? null : subtitle,
@@ -46,12 +46,18 @@ public record PageLook(
                 accent.isBlank() ? null : Accent.of(accent));
     }
 
-    private static String address(Path logo) throws IOException {
+    private static String address(Path logo) {
         String type = MediaTypes.ofFile(
                 logo.getFileName() == null ? "" : logo.getFileName().toString());
         if (!IMAGES.contains(type))
             throw new IllegalArgumentException("the logo " + logo + " is no PNG, JPEG, GIF, WebP or SVG by its name");
-        byte[] bytes = PlainFile.bytes(logo.toRealPath(), LARGEST_LOGO);
-        return "data:" + type + ";base64," + Base64.getEncoder().encodeToString(bytes);
+        try {
+            byte[] bytes = PlainFile.bytes(logo.toRealPath(), LARGEST_LOGO);
+            return "data:" + type + ";base64," + Base64.getEncoder().encodeToString(bytes);
+        } catch (NoSuchFileException none) {
+            throw new IllegalArgumentException("there is no logo " + logo, none);
+        } catch (IOException unreadable) {
+            throw new IllegalArgumentException("the logo cannot be read: " + unreadable.getMessage(), unreadable);
+        }
     }
 }

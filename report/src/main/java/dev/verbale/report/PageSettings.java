@@ -1,6 +1,5 @@
 package dev.verbale.report;
 
-import java.io.IOException;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Function;
@@ -62,9 +61,8 @@ public final class PageSettings {
     /**
      * @param value of a setting; null or empty where it is not set
      * @throws IllegalArgumentException where one has a value that it cannot have; the message names both
-     * @throws IOException where the logo cannot be read
      */
-    public static PageOptions options(Function<Named, @Nullable String> value) throws IOException {
+    public static PageOptions options(Function<Named, @Nullable String> value) {
         try {
             return PageOptions.PLAIN
                     .withLook(PageLook.of(

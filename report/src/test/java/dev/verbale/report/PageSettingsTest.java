@@ -56,6 +56,7 @@ class PageSettingsTest {
                 "passed or environment");
         refused(Map.of("verbale.page.min-level", "LOUD"), "the level 'LOUD'", "TRACE, DEBUG");
         refused(Map.of("verbale.page.logo", text.toString()), "logo.txt is no PNG");
+        refused(Map.of("verbale.page.logo", root.resolve("none.png").toString()), "there is no logo ", "none.png");
         assertThatThrownBy(
                         () -> PageSettings.options(named -> named.equals(PageSettings.LOGO) ? large.toString() : null))
                 .hasMessageContaining("longer than 200000 bytes");
