@@ -92,20 +92,18 @@ final class FollowCommand implements Callable<Integer> {
         Expectation expected = expected(remembered);
         var text = new FollowText(out, spec.commandLine().getColorScheme().ansi(), expected);
         var growth = new RunGrowth(folder);
+        RunProgress progress = null;
         while (true) {
-            boolean isNews = growth.look();
-            boolean isSilent = growth.silent(Duration.ofSeconds(silence));
-            if (isNews || isSilent) {
-                long from = System.nanoTime();
-                RunProgress progress = RunProgress.of(RunReader.read(folder.path()));
-                boolean isEnd = isSilent && (progress.isOver() || growth.silent(LONGEST_SILENCE));
-                if (isEnd) return end(folder, options, text);
-                if (isNews) {
-                    if (!hasNoPage) page(folder, progress, options, expected, text);
-                    text.show(progress);
-                }
-                rest((System.nanoTime() - from) / 1_000_000 * REST_BY_COST);
+            long from = System.nanoTime();
+            if (growth.look() || progress == null) {
+                progress = RunProgress.of(RunReader.read(folder.path()));
+                if (!hasNoPage) page(folder, progress, options, expected, text);
             }
+            Duration silent = growth.silent();
+            if (silent.compareTo(progress.isOver() ? Duration.ofSeconds(silence) : LONGEST_SILENCE) >= 0)
+                return end(folder, options, text);
+            text.show(progress, silent);
+            rest((System.nanoTime() - from) / 1_000_000 * REST_BY_COST);
             rest(LOOKED_EVERY_MILLIS);
         }
     }

@@ -12,6 +12,7 @@ import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -40,7 +41,7 @@ final class FollowText {
     private final Expectation expected;
     private final int width;
     private final Set<String> shown = new HashSet<>();
-    private int drawn;
+    private List<String> drawn = List.of();
     private long lastLine = System.nanoTime() - A_LINE_EVERY;
 
     FollowText(PrintWriter out, Ansi ansi, Expectation expected) {
@@ -59,12 +60,17 @@ final class FollowText {
         }
     }
 
-    void show(RunProgress progress) {
+    /** @param silent how long nothing was written: what runs has run as much longer */
+    void show(RunProgress progress, Duration silent) {
+        List<String> lines = drawn(progress, silent);
+        if (lines.equals(drawn)) return;
         wipe();
         failures(progress.ended());
-        if (isDrawn) draw(progress);
-        else if (System.nanoTime() - lastLine >= A_LINE_EVERY) {
-            out.println(status(progress));
+        if (isDrawn) {
+            for (String line : lines) out.println(line);
+            drawn = lines;
+        } else if (System.nanoTime() - lastLine >= A_LINE_EVERY) {
+            out.println(status(progress, silent));
             lastLine = System.nanoTime();
         }
         out.flush();
@@ -109,22 +115,26 @@ final class FollowText {
         }
     }
 
-    private void draw(RunProgress progress) {
+    private List<String> drawn(RunProgress progress, Duration silent) {
         List<String> lines = new ArrayList<>();
         lines.add(terminal.strong(cut(progress.sentence(FailureReason.of(progress.ended())), width)));
-        lines.add(cut(bar(progress.share(expected)) + status(progress), width));
+        lines.add(cut(bar(progress.share(expected)) + status(progress, silent), width));
         Run ended = progress.ended();
-        Instant now = ended.started().plus(ended.duration());
+        Instant now = ended.started().plus(ended.duration()).plus(silent);
         for (TestResult test : progress.running()
                 .subList(0, Math.min(MAX_RUNNING, progress.running().size()))) {
             String where = test.path().isEmpty() ? "" : test.path().get(0) + " › ";
-            String since = DurationText.of(Duration.between(test.started(), now));
+            String since = seconds(Duration.between(test.started(), now));
             lines.add(terminal.dim(cut("  " + since + "  " + where + test.name() + "  in " + test.worker(), width)));
         }
         if (progress.running().size() > MAX_RUNNING)
             lines.add(terminal.dim("  and " + (progress.running().size() - MAX_RUNNING) + " more are running"));
-        for (String line : lines) out.println(line);
-        drawn = lines.size();
+        return lines;
+    }
+
+    /** Whole ones: what is drawn once a second has no use for others. */
+    private static String seconds(Duration duration) {
+        return duration.toSeconds() < 1 ? "0 s" : DurationText.of(duration.truncatedTo(ChronoUnit.SECONDS));
     }
 
     private String bar(double share) {
@@ -133,10 +143,10 @@ final class FollowText {
         return "█".repeat(full) + "░".repeat(BAR - full) + " ";
     }
 
-    private String status(RunProgress progress) {
+    private String status(RunProgress progress, Duration silent) {
         Run ended = progress.ended();
         String tests = ended.counts().all() + (expected.tests() > 0 ? " of about " + expected.tests() : "") + " tests";
-        String time = DurationText.of(ended.duration())
+        String time = seconds(ended.duration().plus(silent))
                 + (expected.duration().isZero() ? "" : " of about " + DurationText.of(expected.duration()));
         return tests + " after " + time + ", " + ended.needingAttention().size() + " did not pass, "
                 + progress.running().size() + (progress.running().size() == 1 ? " is running" : " are running");
@@ -144,8 +154,8 @@ final class FollowText {
 
     /** Moves up to where the last drawing began, and clears from there. */
     private void wipe() {
-        if (drawn > 0) out.print("\033[" + drawn + "A\033[J");
-        drawn = 0;
+        if (!drawn.isEmpty()) out.print("\033[" + drawn.size() + "A\033[J");
+        drawn = List.of();
     }
 
     private static boolean isNarrow(int c) {

@@ -33,8 +33,8 @@ final class RunGrowth {
         return true;
     }
 
-    /** Whether they have not for so long. */
-    boolean silent(Duration atLeast) {
-        return System.nanoTime() - since >= atLeast.toNanos();
+    /** How long they have not. */
+    Duration silent() {
+        return Duration.ofNanos(System.nanoTime() - since);
     }
 }
