@@ -22,7 +22,8 @@ interface Side {
 /** What it can be compared with, and where one is chosen, the comparison. */
 export function Beside({ data, row, position, test }: { data: RunData; row: Row; position: number; test: TestData }) {
   const attempts = row.superseded || row.attempts ? data.rows.filter((other) => keyOf(other) === keyOf(row)) : [];
-  const before = data.baseline === undefined ? undefined : ofRow(baselineFiles, data, position);
+  const found = data.baseline === undefined ? undefined : ofRow(baselineFiles, data, position);
+  const before = found?.leftOut ? undefined : found; // nothing of it is here, which would look like a difference
   if (attempts.length < 2 && !before) return null;
   const chosen = route.value.params.get('beside') ?? '';
   const here: Side = { label: attempts.length > 1 ? t('attempt {0}', attempts.indexOf(row) + 1) : t('this run'), outcome: row.outcome, duration: row.duration, test };

@@ -29,16 +29,20 @@ final class FailureTexts {
 
     private final StringBuilder text = new StringBuilder();
 
-    private FailureTexts() {}
+    private final PageContent content;
 
-    static void write(List<Row> rows, Path data) throws IOException {
+    private FailureTexts(PageContent content) {
+        this.content = content;
+    }
+
+    static void write(List<Row> rows, PageContent content, Path data) throws IOException {
         Path folder = Files.createDirectories(data.resolve("failures"));
         ScriptFile.write(folder.resolve("0.js"), "failures", "0", json -> {
             int all = 0;
             json.writeStartArray();
             for (int i = 0; i < rows.size() && all < LONGEST_OF_ALL; i++) {
                 if (!rows.get(i).outcome().needsAttention()) continue;
-                String text = of(rows.get(i));
+                String text = of(rows.get(i), content);
                 all += text.length();
                 json.writeStartArray();
                 json.writeNumber(i);
@@ -49,8 +53,8 @@ final class FailureTexts {
         });
     }
 
-    private static String of(Row row) {
-        var texts = new FailureTexts();
+    private static String of(Row row, PageContent content) {
+        var texts = new FailureTexts(content);
         texts.failure(row.failure());
         texts.entries(row.entries());
         return texts.text.toString();
@@ -59,6 +63,7 @@ final class FailureTexts {
     private void entries(List<Entry> entries) {
         for (Entry entry : entries) {
             if (text.length() > LONGEST) return;
+            if (!content.has(entry)) continue;
             if (entry instanceof Entry.StepEntry step) {
                 add(step.name());
                 failure(step.failure());

@@ -106,7 +106,7 @@ public final class Page {
                     exchanges.write(data);
                     BaselineTests before = before(options, rows, folder);
                     if (before != null) before.write(data);
-                    FailureTexts.write(rows, data);
+                    FailureTexts.write(rows, content, data);
                     new RunFile(run, rows, reasons, earlier, options).write(exchanges.count(), before, data);
                 }));
         return new IndexFile(PlainSummary.of(run, reasons), options.look());

@@ -130,6 +130,15 @@ class BesidePageTest {
         assertThat(chromium.find(".first-difference").getText())
                 .contains("“lend a sachet” failed in this run, passed in good;", "good passed after");
         chromium.waitFor("return document.querySelectorAll('.screens img')[1]?.naturalWidth === 30");
+        Path without = Page.write(
+                read("tonight"),
+                root.resolve("short"),
+                PageOptions.PLAIN.withBaseline(read("good")).withContent(PageContent.of("passed", "")));
+        chromium.open(without, "#/test/k.lends");
+        chromium.find(".failure");
+        assertThat(chromium.driver.findElements(By.cssSelector(".beside")))
+                .as("what was left out is no difference")
+                .isEmpty();
         chromium.open(index, "#/test/k.new");
         chromium.find(".test h1");
         assertThat(chromium.driver.findElements(By.cssSelector(".beside"))).isEmpty();

@@ -74,14 +74,17 @@ class PageSettingsTest {
                 SampleRun.in(root, "run").write(new TestStarted(0, 1, 0, "k", "k", "s.T", null, "main", List.of()));
         for (String level : List.of("TRACE", "debug", "INFO", "WARN", "ERROR", "AUDIT"))
             sample.write(new LogWritten(1, 1, level, "a.B", "a line of " + level, "main", Map.of(), null));
-        sample.write(new TestEnded(9, 1, Outcome.PASSED, null, null));
+        sample.write(
+                new TestEnded(9, 1, Outcome.FAILED, null, SampleRun.failure("java.lang.AssertionError", "no rain")));
         Run run = sample.read();
 
         Path index =
                 Page.write(run, root.resolve("page"), PageOptions.PLAIN.withContent(new PageContent(Set.of(), "warn")));
 
-        assertThat(Files.readString(index.resolveSibling("data/tests/0.js")))
-                .contains("a line of WARN", "a line of ERROR", "a line of AUDIT")
-                .doesNotContain("a line of TRACE", "a line of debug", "a line of INFO");
+        for (String file : List.of("data/tests/0.js", "data/failures/0.js"))
+            assertThat(Files.readString(index.resolveSibling(file)))
+                    .as(file)
+                    .contains("a line of WARN", "a line of ERROR", "a line of AUDIT")
+                    .doesNotContain("a line of TRACE", "a line of debug", "a line of INFO");
     }
 }
