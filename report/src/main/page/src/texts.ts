@@ -233,7 +233,7 @@ const ITALIAN = {
   'is called {0}': 'si chiama {0}',
   'has such a class': 'ha una classe così',
   'says nearly the same': 'dice quasi lo stesso',
-  'says what it said in the good run': 'dice ciò che diceva nell’esecuzione buona',
+  'has the text that it had in the good run': 'ha il testo che aveva nell’esecuzione buona',
   'is named after what the test does': 'ha il nome di ciò che fa il test',
   Source: 'Sorgente',
   'Copy as text': 'Copia come testo',

@@ -37,8 +37,8 @@ public record MissingElement(String locator, List<NearElement> nearest) {
         String locator = LocatorOfFailure.missing(failure);
         String source = locator == null ? null : PageSource.last(test.entries());
         if (locator == null || source == null) return null;
-        String saidThen = good == null ? null : FoundBefore.text(good.entries(), locator);
-        return new MissingElement(locator, NearestElements.of(source, locator, doing(test), saidThen));
+        String textThen = good == null ? null : FoundBefore.text(good.entries(), locator);
+        return new MissingElement(locator, NearestElements.of(source, locator, doing(test), textThen));
     }
 
     private static String doing(TestResult test) {

@@ -28,10 +28,10 @@ final class NearestElements {
 
     private final WantedElement wanted;
     private final Set<String> context;
-    private final @Nullable String saidThen;
+    private final @Nullable String textThen;
 
-    private NearestElements(WantedElement wanted, Set<String> context, @Nullable String saidThen) {
-        this.saidThen = saidThen;
+    private NearestElements(WantedElement wanted, Set<String> context, @Nullable String textThen) {
+        this.textThen = textThen;
         this.wanted = wanted;
         this.context = context;
     }
@@ -47,13 +47,13 @@ final class NearestElements {
         return of(source, locator, doing, null);
     }
 
-    /** @param saidThen what the element said that the locator found before; null where nobody knows */
-    static List<NearElement> of(String source, String locator, String doing, @Nullable String saidThen) {
-        return new NearestElements(WantedElement.of(locator), Alike.stems(doing), saidThen).in(source);
+    /** @param textThen what the element said that the locator found before; null where nobody knows */
+    static List<NearElement> of(String source, String locator, String doing, @Nullable String textThen) {
+        return new NearestElements(WantedElement.of(locator), Alike.stems(doing), textThen).in(source);
     }
 
     /** More than any likeness of names. */
-    private static final double SAID_THEN = 3;
+    private static final double SAME_TEXT = 3;
 
     private record Scored(Element element, double score, String why) {}
 
@@ -107,9 +107,9 @@ final class NearestElements {
             score += 2 * read;
             why.add("says nearly the same");
         }
-        if (saidThen != null && text.equals(saidThen)) {
-            score += SAID_THEN;
-            why.add("says what it said in the good run");
+        if (textThen != null && text.equals(textThen)) {
+            score += SAME_TEXT;
+            why.add("has the text that it had in the good run");
         }
         boolean isUsed = USED.contains(element.tagName()) || element.hasAttr("role") || element.hasAttr("onclick");
         if (isUsed) score += 0.6;

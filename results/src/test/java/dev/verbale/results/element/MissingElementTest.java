@@ -124,7 +124,7 @@ class MissingElementTest {
         assertThat(MissingElement.of(failed, good.read().tests().get(0))
                         .nearest()
                         .get(0))
-                .isEqualTo(new NearElement("button#x7", "Take home", "says what it said in the good run"));
+                .isEqualTo(new NearElement("button#x7", "Take home", "has the text that it had in the good run"));
         assertThat(MissingElement.of(failed).nearest().get(0).selector()).isNotEqualTo("button#x7");
     }
 
