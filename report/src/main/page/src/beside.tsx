@@ -4,7 +4,7 @@ import { diffArrays } from 'diff';
 import { useMemo, useState } from 'preact/hooks';
 import { Mark } from './mark';
 import { address } from './packed';
-import { baselineFiles, keyOf, ofRow, outcomeText, route, testFiles, testLink } from './store';
+import { attachmentsIn, baselineFiles, keyOf, ofRow, outcomeText, route, testFiles, testLink } from './store';
 import { count, durationText } from './text';
 import type { Attachment, Entry, Outcome, Row, RunData, Step, TestData } from './types';
 import { t } from './texts';
@@ -174,9 +174,7 @@ function steps(entries: Entry[], depth = 0, found: Line[] = []): Line[] {
 }
 
 function last(entries: Entry[]): Attachment | undefined {
-  return entries
-    .flatMap((entry): (Attachment | undefined)[] => ('entries' in entry ? [last(entry.entries)] : entry.type === 'attachment' && entry.kind === 'screenshot' ? [entry] : []))
-    .findLast((one) => one?.href !== undefined);
+  return attachmentsIn(entries).findLast((one) => one.kind === 'screenshot' && one.href !== undefined);
 }
 
 /** Over each other, with a line between them that can be moved. */

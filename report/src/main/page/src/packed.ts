@@ -1,7 +1,9 @@
 // A page in one file: what would be files beside it lies in blocks that no browser runs, each under its file's name. Data is
 // deflated; an attachment becomes something that the browser can show when it is looked at.
-/** Decided before the blocks are here: the policy of a page in one file allows nothing that is loaded. */
-export const isPacked = document.querySelector('meta[http-equiv]')?.getAttribute('content')?.includes('blob:') ?? false;
+const RUN = 'data/run.js';
+
+/** The run's block stands before this script; the others come behind it. */
+export const isPacked = document.getElementById(RUN) !== null;
 
 /** When all of the file was read. */
 const complete = new Promise<void>((done) => {
@@ -32,7 +34,7 @@ export interface Call {
 
 /** The run's summary, which is as it would be in its file, and stands before this script. */
 export function packedRun(): Call | undefined {
-  const block = document.getElementById('data/run.js');
+  const block = document.getElementById(RUN);
   return block ? call(block.textContent ?? '') : undefined;
 }
 

@@ -1,6 +1,7 @@
 // What the video of a test shows, shared by the video and the lines beside it.
 import { computed, signal } from '@preact/signals';
 import { address } from './packed';
+import { attachmentsIn } from './store';
 import type { Attachment, Entry } from './types';
 
 const VIDEOS = ['video/webm', 'video/mp4'];
@@ -27,22 +28,14 @@ export function seek(at: number): void {
 export function recordingOf(entries: Entry[]): Recording | undefined {
   const attachments = timed(entries);
   const video = attachments.findLast((attachment) => attachment.kind === 'video' && VIDEOS.includes(attachment.mediaType));
-  const poster = screenshots(entries).at(-1)?.href;
+  const poster = attachmentsIn(entries).findLast((one) => one.kind === 'screenshot')?.href;
   if (video) return poster ? { video, poster } : { video };
   const frames = attachments.filter((attachment) => attachment.kind === 'frames').toSorted((a, b) => a.begins - b.begins);
   return frames.length > 0 ? { frames } : undefined;
 }
 
-function screenshots(entries: Entry[]): Attachment[] {
-  return entries.flatMap((entry) => ('entries' in entry ? screenshots(entry.entries) : entry.type === 'attachment' && entry.kind === 'screenshot' ? [entry] : []));
-}
-
 function timed(entries: Entry[]): Timed[] {
-  return entries.flatMap((entry) => {
-    if ('entries' in entry) return timed(entry.entries);
-    if (entry.type !== 'attachment' || !entry.href || entry.begins === undefined || !address(entry.href)) return [];
-    return [{ ...entry, href: entry.href, begins: entry.begins }];
-  });
+  return attachmentsIn(entries).flatMap((one) => (one.href && one.begins !== undefined && address(one.href) ? [{ ...one, href: one.href, begins: one.begins }] : []));
 }
 
 /** The position in `moments`, which ascend, of the last that was reached when the video shows what it shows. */

@@ -3,7 +3,7 @@ import { batch, effect, signal, type Signal } from '@preact/signals';
 import { isPacked, packedFile, type Call } from './packed';
 import { rowsOf } from './rows';
 import { OUTCOMES } from './types';
-import type { Brief, Entry, Exchange, ExchangeRow, Marks, TestData, Outcome, AttachmentText, Reason, Row, RunData } from './types';
+import type { Attachment, Brief, Entry, Exchange, ExchangeRow, Marks, TestData, Outcome, AttachmentText, Reason, Row, RunData } from './types';
 import { known } from './texts';
 
 export const run = signal<RunData | undefined>(undefined);
@@ -218,6 +218,11 @@ export function isWhole(reason: Reason | { title: string } | undefined): reason 
 /** The test of a row, whichever attempt it is. */
 export function keyOf(row: Row): string {
   return row.id.replace(/~\d+$/, '');
+}
+
+/** Those in steps too, in their order. */
+export function attachmentsIn(entries: Entry[]): Attachment[] {
+  return entries.flatMap((entry) => ('entries' in entry ? attachmentsIn(entry.entries) : entry.type === 'attachment' ? [entry] : []));
 }
 
 /** Those in steps too, in their order. */

@@ -12,9 +12,9 @@ import { Marks } from './marks';
 import { TestNavigation } from './navigation';
 import { DataRows } from './dataRows';
 import { RowsToCome } from './rowsToCome';
-import { isWhole, keyOf, needsAttention, outcomeText, route, rowsLoaded, testFiles, testLink, testsLink } from './store';
+import { attachmentsIn, isWhole, keyOf, needsAttention, outcomeText, route, rowsLoaded, testFiles, testLink, testsLink } from './store';
 import { count, durationText, moment } from './text';
-import type { About, Attachment, Data, Entry, Row, RunData, TestData } from './types';
+import type { About, Data, Entry, Row, RunData, TestData } from './types';
 import { t } from './texts';
 
 export function TestView({ data }: { data: RunData }) {
@@ -224,13 +224,6 @@ function Attempts({ data, row }: { data: RunData; row: Row }) {
       ))}
     </p>
   );
-}
-
-function attachmentsIn(entries: Entry[]): Attachment[] {
-  return entries.flatMap((entry) => {
-    if ('entries' in entry) return attachmentsIn(entry.entries);
-    return entry.type === 'attachment' ? [entry] : [];
-  });
 }
 
 function OutsideTests() {

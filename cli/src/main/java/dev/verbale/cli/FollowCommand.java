@@ -92,25 +92,27 @@ final class FollowCommand implements Callable<Integer> {
         Expectation expected = expected(remembered);
         var text = new FollowText(out, spec.commandLine().getColorScheme().ansi(), expected);
         var growth = new RunGrowth(folder);
+        Run run = null;
         RunProgress progress = null;
         while (true) {
             long from = System.nanoTime();
-            if (growth.look() || progress == null) {
-                progress = RunProgress.of(RunReader.read(folder.path()));
+            if (growth.look() || run == null || progress == null) {
+                run = RunReader.read(folder.path());
+                progress = RunProgress.of(run);
                 if (!hasNoPage) page(folder, progress, options, expected, text);
+                text.news(progress);
             }
             Duration silent = growth.silent();
             if (silent.compareTo(progress.isOver() ? Duration.ofSeconds(silence) : LONGEST_SILENCE) >= 0)
-                return end(folder, options, text);
-            text.show(progress, silent);
+                return end(run, folder, options, text);
+            text.show(silent);
             rest((System.nanoTime() - from) / 1_000_000 * REST_BY_COST);
             rest(LOOKED_EVERY_MILLIS);
         }
     }
 
-    private Integer end(RunFolder folder, PageOptions options, FollowText text)
-            throws IOException, FailureMessages.NotWritten {
-        Run run = RunReader.read(folder.path());
+    private Integer end(Run run, RunFolder folder, PageOptions options, FollowText text)
+            throws FailureMessages.NotWritten {
         text.end(run);
         if (hasNoPage) return ExitCodes.DONE;
         try {

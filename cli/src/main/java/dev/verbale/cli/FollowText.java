@@ -17,6 +17,7 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Help.Ansi;
 
 /**
@@ -42,6 +43,8 @@ final class FollowText {
     private final int width;
     private final Set<String> shown = new HashSet<>();
     private List<String> drawn = List.of();
+    private @Nullable RunProgress progress;
+    private String sentence = "";
     private long lastLine = System.nanoTime() - A_LINE_EVERY;
 
     FollowText(PrintWriter out, Ansi ansi, Expectation expected) {
@@ -60,20 +63,31 @@ final class FollowText {
         }
     }
 
-    /** @param silent how long nothing was written: what runs has run as much longer */
-    void show(RunProgress progress, Duration silent) {
-        List<String> lines = drawn(progress, silent);
-        if (lines.equals(drawn)) return;
+    /** The run has grown. Its reasons are looked for once then, and not with each second. */
+    void news(RunProgress now) {
         wipe();
-        failures(progress.ended());
-        if (isDrawn) {
-            for (String line : lines) out.println(line);
-            drawn = lines;
-        } else if (System.nanoTime() - lastLine >= A_LINE_EVERY) {
+        failures(now.ended());
+        progress = now;
+        sentence = now.sentence(FailureReason.of(now.ended()));
+        out.flush();
+    }
+
+    /** @param silent how long nothing was written: what runs has run as much longer */
+    void show(Duration silent) {
+        if (progress == null) return;
+        if (isDrawn) draw(lines(progress, silent));
+        else if (System.nanoTime() - lastLine >= A_LINE_EVERY) {
             out.println(status(progress, silent));
             lastLine = System.nanoTime();
         }
         out.flush();
+    }
+
+    private void draw(List<String> lines) {
+        if (lines.equals(drawn)) return;
+        wipe();
+        for (String line : lines) out.println(line);
+        drawn = lines;
     }
 
     /** The run is over. */
@@ -115,9 +129,9 @@ final class FollowText {
         }
     }
 
-    private List<String> drawn(RunProgress progress, Duration silent) {
+    private List<String> lines(RunProgress progress, Duration silent) {
         List<String> lines = new ArrayList<>();
-        lines.add(terminal.strong(cut(progress.sentence(FailureReason.of(progress.ended())), width)));
+        lines.add(terminal.strong(cut(sentence, width)));
         lines.add(cut(bar(progress.share(expected)) + status(progress, silent), width));
         Run ended = progress.ended();
         Instant now = ended.started().plus(ended.duration()).plus(silent);
