@@ -9,6 +9,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.Arrays;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Reads a journal file, finished or not, in its order. No line is dropped in silence: what cannot be read is reported to the
@@ -56,6 +57,30 @@ public final class JournalReader {
     public static void read(Path file, Listener listener) throws IOException {
         try (InputStream in = PlainFile.open(file)) {
             new JournalReader(listener).lines(in);
+        }
+    }
+
+    /**
+     * What {@code file} begins with.
+     *
+     * @return null where it does not begin with what recorders write first
+     * @throws IOException where the file cannot be opened or read, or is no regular file
+     */
+    public static @Nullable JournalOpened opened(Path file) throws IOException {
+        byte[] first;
+        try (InputStream in = PlainFile.open(file)) {
+            first = in.readNBytes(FIRST_SIZE);
+        }
+        int end = 0;
+        while (end < first.length && first[end] != '\n') end++;
+        if (end == first.length) return null;
+        var block = new LineBlock(first, end + 1);
+        try {
+            return block.decode(0, end).event() instanceof JournalOpened opened ? opened : null;
+        } catch (MalformedLine malformed) {
+            return null;
+        } finally {
+            block.close();
         }
     }
 

@@ -32,8 +32,8 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.BitSet;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -71,21 +71,37 @@ final class JournalNodes implements JournalReader.Listener {
     /** What was said of a test before it began. */
     private record EarlyAbout(About about, int line) {}
 
-    private final @Nullable HandingOn handingOn;
+    private final HandingOn handingOn;
+    private final IdentityHashMap<OpenNode, Integer> numbers = new IdentityHashMap<>();
     private int testsBegun;
 
+    /** When tests are handed on, and to whom; counted in their journal, from 0. */
+    sealed interface HandingOn {}
+
+    /** None before the end of the journal. */
+    record AtTheEnd() implements HandingOn {}
+
     /**
-     * Takes tests before the journal is at its end.
+     * Each as soon as it is whole, for which the journal was looked through before.
      *
      * @param order the numbers of the tests, by the lines after which nothing more belongs to them
      * @param lines those lines, in the same order
      */
-    record HandingOn(int[] order, int[] lines, BiConsumer<Integer, OpenNode> tests) {}
+    record AtLines(int[] order, int[] lines, BiConsumer<Integer, OpenNode> tests) implements HandingOn {}
 
-    /**
-     * @param handingOn null where all tests are wanted at the end
-     */
-    JournalNodes(RunFolder folder, JournalProblems problems, @Nullable HandingOn handingOn) {
+    /** Each when it ended and nothing in it is known to go on: most are whole then. A {@link LateLine} where one was not. */
+    record WhenEnded(BiConsumer<Integer, OpenNode> tests) implements HandingOn {}
+
+    /** A line belongs to a test that was handed on. */
+    static final class LateLine extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+
+        private LateLine() {
+            super("a line belongs to a test that was handed on", null, false, false);
+        }
+    }
+
+    JournalNodes(RunFolder folder, JournalProblems problems, HandingOn handingOn) {
         this.folder = folder;
         this.problems = problems;
         this.handingOn = handingOn;
@@ -122,32 +138,68 @@ final class JournalNodes implements JournalReader.Listener {
     @Override
     public void event(Event event, int line) {
         put(event, line);
-        handOn(line);
+        handOn(event, line);
     }
 
     private int handedOn;
 
-    /** Ids of what was handed on: each may begin a second time. */
-    private final BitSet gone = new BitSet();
+    /** Where the attachment belongs that was stored last, if somebody waited for it. */
+    private @Nullable OpenNode completed;
 
-    /** Tests that ended, and that no later line belongs to. */
-    private void handOn(int line) {
-        if (handingOn == null) return;
-        for (; handedOn < handingOn.lines.length && handingOn.lines[handedOn] <= line; handedOn++) {
-            int number = handingOn.order[handedOn];
+    private void handOn(Event event, int line) {
+        if (handingOn instanceof AtLines at) handOn(at, line);
+        else if (handingOn instanceof WhenEnded ended) handOn(ended, event);
+    }
+
+    private void handOn(AtLines at, int line) {
+        for (; handedOn < at.lines.length && at.lines[handedOn] <= line; handedOn++) {
+            int number = at.order[handedOn];
             OpenNode test = tests.get(number);
-            if (test == null || !test.hasEnded() || test.scope.hasOpen()) continue; // at the end of the journal
-            handOnLast(test);
-            if (test.outer != null) test.outer.scope.closes();
-            tests.remove(number);
-            for (int id : test.scope.ids()) {
-                OpenNode named = nodes.get(id);
-                if (named == null || named.scope != test.scope) continue;
-                nodes.remove(id);
-                if (id >= 0) gone.set(id);
-            }
-            handingOn.tests.accept(number, test);
+            if (test == null || !isOver(test) || test.scope.hasOpen()) continue; // at the end of the journal
+            letGo(number, test);
+            at.tests.accept(number, test);
         }
+    }
+
+    /** What ends with this event may have been the last of its test. */
+    private void handOn(WhenEnded ended, Event event) {
+        OpenNode node = null;
+        if (event instanceof TestEnded e) node = nodes.get(e.id());
+        else if (event instanceof StepEnded e) node = nodes.get(e.id());
+        else if (event instanceof AttachmentStored) node = completed;
+        for (OpenNode test = node == null ? null : node.scope.test(); test != null; test = around(test)) {
+            Integer number = numbers.get(test);
+            if (number == null || !isOver(test) || test.scope.isGoing()) return;
+            letGo(number, test);
+            numbers.remove(test);
+            ended.tests.accept(number, test);
+        }
+    }
+
+    private static @Nullable OpenNode around(OpenNode test) {
+        return test.outer == null ? null : test.outer.scope.test();
+    }
+
+    /** One that ended as unfinished may still get the videos that were left behind. */
+    private static boolean isOver(OpenNode test) {
+        return test.hasEnded() && !test.outcome.equals(Outcome.UNFINISHED);
+    }
+
+    private void letGo(int number, OpenNode test) {
+        handOnLast(test);
+        if (test.outer != null) test.outer.scope.closes();
+        tests.remove(number);
+        for (int id : test.scope.ids()) {
+            OpenNode named = nodes.get(id);
+            if (named != null && named.scope == test.scope) nodes.letGo(id);
+        }
+    }
+
+    /** What began with that id; null where nothing did. */
+    private @Nullable OpenNode begun(int id) {
+        OpenNode node = nodes.get(id);
+        if (node == null && handingOn instanceof WhenEnded && nodes.isGone(id)) throw new LateLine();
+        return node;
     }
 
     private static void handOnLast(OpenNode node) {
@@ -158,10 +210,14 @@ final class JournalNodes implements JournalReader.Listener {
     private void put(Event event, int line) {
         lastAt = Math.max(lastAt, event.at());
         if (event instanceof StepStarted e) {
-            begins(e.id(), inner(e, e.in(), line), line);
+            OpenNode step = inner(e, e.in(), line);
+            step.scope.stepBegan();
+            begins(e.id(), step, line);
         } else if (event instanceof StepEnded e) {
             OpenNode step = ending(e, e.id(), StepStarted.class, line);
-            if (step != null) step.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
+            if (step == null) return;
+            if (!step.hasEnded()) step.scope.stepEnded();
+            step.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
         } else if (event instanceof LogWritten e) {
             Failure failure = whole(e.failure(), line);
             outer(e, e.in(), line)
@@ -184,14 +240,20 @@ final class JournalNodes implements JournalReader.Listener {
         } else if (event instanceof AttachmentPending e) {
             OpenNode outer = outer(e, e.in(), line);
             pending.put(e.id(), outer);
+            outer.scope.waits();
             outer.addPending(e.id(), new Entry.PendingEntry(moment(e), e.name(), e.kind()));
         } else if (event instanceof AttachmentStored e) {
             OpenNode waiting = pending.remove(e.pending());
-            if (waiting != null) waiting.completed(e.pending());
+            if (waiting != null) {
+                waiting.completed(e.pending());
+                waiting.scope.waitsNoMore();
+            }
+            completed = waiting;
             outer(e, e.in(), line).add(attachment(e, line));
         } else if (event instanceof TestStarted e) {
             var test = new OpenNode(outer(e, e.in(), line), e);
             if (test.outer != null) test.outer.scope.opens();
+            if (handingOn instanceof WhenEnded) numbers.put(test, testsBegun);
             tests.put(testsBegun++, test);
             begins(e.id(), test, line);
         } else if (event instanceof TestEnded e) {
@@ -200,7 +262,7 @@ final class JournalNodes implements JournalReader.Listener {
             test.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
             test.blockedBy = e.blockedBy();
         } else if (event instanceof TestIdentified e) {
-            OpenNode test = nodes.get(e.id());
+            OpenNode test = begun(e.id());
             if (test != null && test.start() instanceof TestStarted start) test.startedAs(start.as(e.key(), e.name()));
             else problems.add(line, "identifies " + e.id() + ", whose beginning is not in this journal");
         } else if (event instanceof ContainerStarted e) {
@@ -257,11 +319,11 @@ final class JournalNodes implements JournalReader.Listener {
     }
 
     private boolean isKnown(int id) {
-        return nodes.has(id) || (id >= 0 && gone.get(id));
+        return nodes.isThere(id) || nodes.isGone(id);
     }
 
     private void named(int id, OpenNode node) {
-        if (handingOn != null) node.scope.names(id);
+        if (!(handingOn instanceof AtTheEnd)) node.scope.names(id);
         nodes.put(id, node);
     }
 
@@ -273,7 +335,7 @@ final class JournalNodes implements JournalReader.Listener {
     }
 
     private void about(AboutStated e, int line) {
-        OpenNode test = nodes.get(e.id());
+        OpenNode test = begun(e.id());
         if (test != null) {
             test.about = test.about.and(e.about());
             return;
@@ -289,7 +351,7 @@ final class JournalNodes implements JournalReader.Listener {
 
     private OpenNode outer(Event event, int in, int line) {
         if (in == 0) return run;
-        OpenNode outer = nodes.get(in);
+        OpenNode outer = begun(in);
         if (outer != null) {
             outer.lastedUntil(event.at());
             return outer;
@@ -299,7 +361,7 @@ final class JournalNodes implements JournalReader.Listener {
     }
 
     private @Nullable OpenNode ending(Event event, int id, Class<? extends Event> kind, int line) {
-        OpenNode node = nodes.get(id);
+        OpenNode node = begun(id);
         if (node != null && kind.isInstance(node.start())) {
             node.lastedUntil(event.at());
             return node;

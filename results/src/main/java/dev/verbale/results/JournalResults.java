@@ -10,6 +10,11 @@ import dev.verbale.event.UnknownEvent;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.journal.JournalFormat;
 import dev.verbale.journal.JournalReader;
+import dev.verbale.results.JournalNodes.AtLines;
+import dev.verbale.results.JournalNodes.AtTheEnd;
+import dev.verbale.results.JournalNodes.HandingOn;
+import dev.verbale.results.JournalNodes.LateLine;
+import dev.verbale.results.JournalNodes.WhenEnded;
 import java.io.IOException;
 import java.nio.file.FileSystemException;
 import java.nio.file.Path;
@@ -18,7 +23,11 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
+import java.util.NavigableMap;
+import java.util.Objects;
+import java.util.TreeMap;
+import java.util.function.BiConsumer;
+import java.util.function.Function;
 
 /** What one journal holds: tests, containers, and what belongs to neither. */
 final class JournalResults {
@@ -32,21 +41,13 @@ final class JournalResults {
     private final List<Problem> met = new ArrayList<>();
     private final RepeatedTexts texts = new RepeatedTexts();
 
-    private JournalResults(RunFolder folder, String shard, Path file, @Nullable TestLines lines, TestsOneByOne tests) {
+    private JournalResults(RunFolder folder, String shard, Path file, Function<JournalResults, HandingOn> handingOn) {
         this.folder = folder;
         this.shard = shard;
         this.file = file;
         String prefix = shard.isEmpty() ? "" : "shards/" + shard + "/";
         this.problems = new JournalProblems(prefix + folder.nameInJournal(file), met);
-        this.nodes = new JournalNodes(
-                folder,
-                this.problems,
-                lines == null
-                        ? null
-                        : new JournalNodes.HandingOn(
-                                lines.order(),
-                                lines.lastLines(),
-                                (number, node) -> tests.test(number, test(node, name()))));
+        this.nodes = new JournalNodes(folder, this.problems, handingOn.apply(this));
     }
 
     /** Who takes a test as soon as it is whole. */
@@ -62,31 +63,76 @@ final class JournalResults {
      * @param shard the name of the run that it was recorded in, where others were joined with that; empty otherwise
      */
     static JournalResults read(RunFolder folder, String shard, Path file) {
-        var results = new JournalResults(folder, shard, file, null, (number, test) -> {});
+        var results = new JournalResults(folder, shard, file, itself -> new AtTheEnd());
         results.read();
+        results.takeRest(results::has);
+        results.make();
+        return results;
+    }
+
+    /** The same, with what {@code keeper} keeps of each test. */
+    static JournalResults read(RunFolder folder, String shard, Path file, TestKeeper keeper) {
+        try {
+            return kept(
+                    new JournalResults(
+                            folder, shard, file, itself -> new WhenEnded(itself.handing(itself.keeping(keeper)))),
+                    keeper);
+        } catch (LateLine late) {
+            TestLines lines = TestLines.of(file);
+            return kept(
+                    new JournalResults(
+                            folder,
+                            shard,
+                            file,
+                            itself -> new AtLines(
+                                    lines.order(), lines.lastLines(), itself.handing(itself.keeping(keeper)))),
+                    keeper);
+        }
+    }
+
+    private static JournalResults kept(JournalResults results, TestKeeper keeper) {
+        results.read();
+        results.takeRest(results.keeping(keeper));
         results.make();
         return results;
     }
 
     /** The same, where {@code taking} has all its tests, and it has none. */
     static JournalResults read(RunFolder folder, String shard, Path file, TestLines lines, TestsOneByOne taking) {
-        var results = new JournalResults(folder, shard, file, lines, taking);
+        var results = new JournalResults(
+                folder, shard, file, itself -> new AtLines(lines.order(), lines.lastLines(), itself.handing(taking)));
         results.read();
-        results.nodes.tests.forEach((number, node) -> taking.test(number, results.test(node, results.name())));
-        results.nodes.tests.clear();
-        results.make();
+        results.takeRest(taking);
         return results;
     }
 
-    private List<TestResult> tests = List.of();
+    private BiConsumer<Integer, OpenNode> handing(TestsOneByOne taking) {
+        return (number, node) -> taking.test(number, test(node, name()));
+    }
+
+    private TestsOneByOne keeping(TestKeeper keeper) {
+        return (number, test) -> has(number, Objects.requireNonNull(keeper.keep(test), "what is kept of a test"));
+    }
+
+    private void has(int number, TestResult test) {
+        byNumber.put(number, test);
+    }
 
     /** Here, where several journals are read side by side, and not when all are asked. */
+    private void takeRest(TestsOneByOne taking) {
+        BiConsumer<Integer, OpenNode> handing = handing(taking);
+        while (!nodes.tests.isEmpty()) {
+            Map.Entry<Integer, OpenNode> next = nodes.tests.pollFirstEntry(); // lets go of each
+            handing.accept(next.getKey(), next.getValue());
+        }
+    }
+
+    private final NavigableMap<Integer, TestResult> byNumber = new TreeMap<>();
+    private List<TestResult> tests = List.of();
+
     private void make() {
-        String worker = name();
-        List<TestResult> made = new ArrayList<>(nodes.tests.size());
-        while (!nodes.tests.isEmpty())
-            made.add(test(nodes.tests.pollFirstEntry().getValue(), worker)); // lets go of each
-        tests = made;
+        tests = List.copyOf(byNumber.values());
+        byNumber.clear();
     }
 
     /** What went wrong, in the order of the lines. */

@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
  * What began, by its id. Recorders count ids from 1 without gaps, so most lie in an array; what a stranger wrote may have any, and
  * lies in a map.
  */
+@SuppressWarnings("ReferenceEquality") // with the one that stands for what was let go
 final class NodesById {
 
     /** The array is never much longer than what is in it, whatever ids somebody wrote. */
@@ -16,18 +17,33 @@ final class NodesById {
 
     private static final int SMALL = 1 << 12;
 
+    /** In place of what was let go. */
+    private static final OpenNode GONE = new OpenNode(null, null);
+
     private @Nullable OpenNode[] counted = new OpenNode[256];
     private final Map<Integer, OpenNode> others = new HashMap<>();
     private int count;
 
+    /** Null where nothing has that id, or it was let go. */
     @Nullable
     OpenNode get(int id) {
+        OpenNode found = any(id);
+        return found == GONE ? null : found;
+    }
+
+    private @Nullable OpenNode any(int id) {
         OpenNode found = id >= 0 && id < counted.length ? counted[id] : null;
         return found != null || others.isEmpty() ? found : others.get(id);
     }
 
-    boolean has(int id) {
+    /** Whether something began with that id, and was not let go. */
+    boolean isThere(int id) {
         return get(id) != null;
+    }
+
+    /** Whether what began with that id was let go. */
+    boolean isGone(int id) {
+        return any(id) == GONE;
     }
 
     void put(int id, OpenNode node) {
@@ -41,8 +57,9 @@ final class NodesById {
         counted[id] = node;
     }
 
-    void remove(int id) {
-        if (id >= 0 && id < counted.length) counted[id] = null;
-        if (!others.isEmpty()) others.remove(id);
+    /** Lets go of what has that id, and remembers that it was there. */
+    void letGo(int id) {
+        if (id >= 0 && id < counted.length && counted[id] != null) counted[id] = GONE;
+        else others.put(id, GONE);
     }
 }

@@ -66,6 +66,40 @@ final class OpenNode {
         private final List<OpenNode> steps = new ArrayList<>(); // and what is unknown
         private final List<Integer> ids = new ArrayList<>();
         private int open; // tests and containers that began in here, and make it last longer
+        private int openSteps;
+        private int pending;
+        private final @Nullable OpenNode test;
+
+        private Scope(@Nullable OpenNode test) {
+            this.test = test;
+        }
+
+        /** The test that it is of; null where it is of none. */
+        @Nullable
+        OpenNode test() {
+            return test;
+        }
+
+        void stepBegan() {
+            openSteps++;
+        }
+
+        void stepEnded() {
+            openSteps--;
+        }
+
+        void waits() {
+            pending++;
+        }
+
+        void waitsNoMore() {
+            pending--;
+        }
+
+        /** Whether something in here is known to be going on yet. */
+        boolean isGoing() {
+            return open > 0 || openSteps > 0 || pending > 0;
+        }
 
         /** All was read: what lies around a step lasted at least as long. */
         void handOnLast() {
@@ -102,7 +136,7 @@ final class OpenNode {
         this.outer = outer;
         this.start = start;
         this.scope = outer == null || start instanceof TestStarted || start instanceof ContainerStarted
-                ? new Scope()
+                ? new Scope(start instanceof TestStarted ? this : null)
                 : outer.scope;
         boolean inner = start instanceof StepStarted || start instanceof UnknownEvent;
         this.depth = inner && outer != null ? outer.depth + 1 : 0;

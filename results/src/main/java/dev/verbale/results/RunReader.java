@@ -1,9 +1,11 @@
 package dev.verbale.results;
 
+import dev.verbale.event.JournalOpened;
 import dev.verbale.folder.ResultsRoot;
 import dev.verbale.folder.RunDescription;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.journal.JournalFormat;
+import dev.verbale.journal.JournalReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -16,9 +18,11 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Reads a run folder, finished or not. What cannot be read is a {@link Problem} of the run, and everything else is there:
@@ -43,7 +47,18 @@ public final class RunReader {
      * @throws IOException where something cannot be read
      */
     public static Run read(Path path) throws IOException {
-        return new RunReader(find(path)).read();
+        return new RunReader(find(path)).readWith(null);
+    }
+
+    /**
+     * Reads the same, and has of each test what {@code keeper} keeps of it: the heap need not hold what happened in all of them.
+     * Journals in which lines belong to a test that has ended are read again for it.
+     *
+     * @throws ResultsFormatException where there is no run; it says what there is instead
+     * @throws IOException where something cannot be read
+     */
+    public static Run read(Path path, TestKeeper keeper) throws IOException {
+        return new RunReader(find(path)).readWith(Objects.requireNonNull(keeper, "keeper"));
     }
 
     /**
@@ -98,17 +113,41 @@ public final class RunReader {
     /** A journal, and the run that it was recorded in where others were joined with that. */
     private record Source(RunFolder folder, String shard, Path file) {}
 
-    private Run read() throws IOException {
+    private Run readWith(@Nullable TestKeeper keeper) throws IOException {
         Map<String, String> facts = new LinkedHashMap<>();
         Instant described = description(facts);
         var joined = new JoinedFacts(facts);
         List<Source> sources = sources();
+        if (keeper != null) keeper.begins(beginning(sources, described));
         // Side by side: they have nothing in common.
         List<JournalResults> journals = sources.parallelStream()
-                .map(source -> JournalResults.read(source.folder(), source.shard(), source.file()))
+                .map(source -> keeper == null
+                        ? JournalResults.read(source.folder(), source.shard(), source.file())
+                        : JournalResults.read(source.folder(), source.shard(), source.file(), keeper))
                 .toList();
         facts(facts, joined, sources, journals);
         return run(described, facts, journals, numbered(tests(journals, joined.machines())));
+    }
+
+    private RunBeginning beginning(List<Source> sources, Instant described) {
+        Instant started = null;
+        List<String> libraries = new ArrayList<>();
+        for (Source source : sources) {
+            JournalOpened opened = opened(source.file());
+            Instant first = opened == null ? Instant.EPOCH : opened.wall();
+            if (started == null || first.isBefore(started)) started = first;
+            if (opened != null) libraries.addAll(opened.libraries());
+        }
+        return new RunBeginning(
+                folder.name(), folder.path(), started == null ? described : started, new OwnFrames(libraries));
+    }
+
+    private static @Nullable JournalOpened opened(Path journal) {
+        try {
+            return JournalReader.opened(journal);
+        } catch (IOException unreadable) {
+            return null; // whoever reads it whole says so
+        }
     }
 
     private Run stream(Consumer<TestResult> tests) throws IOException {

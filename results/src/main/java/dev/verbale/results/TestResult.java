@@ -95,6 +95,11 @@ public record TestResult(Identity identity, Attempt attempt, End end, Course cou
         return one.equals(attempt) ? this : new TestResult(identity, one, end, course, entries);
     }
 
+    /** This, with {@code those} as what happened in it. */
+    public TestResult withEntries(List<Entry> those) {
+        return new TestResult(identity, attempt, end, course, those);
+    }
+
     public String key() {
         return identity.key();
     }

@@ -20,7 +20,7 @@ class NodesByIdTest {
             for (int i = 0; i < 2_000; i++) {
                 int id = random.nextInt(10) == 0 ? -random.nextInt(5) : random.nextInt(bound);
                 if (random.nextInt(4) == 0) {
-                    nodes.remove(id);
+                    nodes.letGo(id);
                     map.remove(id);
                 } else {
                     var node = new OpenNode(null, null);
@@ -29,7 +29,7 @@ class NodesByIdTest {
                 }
                 int asked = random.nextInt(bound);
                 assertThat(nodes.get(asked)).isSameAs(map.get(asked));
-                assertThat(nodes.has(id)).isEqualTo(map.containsKey(id));
+                assertThat(nodes.isThere(id)).isEqualTo(map.containsKey(id));
             }
             map.forEach((id, node) -> assertThat(nodes.get(id)).isSameAs(node));
         }

@@ -89,6 +89,7 @@ class RunStreamTest {
         List<TestResult> one = new ArrayList<>();
 
         Run rest = RunReader.stream(run, one::add);
+        assertThat(RunReader.read(run, test -> test)).isEqualTo(whole);
 
         assertThat(one).containsExactlyInAnyOrderElementsOf(whole.tests());
         assertThat(rest.problems()).isEqualTo(whole.problems());
@@ -141,5 +142,84 @@ class RunStreamTest {
                 .hasMessage("enough");
 
         assertThat(came).containsExactly("t0", "t1", "t2");
+    }
+
+    @Test
+    void what_is_kept_of_a_test_is_all_the_run_has_of_it() throws Exception {
+        SampleRun sample = SampleRun.in(root, "run");
+        sample.write(new TestStarted(1_000, 1, 0, "k.waters", "waters", null, null, "main", List.of()));
+        sample.write(new StepStarted(1_100, 2, 1, StepKind.ACTION, "Open the tap", null));
+        sample.write(new TestEnded(2_000, 1, Outcome.PASSED, null, null));
+        sample.test("digs", Outcome.FAILED, null);
+        sample.write(new TestStarted(3_000, 50, 0, "k.waters", "waters", null, null, "main", List.of()));
+        sample.write(new DataNamed(3_100, 50, "plot", "12"));
+        sample.write(new TestEnded(3_200, 50, Outcome.FAILED, null, null));
+        sample.write(new StepEnded(4_000, 2, Outcome.PASSED, null, null));
+
+        Run whole = sample.read();
+        Run failures = RunReader.read(sample.path(), TestKeeper.FAILURES);
+
+        assertThat(failures.tests())
+                .containsExactly(
+                        whole.tests().get(0).withEntries(List.of()),
+                        whole.tests().get(1),
+                        whole.tests().get(2));
+        assertThat(whole.tests().get(1).attempt().number()).isEqualTo(2);
+        assertThat(RunReader.read(sample.path(), TestKeeper.ENDS).tests())
+                .allMatch(test -> test.entries().isEmpty());
+    }
+
+    @Test
+    void a_test_of_which_something_comes_late_comes_again_with_it() throws Exception {
+        SampleRun sample = SampleRun.in(root, "run");
+        sample.write(new TestStarted(1_000, 1, 0, "k.waters", "waters", null, null, "main", List.of()));
+        sample.write(new AttachmentPending(1_100, 1, 7, "video", AttachmentStored.VIDEO));
+        sample.write(new TestEnded(2_000, 1, Outcome.PASSED, null, null));
+        sample.write(new TestStarted(3_000, 2, 0, "k.digs", "digs", null, null, "main", List.of()));
+        sample.write(new TestEnded(4_000, 2, Outcome.PASSED, null, null));
+        var file = new AttachmentStored.StoredFile("x", "text/plain", 1, null);
+        sample.write(new AttachmentStored(5_000, 1, "video", AttachmentStored.VIDEO, file, 7, 0));
+        sample.read();
+        List<String> came = new ArrayList<>();
+        TestKeeper keeper = test -> {
+            came.add(test.name() + " with " + test.entries().size());
+            return test;
+        };
+
+        RunReader.read(sample.path(), keeper);
+        assertThat(came).containsExactly("digs with 0", "waters with 1"); // it was known to be on its way
+
+        came.clear();
+        sample.write(new LogWritten(6_000, 2, null, null, "late", null, Map.of(), null));
+        sample.read();
+        RunReader.read(sample.path(), keeper);
+        assertThat(came).endsWith("waters with 1", "digs with 1");
+    }
+
+    @Test
+    void what_a_run_begins_with_is_known_before_its_tests() throws Exception {
+        SampleRun sample = SampleRun.in(root, "run");
+        sample.test("waters", Outcome.PASSED, null);
+        sample.worker("worker-2", SampleRun.WALL.minusSeconds(3));
+        sample.test("digs", Outcome.PASSED, null);
+        Run whole = sample.read();
+        List<RunBeginning> begun = new ArrayList<>();
+
+        Run read = RunReader.read(sample.path(), new TestKeeper() {
+            @Override
+            public void begins(RunBeginning run) {
+                begun.add(run);
+            }
+
+            @Override
+            public TestResult keep(TestResult test) {
+                assertThat(begun).hasSize(1);
+                return test;
+            }
+        });
+
+        assertThat(read).isEqualTo(whole);
+        assertThat(begun.get(0).started()).isEqualTo(SampleRun.WALL.minusSeconds(3));
+        assertThat(begun.get(0).folder()).isEqualTo(whole.folder());
     }
 }
