@@ -80,20 +80,21 @@ final class PageCommand implements Callable<Integer> {
     @Override
     public Integer call() throws Exception {
         PrintWriter out = spec.commandLine().getOut();
-        Run read = run.read();
+        RunFolder folder = RunReader.find(run.path());
         if (maxAttachments < 0) throw new ParameterException(spec.commandLine(), "--max-attachments takes 0 or more");
-        Path target = output == null ? usual(new RunFolder(read.folder()).page()) : output;
+        Path target = output == null ? usual(folder.page()) : output;
         PageOptions options = options();
-        Path index;
+        Page.Written written;
         try {
-            index = isSingleFile
-                    ? Page.writeSingleFile(read, target, options, maxAttachments * MEGABYTE)
-                    : Page.write(read, target, options);
+            written = isSingleFile
+                    ? Page.writeSingleFile(folder, target, options, maxAttachments * MEGABYTE)
+                    : Page.write(folder, target, options, any -> true);
         } catch (IOException failed) {
             throw new FailureMessages.NotWritten("the page was not written to " + target, failed);
         }
+        Run read = written.run();
         out.println(Headline.of(read));
-        out.println("Page: " + index);
+        out.println("Page: " + written.index());
         if (!read.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(read));
         return ExitCodes.DONE;
     }

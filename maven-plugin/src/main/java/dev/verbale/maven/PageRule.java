@@ -7,6 +7,7 @@ import dev.verbale.report.Page;
 import dev.verbale.report.PageOptions;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.results.TestKeeper;
 import dev.verbale.results.summary.Headline;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -43,13 +44,30 @@ enum PageRule {
             PageOptions options,
             Consumer<String> out)
             throws IOException {
-        Run run = RunReader.read(folder.path());
-        if (run.tests().isEmpty() && run.brokenContainers().isEmpty()) return;
-        out.accept("Verbale: " + Headline.of(run));
-        if (this == OFF || (this == FAILURES && !needsAttention(run))) return;
         Run before = baseline == null ? null : RunReader.read(baseline.path());
-        Path index = Page.write(run, folder.page(), options.withBaseline(before).withHistory(remembered(history)));
-        out.accept("Page: " + index.toAbsolutePath().toUri());
+        PageOptions all = options.withBaseline(before).withHistory(remembered(history));
+        if (this == OFF) {
+            say(RunReader.read(folder.path(), TestKeeper.FAILURES), out);
+            return;
+        }
+        Path index = Page.write(folder, folder.page(), all, run -> {
+                    say(run, out); // before its page, which may be impossible to write
+                    return isWanted(run);
+                })
+                .index();
+        if (index != null) out.accept("Page: " + index.toAbsolutePath().toUri());
+    }
+
+    private static void say(Run run, Consumer<String> out) {
+        if (!isEmpty(run)) out.accept("Verbale: " + Headline.of(run));
+    }
+
+    private boolean isWanted(Run run) {
+        return !isEmpty(run) && (this == ALWAYS || needsAttention(run));
+    }
+
+    private static boolean isEmpty(Run run) {
+        return run.tests().isEmpty() && run.brokenContainers().isEmpty();
     }
 
     /** A page without a history is better than none. */

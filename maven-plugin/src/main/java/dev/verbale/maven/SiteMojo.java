@@ -2,7 +2,6 @@ package dev.verbale.maven;
 
 import dev.verbale.folder.RunFolder;
 import dev.verbale.report.Page;
-import dev.verbale.results.RunReader;
 import java.io.File;
 import java.io.IOException;
 import java.util.Locale;
@@ -58,9 +57,10 @@ public final class SiteMojo extends AbstractMojo implements MavenReport {
             Optional<RunFolder> found = BuildRun.findOrNewest(session);
             if (found.isEmpty()) return;
             Page.write(
-                    RunReader.read(found.get().path()),
+                    found.get(),
                     getReportOutputDirectory().toPath().resolve("verbale"),
-                    BuildRun.pageOptions(session));
+                    BuildRun.pageOptions(session),
+                    any -> true);
         } catch (IOException | IllegalArgumentException failed) {
             throw new MavenReportException("The page was not written into the site: " + failed, failed);
         }

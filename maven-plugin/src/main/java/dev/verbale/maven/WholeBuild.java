@@ -54,14 +54,17 @@ public final class WholeBuild extends AbstractMavenLifecycleParticipant {
         String baseline = BuildRun.setting(session, "verbale.baseline", "VERBALE_BASELINE");
         if (baseline == null) baseline = configured(session, "baseline");
         String history = configured(session, "history");
-        rule(session)
-                .apply(
-                        run.get(),
-                        Baseline.of(session, run.get(), baseline),
-                        BuildRun.history(session, history),
-                        BuildRun.pageOptions(session),
-                        LOG::info);
-        BuildRun.remember(session, run.get(), history, LOG::warn);
+        try {
+            rule(session)
+                    .apply(
+                            run.get(),
+                            Baseline.of(session, run.get(), baseline),
+                            BuildRun.history(session, history),
+                            BuildRun.pageOptions(session),
+                            LOG::info);
+        } finally { // a page that cannot be written is no reason to forget the run
+            BuildRun.remember(session, run.get(), history, LOG::warn);
+        }
         String keep = configured(session, "keepRuns");
         if (keep != null) new StaleRuns(BuildRun.root(session)).delete(Integer.parseInt(keep), LOG::info);
     }

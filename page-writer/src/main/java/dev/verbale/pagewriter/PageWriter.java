@@ -2,9 +2,9 @@ package dev.verbale.pagewriter;
 
 import dev.verbale.folder.RunFolder;
 import dev.verbale.report.Page;
+import dev.verbale.report.PageOptions;
 import dev.verbale.report.PageSettings;
 import dev.verbale.results.Run;
-import dev.verbale.results.RunReader;
 import dev.verbale.spi.Context;
 import dev.verbale.spi.RunListener;
 import java.io.IOException;
@@ -51,18 +51,21 @@ public final class PageWriter implements RunListener {
     private static void write(Context context, Path folder) {
         boolean onlyFailures = rule(context).equals("failures");
         try {
-            Run run = RunReader.read(folder);
-            boolean isCalm =
-                    run.needingAttention().isEmpty() && run.brokenContainers().isEmpty();
-            boolean isEmpty = run.tests().isEmpty() && run.brokenContainers().isEmpty();
-            if (isEmpty || (onlyFailures && isCalm)) return;
-            Path index = Page.write(
-                    run,
-                    new RunFolder(folder).page(),
-                    PageSettings.options(named -> context.setting(PageWriterAdapter.setting(named))));
-            System.out.println("Page: " + index.toAbsolutePath().toUri());
+            var run = new RunFolder(folder);
+            PageOptions options = PageSettings.options(named -> context.setting(PageWriterAdapter.setting(named)));
+            Path index = Page.write(run, run.page(), options, read -> isWanted(read, onlyFailures))
+                    .index();
+            if (index != null)
+                System.out.println("Page: " + index.toAbsolutePath().toUri());
         } catch (IOException | IllegalArgumentException unwritten) {
             System.out.println("The page of the run in " + folder + " was not written: " + unwritten);
         }
+    }
+
+    private static boolean isWanted(Run run, boolean onlyFailures) {
+        boolean isCalm =
+                run.needingAttention().isEmpty() && run.brokenContainers().isEmpty();
+        boolean isEmpty = run.tests().isEmpty() && run.brokenContainers().isEmpty();
+        return !isEmpty && !(onlyFailures && isCalm);
     }
 }

@@ -4,15 +4,18 @@ import dev.verbale.folder.MediaTypes;
 import dev.verbale.journal.PlainFile;
 import dev.verbale.json.WellFormedText;
 import dev.verbale.results.Entry;
-import dev.verbale.results.Run;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
 import java.util.Arrays;
+import java.util.HexFormat;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
@@ -32,15 +35,19 @@ final class AttachmentCopier {
     /** What the page shows of one text; a longer one is cut there, says so, and is whole beside the page. */
     private static final int LONGEST_TEXT = 2_000_000;
 
-    private final Run run;
+    private static final int ID_BYTES = 8;
+
+    private final Path run;
     private final Path page;
     private final String prefix;
-    private int texts;
+    /** Each is copied once, by whoever comes first. */
+    private final Set<String> copied = ConcurrentHashMap.newKeySet();
 
     /**
+     * @param run its folder
      * @param prefix a word that the files of this run have in their names; empty for the page's own run
      */
-    AttachmentCopier(Run run, Path page, String prefix) {
+    AttachmentCopier(Path run, Path page, String prefix) {
         this.run = run;
         this.page = page;
         this.prefix = prefix;
@@ -56,22 +63,26 @@ final class AttachmentCopier {
         String name = name(run, stored, mediaType);
         Path copy = page.resolve(attachments() + name);
         Files.createDirectories(copy.getParent());
-        if (!Files.exists(copy)) {
+        boolean isFirst = copied.add(name);
+        if (isFirst) {
             try (InputStream in = PlainFile.open(stored)) { // no link, whatever it has become since it was read
                 Files.copy(in, copy);
             }
         }
         json.writeStringProperty("href", attachments() + encoded(name));
-        if (MediaTypes.isText(mediaType)) json.writeStringProperty("text", text(stored));
+        if (!MediaTypes.isText(mediaType)) return;
+        String id = prefix + sha256(name);
+        if (isFirst) text(stored, id);
+        json.writeStringProperty("text", id);
     }
 
     /** Where the copy of a file of the page's own run is, as an address in the page. */
-    static String address(Run run, Path stored, String mediaType) {
+    static String address(Path run, Path stored, String mediaType) {
         return "attachments/" + encoded(name(run, stored, mediaType));
     }
 
-    private static String name(Run run, Path stored, String mediaType) {
-        Path root = run.folder().toAbsolutePath().normalize();
+    private static String name(Path run, Path stored, String mediaType) {
+        Path root = run.toAbsolutePath().normalize();
         String name = root.relativize(stored).toString().replace('\\', '/');
         boolean harmless = HARMLESS.contains(mediaType) && HARMLESS.contains(MediaTypes.ofFile(name));
         return harmless ? name : name + ".txt";
@@ -81,7 +92,7 @@ final class AttachmentCopier {
     void writeCaptions(Entry.AttachmentEntry video, String captions, JsonGenerator json) throws IOException {
         Path stored = video.file();
         if (stored == null) return;
-        String name = run.folder().toAbsolutePath().normalize().relativize(stored) + ".vtt";
+        String name = run.toAbsolutePath().normalize().relativize(stored) + ".vtt";
         name = name.replace('\\', '/');
         Path beside = page.resolve(attachments() + name);
         Files.createDirectories(beside.getParent());
@@ -89,8 +100,7 @@ final class AttachmentCopier {
         json.writeStringProperty("captions", attachments() + encoded(name));
     }
 
-    private String text(Path stored) throws IOException {
-        String id = prefix + texts++;
+    private void text(Path stored, String id) throws IOException {
         byte[] bytes;
         try (InputStream in = PlainFile.open(stored)) {
             bytes = in.readNBytes(LONGEST_TEXT);
@@ -103,7 +113,16 @@ final class AttachmentCopier {
             if (cut) json.writeNumberProperty("cutAt", LONGEST_TEXT);
             json.writeEndObject();
         });
-        return id;
+    }
+
+    /** Short, the same in each reading, and good for a file's name, whatever {@code name} is. */
+    private static String sha256(String name) {
+        try {
+            byte[] hash = MessageDigest.getInstance("SHA-256").digest(name.getBytes(StandardCharsets.UTF_8));
+            return HexFormat.of().formatHex(hash, 0, ID_BYTES);
+        } catch (NoSuchAlgorithmException missing) {
+            throw new IllegalStateException("every JVM has SHA-256", missing);
+        }
     }
 
     static String encoded(String path) {

@@ -1,6 +1,5 @@
 package dev.verbale.report;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.results.Entry;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -42,7 +41,8 @@ final class DataSets {
     /** The first check of it that failed; null where none did, or it is of no set. */
     @Nullable
     String failing(Row row) {
-        return number(row) == null ? null : failing(row.entries());
+        Entry.CheckEntry failing = number(row) == null ? null : DraftedTests.failing(row.entries());
+        return failing == null ? null : failing.name();
     }
 
     /** Its data, as pairs. */
@@ -56,14 +56,5 @@ final class DataSets {
             json.writeEndArray();
         }
         json.writeEndArray();
-    }
-
-    private static @Nullable String failing(List<Entry> entries) {
-        for (Entry entry : entries) {
-            if (entry instanceof Entry.CheckEntry check && !check.outcome().equals(Outcome.PASSED)) return check.name();
-            String inside = failing(Entry.inside(entry));
-            if (inside != null) return inside;
-        }
-        return null;
     }
 }

@@ -3,17 +3,13 @@ package dev.verbale.report;
 import dev.verbale.event.About;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
+import dev.verbale.report.TestDrafts.Draft;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
-import dev.verbale.results.Entry.CheckEntry;
-import dev.verbale.results.ExchangeChecks;
-import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -28,8 +24,9 @@ import org.jspecify.annotations.Nullable;
  * @param recovered whether it passed after an attempt that had not
  * @param source where it is written, where its class does not say it
  * @param blockedBy the keys of the tests or containers because of which it was not run
+ * @param entries what happened in it, as far as it is kept; nothing where it is left out
  * @param isLeftOut whether what happened in it is left out of the page
- * @param checks what was checked of each of its exchanges, by the exchange's id
+ * @param draft where all that happened in it is written
  */
 record Row(
         String id,
@@ -54,18 +51,10 @@ record Row(
         List<String> blockedBy,
         @Nullable String source,
         List<Entry> entries,
-        Map<Integer, List<CheckEntry>> checks,
-        boolean isLeftOut) {
+        boolean isLeftOut,
+        Draft draft) {
 
-    /** The tests in their order, then the broken containers. */
-    static List<Row> of(Run run, PageContent content) {
-        List<Row> rows = new ArrayList<>();
-        for (TestResult test : run.tests()) rows.add(of(test, !content.hasDetails(test.outcome())));
-        for (ContainerResult container : run.brokenContainers()) rows.add(of(container));
-        return rows;
-    }
-
-    private static Row of(TestResult t, boolean isLeftOut) {
+    static Row of(TestResult t, boolean isLeftOut, Draft draft) {
         return new Row(
                 t.id(),
                 t.key(),
@@ -89,8 +78,8 @@ record Row(
                 t.blockedBy(),
                 t.identity().source(),
                 isLeftOut ? List.of() : t.entries(),
-                isLeftOut ? Map.of() : ExchangeChecks.of(t),
-                isLeftOut);
+                isLeftOut,
+                draft);
     }
 
     /** What names the row of a container with that key. */
@@ -98,7 +87,7 @@ record Row(
         return key + "~itself";
     }
 
-    private static Row of(ContainerResult c) {
+    static Row of(ContainerResult c, Draft draft) {
         String lost =
                 c.notRun() == 0 ? "" : ": " + c.notRun() + (c.notRun() == 1 ? " test" : " tests") + " did not run";
         return new Row(
@@ -124,7 +113,7 @@ record Row(
                 List.of(),
                 null,
                 c.entries(),
-                Map.of(),
-                false);
+                false,
+                draft);
     }
 }

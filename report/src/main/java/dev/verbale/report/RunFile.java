@@ -237,8 +237,8 @@ final class RunFile {
             AttachmentEntry last = AttachmentEntry.last(test.entries(), AttachmentStored.SCREENSHOT);
             if (last == null || last.file() == null) continue;
             json.writeArrayPropertyStart("screenshot");
-            json.writeString(
-                    AttachmentCopier.address(run, last.file(), last.stored().mediaType()));
+            json.writeString(AttachmentCopier.address(
+                    run.folder(), last.file(), last.stored().mediaType()));
             json.writeString(test.id());
             json.writeString(test.name());
             json.writeEndArray();

@@ -1,6 +1,7 @@
 package dev.verbale.report;
 
 import dev.verbale.json.JsonOut;
+import java.io.BufferedOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
@@ -26,14 +27,35 @@ final class ScriptFile {
 
     static void write(Path file, String call, @Nullable String firstArgument, Argument argument) throws IOException {
         try (OutputStream out = Files.newOutputStream(file)) {
-            out.write(("verbale." + call + "(").getBytes(StandardCharsets.UTF_8));
-            if (firstArgument != null) {
-                json(out, json -> json.writeString(firstArgument));
-                out.write(',');
-            }
+            begin(out, call, firstArgument);
             json(out, argument);
-            out.write(");\n".getBytes(StandardCharsets.UTF_8));
+            end(out);
         }
+    }
+
+    /** Writes the call's one argument, which is JSON already. */
+    @FunctionalInterface
+    interface Text {
+        void write(OutputStream out) throws IOException;
+    }
+
+    static void writeText(Path file, String call, String firstArgument, Text argument) throws IOException {
+        try (OutputStream out = new BufferedOutputStream(Files.newOutputStream(file))) {
+            begin(out, call, firstArgument);
+            argument.write(out);
+            end(out);
+        }
+    }
+
+    private static void begin(OutputStream out, String call, @Nullable String firstArgument) throws IOException {
+        out.write(("verbale." + call + "(").getBytes(StandardCharsets.UTF_8));
+        if (firstArgument == null) return;
+        json(out, json -> json.writeString(firstArgument));
+        out.write(',');
+    }
+
+    private static void end(OutputStream out) throws IOException {
+        out.write(");\n".getBytes(StandardCharsets.UTF_8));
     }
 
     private static void json(OutputStream out, Argument argument) throws IOException {

@@ -1,268 +1,48 @@
 package dev.verbale.report;
 
-import dev.verbale.event.AttachmentStored;
-import dev.verbale.event.Failure;
-import dev.verbale.event.StepArgument;
-import dev.verbale.event.StepKind;
-import dev.verbale.folder.MediaTypes;
-import dev.verbale.har.HarReader;
-import dev.verbale.journal.PlainFile;
-import dev.verbale.results.ContainerResult;
-import dev.verbale.results.Entry;
-import dev.verbale.results.OwnFrames;
 import dev.verbale.results.Run;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.List;
-import java.util.Map;
-import org.jspecify.annotations.Nullable;
-import tools.jackson.core.JsonGenerator;
 
 /**
- * {@code data/tests/N.js}: what happened in tests, {@value #CHUNK} a file, loaded when one of them is looked at. And
- * {@code run.js} beside them: what happened outside tests. Their shapes are {@code TestData} in the page's types.
+ * {@code data/tests/N.js}: what happened in tests, {@value #CHUNK} a file, loaded when one of them is looked at. And {@code run.js}
+ * beside them: what happened outside tests.
  */
 final class TestFiles {
 
     /** A file a test would be 100,000 small files; one for all, a page that hangs before it shows anything. */
     static final int CHUNK = 40;
 
-    /** An archive may hold what a browser asked in an hour, and stands in a page for somebody to read. */
-    private static final int MAX_OF_AN_ARCHIVE = 500;
-
-    /** Where those of another run are. */
-    static final String BASELINE = "baseline";
-
-    private final OwnFrames own;
     private final Run run;
-    private final List<? extends @Nullable Row> rows;
-    private final AttachmentCopier attachments;
-    private final PageContent content;
-    /** Whether the page will be replaced while it is read, and its rows will be in other positions. */
-    private final boolean isGoing;
-    /** What happened in the test that is being written. */
-    private List<Entry> entries = List.of();
-    /** And what was checked of the exchanges in there. */
-    private Map<Integer, List<Entry.CheckEntry>> checks = Map.of();
+    private final List<Row> rows;
+    private final TestWriter writer;
 
-    /** @param rows null for one of which there is nothing */
-    TestFiles(Run run, List<? extends @Nullable Row> rows, AttachmentCopier attachments, PageOptions options) {
-        this.content = options.content();
-        this.isGoing = options.progress() != null;
+    /** @param writer for what happened outside tests */
+    TestFiles(Run run, List<Row> rows, TestWriter writer) {
         this.run = run;
-        this.own = run.ownFrames();
         this.rows = rows;
-        this.attachments = attachments;
+        this.writer = writer;
     }
 
-    void write(Path data) throws IOException {
-        Path folder = writeRows(data, "tests");
-        ScriptFile.write(folder.resolve("run.js"), "tests", "run", json -> {
-            json.writeStartArray();
-            outsideTests(json);
-            json.writeEndArray();
-        });
-    }
-
-    /** Only the rows, in files of {@code call}. */
-    Path writeRows(Path data, String call) throws IOException {
-        Path folder = Files.createDirectories(data.resolve(call));
+    void write(TestDrafts drafts, Path data) throws IOException {
+        Path folder = Files.createDirectories(data.resolve("tests"));
         for (int from = 0; from < rows.size(); from += CHUNK) {
-            List<? extends @Nullable Row> some = rows.subList(from, Math.min(rows.size(), from + CHUNK));
+            List<Row> some = rows.subList(from, Math.min(rows.size(), from + CHUNK));
             String name = String.valueOf(from / CHUNK);
-            ScriptFile.write(folder.resolve(name + ".js"), call, name, json -> {
-                json.writeStartArray();
-                for (Row row : some) {
-                    if (row == null) json.writeNull();
-                    else test(json, row, call.equals(BASELINE));
+            ScriptFile.writeText(folder.resolve(name + ".js"), "tests", name, out -> {
+                for (int i = 0; i < some.size(); i++) {
+                    out.write(i == 0 ? '[' : ',');
+                    out.write(drafts.test(some.get(i).draft()));
                 }
-                json.writeEndArray();
+                out.write(']');
             });
         }
-        return folder;
-    }
-
-    private void test(JsonGenerator json, Row row, boolean isAlone) throws IOException {
-        entries = row.entries();
-        checks = row.checks();
-        json.writeStartObject();
-        if (isAlone) { // in no list that would say it
-            json.writeStringProperty("outcome", row.outcome().word());
-            json.writeNumberProperty("duration", RunFile.micros(row.duration()));
-        }
-        if (isGoing) json.writeStringProperty("id", row.id());
-        if (row.isLeftOut()) json.writeBooleanProperty("leftOut", true);
-        entries(json, row.entries());
-        failure(json, row.failure());
-        json.writeEndObject();
-        checks = Map.of();
-    }
-
-    /** A container that did something itself is shown as a step of the run. */
-    private void outsideTests(JsonGenerator json) throws IOException {
-        json.writeStartObject();
-        json.writeArrayPropertyStart("entries");
-        for (Entry entry : run.entries()) if (content.has(entry)) entry(json, entry);
-        for (ContainerResult container : run.containers()) {
-            if (container.entries().isEmpty() && container.failure() == null) continue;
-            json.writeStartObject();
-            head(json, "step", container.started());
-            json.writeStringProperty("name", container.name());
-            json.writeStringProperty("outcome", container.outcome().word());
-            json.writeNumberProperty("duration", RunFile.micros(container.duration()));
-            failure(json, container.failure());
-            entries(json, container.entries());
-            json.writeEndObject();
-        }
-        json.writeEndArray();
-        json.writeEndObject();
-    }
-
-    private void entries(JsonGenerator json, List<Entry> entries) throws IOException {
-        json.writeArrayPropertyStart("entries");
-        for (Entry entry : entries) if (content.has(entry)) entry(json, entry);
-        json.writeEndArray();
-    }
-
-    private void entry(JsonGenerator json, Entry entry) throws IOException {
-        json.writeStartObject();
-        if (entry instanceof Entry.StepEntry step) {
-            head(json, "step", step.at());
-            if (!step.kind().equals(StepKind.ACTION))
-                json.writeStringProperty("kind", step.kind().word());
-            json.writeStringProperty("name", step.name());
-            json.writeStringProperty("outcome", step.outcome().word());
-            json.writeNumberProperty("duration", RunFile.micros(step.duration()));
-            if (step.budget() != null) json.writeNumberProperty("budget", RunFile.micros(step.budget()));
-            if (step.reason() != null) json.writeStringProperty("reason", step.reason());
-            thread(json, step.thread());
-            if (step.argument() != null) argument(json, step.argument());
-            failure(json, step.failure());
-            entries(json, step.entries());
-        } else if (entry instanceof Entry.LogEntry log) {
-            head(json, "log", log.at());
-            if (log.level() != null) json.writeStringProperty("level", log.level());
-            if (log.logger() != null) json.writeStringProperty("logger", log.logger());
-            json.writeStringProperty("text", log.text());
-            thread(json, log.thread());
-            if (!log.context().isEmpty())
-                json.writeStringProperty("context", log.context().toString());
-            failure(json, log.failure());
-        } else if (entry instanceof Entry.ExchangeEntry exchange) {
-            head(json, "exchange", exchange.at());
-            new ExchangeLines(attachments)
-                    .write(json, exchange, checks.getOrDefault(exchange.made().id(), List.of()));
-        } else if (entry instanceof Entry.CheckEntry check) {
-            head(json, "check", check.at());
-            json.writeStringProperty("name", check.name());
-            json.writeStringProperty("outcome", check.outcome().word());
-            failure(json, check.failure());
-        } else if (entry instanceof Entry.DataEntry data) {
-            head(json, "data", data.at());
-            json.writeStringProperty("name", data.name());
-            json.writeStringProperty("value", data.value());
-        } else if (entry instanceof Entry.AttachmentEntry attachment) {
-            head(json, "attachment", attachment.at());
-            json.writeStringProperty("name", attachment.name());
-            json.writeStringProperty("kind", attachment.kind());
-            json.writeStringProperty("mediaType", attachment.stored().mediaType());
-            json.writeNumberProperty("size", attachment.stored().size());
-            attachments.copy(attachment.file(), attachment.stored().mediaType(), json);
-            if (attachment.stored().mediaType().equals(MediaTypes.HTTP_ARCHIVE) && attachment.file() != null)
-                archive(json, attachment.file());
-            if (attachment.begins() != null) timed(json, attachment, attachment.begins());
-        } else if (entry instanceof Entry.PendingEntry pending) {
-            head(json, "pending", pending.at());
-            json.writeStringProperty("name", pending.name());
-        } else if (entry instanceof Entry.UnknownEntry unknown) {
-            head(json, "unknown", unknown.at());
-            json.writeStringProperty("word", unknown.word());
-            json.writeStringProperty("json", unknown.json());
-            entries(json, unknown.entries());
-        } else {
-            throw new IllegalArgumentException("no drawing is known for " + entry.getClass());
-        }
-        json.writeEndObject();
-    }
-
-    private static void argument(JsonGenerator json, StepArgument argument) {
-        if (argument.text() != null) json.writeStringProperty("below", argument.text());
-        if (argument.rows().isEmpty()) return;
-        json.writeArrayPropertyStart("table");
-        for (List<String> row : argument.rows()) {
+        ScriptFile.write(folder.resolve("run.js"), "tests", "run", json -> {
             json.writeStartArray();
-            for (String cell : row) json.writeString(cell);
+            writer.writeOutside(json, run);
             json.writeEndArray();
-        }
-        json.writeEndArray();
-    }
-
-    /** What an HTTP archive holds, to be read like exchanges of our own. */
-    private void archive(JsonGenerator json, Path file) throws IOException {
-        List<Entry.ExchangeEntry> held;
-        try (InputStream in = PlainFile.open(file)) {
-            held = HarReader.read(in);
-        } catch (IOException unreadable) {
-            json.writeStringProperty("unread", String.valueOf(unreadable.getMessage()));
-            return;
-        }
-        var lines = new ExchangeLines(attachments);
-        json.writeNumberProperty("held", held.size());
-        json.writeArrayPropertyStart("exchanges");
-        for (Entry.ExchangeEntry one : held.subList(0, Math.min(MAX_OF_AN_ARCHIVE, held.size())))
-            lines.writeAlone(json, one, run.started());
-        json.writeEndArray();
-    }
-
-    private void timed(JsonGenerator json, Entry.AttachmentEntry attachment, Instant begins) throws IOException {
-        json.writeNumberProperty("begins", RunFile.micros(Duration.between(run.started(), begins)));
-        if (attachment.kind().equals(AttachmentStored.VIDEO))
-            attachments.writeCaptions(attachment, Captions.of(entries, begins), json);
-    }
-
-    private void head(JsonGenerator json, String type, Instant at) {
-        json.writeStringProperty("type", type);
-        json.writeNumberProperty("at", RunFile.micros(Duration.between(run.started(), at)));
-    }
-
-    private static void thread(JsonGenerator json, @Nullable String thread) {
-        if (thread != null) json.writeStringProperty("thread", thread);
-    }
-
-    private void failure(JsonGenerator json, @Nullable Failure failure) {
-        if (failure == null) return;
-        json.writeName("failure");
-        failureObject(json, failure);
-    }
-
-    private void failureObject(JsonGenerator json, Failure failure) {
-        json.writeStartObject();
-        json.writeStringProperty("type", failure.type());
-        if (failure.message() != null) json.writeStringProperty("message", failure.message());
-        if (failure.expected() != null) json.writeStringProperty("expected", failure.expected());
-        if (failure.actual() != null) json.writeStringProperty("actual", failure.actual());
-        json.writeStringProperty("stack", failure.stack());
-        ownLines(json, failure.stack());
-        if (!failure.gathered().isEmpty()) {
-            json.writeArrayPropertyStart("gathered");
-            for (Failure one : failure.gathered()) failureObject(json, one);
-            json.writeEndArray();
-        }
-        json.writeEndObject();
-    }
-
-    /** Which lines of a stack are of the suite's own code. */
-    private void ownLines(JsonGenerator json, String stack) {
-        json.writeArrayPropertyStart("own");
-        int number = 0;
-        for (String line : (Iterable<String>) stack.lines()::iterator) {
-            if (own.isOwnLine(line)) json.writeNumber(number);
-            number++;
-        }
-        json.writeEndArray();
+        });
     }
 }

@@ -41,6 +41,11 @@ public record Run(
         problems = List.copyOf(problems);
     }
 
+    /** This, with {@code those} as its tests. */
+    public Run withTests(List<TestResult> those) {
+        return new Run(name, folder, started, duration, facts, workers, those, containers, entries, problems);
+    }
+
     /** How many tests ended how. */
     public Counts counts() {
         return Counts.of(tests);
