@@ -26,16 +26,19 @@ export function App() {
   return isLost.value ? <Lost /> : null;
 }
 
+/** A viewer of archives unpacks only the file that is opened: the index has the summary in it, for readers without scripts. */
 function Lost() {
-    return (
-      <main class="lost">
-        <h1>{t('The data of this page is missing')}</h1>
-        <p>
-          {t('This page needs the folder data that was written beside it. Copy or unpack the folder as a whole, or write the page again:')}{' '}
-          <code>verbale page</code>
-        </p>
-      </main>
-    );
+  const plain = document.querySelector('noscript')?.textContent ?? '';
+  return (
+    <>
+      <p class="lost" role="alert">
+        <b>{t('The data of this page is missing')}.</b>{' '}
+        {t('Beside this file was a folder data. Unpack or copy all of it, or write the page as one file:')}{' '}
+        <code>verbale page --single-file</code>
+      </p>
+      <div class="plain" dangerouslySetInnerHTML={{ __html: plain }} />
+    </>
+  );
 }
 
 function Page({ data }: { data: RunData }) {

@@ -384,8 +384,8 @@ const ITALIAN = {
 
   // What is missing
   'The data of this page is missing': 'Mancano i dati di questa pagina',
-  'This page needs the folder data that was written beside it. Copy or unpack the folder as a whole, or write the page again:':
-    'Questa pagina ha bisogno della cartella data scritta accanto. Copia o estrai la cartella intera, o scrivi di nuovo la pagina:',
+  'Beside this file was a folder data. Unpack or copy all of it, or write the page as one file:':
+    'Accanto a questo file c’era una cartella data. Estrai o copia tutto, o scrivi la pagina in un solo file:',
 } as const;
 
 export type Text = keyof typeof ITALIAN;

@@ -27,10 +27,14 @@ public final class PageScale {
 
     private PageScale() {}
 
-    /** {@code [TESTS ...]}, or {@code write FOLDER} in the small heap. */
+    /** {@code [TESTS ...]}, or {@code write FOLDER} or {@code single FOLDER} in the small heap. */
     public static void main(String[] arguments) throws IOException, InterruptedException {
         if (arguments.length == 2 && arguments[0].equals("write")) {
             write(Path.of(arguments[1]));
+            return;
+        }
+        if (arguments.length == 2 && arguments[0].equals("single")) {
+            writeSingleFile(Path.of(arguments[1]));
             return;
         }
         List<String> sizes = arguments.length > 0 ? List.of(arguments) : List.of("1000", "10000", "100000");
@@ -45,7 +49,13 @@ public final class PageScale {
                             PageScale.class,
                             "write",
                             work.resolve("run").toString());
-                open(work.resolve("run/page"), Integer.parseInt(size));
+                open(work.resolve("run/page/index.html"), Integer.parseInt(size));
+                ReadScale.again(
+                        "-Xmx512m",
+                        PageScale.class,
+                        "single",
+                        work.resolve("run").toString());
+                open(work.resolve("run/page.html"), Integer.parseInt(size));
             } finally {
                 ReadScale.delete(work);
             }
@@ -75,13 +85,21 @@ public final class PageScale {
         }
     }
 
-    private static void open(Path page, int tests) {
+    private static void writeSingleFile(Path folder) throws IOException {
+        long from = System.nanoTime();
+        Path file = folder.resolve("page.html");
+        Page.writeSingleFile(new RunFolder(folder), file, PageOptions.PLAIN, 0);
+        double all = (System.nanoTime() - from) / 1e9;
+        System.out.printf("  as one file after %.1f s, %.1f MB%n", all, Files.size(file) / 1e6);
+    }
+
+    private static void open(Path index, int tests) {
         var options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
         options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--window-size=1280,800");
         var chromium = new ChromeDriver(options);
         try {
-            String address = page.resolve("index.html").toUri().toString();
+            String address = index.toUri().toString();
             var first = new double[ROUNDS];
             var list = new double[ROUNDS];
             var search = new double[ROUNDS];

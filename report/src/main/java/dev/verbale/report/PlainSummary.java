@@ -54,7 +54,7 @@ final class PlainSummary {
         html.append("</ol>\n");
         more(reasons.size() - MAX_REASONS, "reason");
         html.append(
-                "<p class=\"dim\">The rest of this page is drawn by a script that lies beside it; it needs JavaScript, and nothing"
+                "<p class=\"dim needs-script\">The rest of this page is drawn by a script that lies beside it; it needs JavaScript, and nothing"
                         + " else.</p>\n</main>");
     }
 

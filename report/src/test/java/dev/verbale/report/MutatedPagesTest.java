@@ -4,10 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
+import dev.verbale.folder.RunFolder;
+import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.results.TestResult;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -16,7 +20,10 @@ import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** Pages of runs in which something went wrong, at whatever byte. */
+/**
+ * Pages of runs in which something went wrong, at whatever byte; the same whether tests are written while the run is read, or after it
+ * was read whole.
+ */
 class MutatedPagesTest {
 
     @TempDir
@@ -36,6 +43,10 @@ class MutatedPagesTest {
                 .responseBody("{\"plot\":12}".getBytes(StandardCharsets.UTF_8), "application/json")
                 .ended();
         recorder.endTest(test, TestEnd.threw(new AssertionError("weeds")));
+        Scope passing = recorder.startTest(recorder.run(), new TestDescriptor("p", "n", "sample.T", "n", List.of()));
+        recorder.data("plot", 13);
+        recorder.startStep("close").passed();
+        recorder.endTest(passing, TestEnd.passed());
         Path journal = root.resolve("run/journals/worker-1.jsonl");
         byte[] whole = Files.readAllBytes(journal);
         var random = new Random(20261126);
@@ -45,9 +56,33 @@ class MutatedPagesTest {
                 bytes[random.nextInt(bytes.length)] = (byte) "0123456789-\"{}[],:\\\nx".charAt(random.nextInt(21));
             Files.write(journal, bytes);
 
-            Path index = Page.write(RunReader.read(root.resolve("run")), root.resolve("page"));
+            Page.Written written = Page.write(
+                    new RunFolder(root.resolve("run")), root.resolve("page"), PageOptions.PLAIN, any -> true);
+            Run run = RunReader.read(root.resolve("run"));
+            Path index = Page.write(run, root.resolve("same"));
 
-            assertThat(index).exists();
+            assertThat(written.index()).isNotNull();
+            assertThat(written.run().tests())
+                    .extracting(TestResult::id)
+                    .containsExactlyElementsOf(
+                            run.tests().stream().map(TestResult::id).toList());
+            if (hasOneBeginning(bytes)) assertSame(index.getParent(), root.resolve("page"));
         }
+    }
+
+    /** Times are counted from where a journal begins; who reads tests one by one knows no later beginning. */
+    private static boolean hasOneBeginning(byte[] journal) {
+        String text = new String(journal, StandardCharsets.ISO_8859_1);
+        int first = text.indexOf("journal-opened");
+        return first >= 0 && first < text.indexOf('\n') && text.indexOf("journal-opened", first + 1) < 0;
+    }
+
+    private static void assertSame(Path one, Path other) throws IOException {
+        List<String> files = Files.readAllLines(one.resolve("data/files.txt"));
+        assertThat(Files.readAllLines(other.resolve("data/files.txt"))).isEqualTo(files);
+        for (String file : files)
+            assertThat(Files.mismatch(one.resolve(file), other.resolve(file)))
+                    .as(file)
+                    .isEqualTo(-1);
     }
 }

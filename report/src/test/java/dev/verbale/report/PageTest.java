@@ -542,7 +542,23 @@ class PageTest {
 
         Files.delete(index.resolveSibling("data/run.js"));
         chromium.open(index, "");
-        assertThat(chromium.find("h1").getText()).isEqualTo("The data of this page is missing");
+        assertThat(chromium.find("[role=alert]").getText()).contains("The data of this page is missing");
+        chromium.complaints(); // the browser says that the files are missing, and is right
+    }
+
+    /** A viewer of archives unpacks the one file that was opened, and nothing beside it. */
+    @Test
+    void the_index_alone_still_says_what_the_run_came_to() throws Exception {
+        Path index = page(this::smallRun);
+        Path alone = Files.createDirectories(root.resolve("opened in a zip")).resolve("index.html");
+        Files.copy(index, alone);
+
+        chromium.open(alone, "");
+
+        assertThat(chromium.find("[role=alert]").getText()).contains("verbale page --single-file");
+        assertThat(chromium.find("h1").getText()).isEqualTo("1 of 4 tests did not pass: 1 failed, for one reason.");
+        assertThat(chromium.find(".reasons").getText()).contains("swaps two days");
+        assertThat(chromium.find("body").getText()).doesNotContain("needs JavaScript");
         chromium.complaints(); // the browser says that the files are missing, and is right
     }
 
