@@ -129,6 +129,17 @@ class MavenPluginTest {
     }
 
     @Test
+    void a_page_that_cannot_be_written_is_no_reason_to_forget_the_run() throws Exception {
+        Jvm maven = sample().maven("-pl", "shed", "-Dverbale.page.accent=mud", "test");
+
+        assertThat(maven.code()).as(maven.output()).isZero();
+        assertThat(maven.output()).contains("could not write the page of this build", "mud");
+        try (var remembered = Files.list(project.resolve(".verbale/history"))) {
+            assertThat(remembered).hasSize(1);
+        }
+    }
+
+    @Test
     void older_runs_go_where_somebody_says_how_many_stay_and_others_folders_stay() throws Exception {
         sample().write("pom.xml", SampleBuild.parent(plugin("<page>failures</page><keepRuns>1</keepRuns>")));
         sample().maven("-pl", "shed", "-Dverbale.run=kept-by-name", "test");

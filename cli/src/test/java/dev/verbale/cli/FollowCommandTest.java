@@ -13,6 +13,9 @@ import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.FileTime;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -108,6 +111,19 @@ class FollowCommandTest {
         assertThat(out.toString().split("failed  the gate opens", -1))
                 .as("once")
                 .hasSize(2);
+    }
+
+    /** Its journal has no end, and never will. */
+    @Test
+    void a_run_that_was_killed_is_over_when_nothing_was_written_for_ten_minutes() throws Exception {
+        open("tonight");
+        begin(2, "the gate opens");
+        Path journal = root.resolve("tonight/journals/worker-1.jsonl");
+        Files.setLastModifiedTime(journal, FileTime.from(Instant.now().minus(Duration.ofMinutes(11))));
+        follow(List.of(), "--no-page");
+
+        await("1 of 1 test did not pass: 1 unfinished");
+        assertThat(follower.waitFor()).isZero();
     }
 
     @Test
