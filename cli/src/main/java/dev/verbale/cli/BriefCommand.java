@@ -2,6 +2,7 @@ package dev.verbale.cli;
 
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.results.TestKeeper;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.brief.BriefOptions;
 import dev.verbale.results.brief.FailureBrief;
@@ -82,7 +83,7 @@ final class BriefCommand implements Callable<Integer> {
                     size < SMALLEST
                             ? "--size " + size + " holds no brief; give it " + SMALLEST + " or more"
                             : "--limit takes 1 or more");
-        Run read = run.read();
+        Run read = run.read(TestKeeper.FAILURES);
         PrintWriter out = spec.commandLine().getOut();
         List<FailureReason> reasons = FailureReason.of(read);
         List<TestResult> wanted = wanted(read, reasons);

@@ -1,6 +1,7 @@
 package dev.verbale.cli;
 
 import dev.verbale.results.Run;
+import dev.verbale.results.TestKeeper;
 import java.io.PrintWriter;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
@@ -36,7 +37,7 @@ final class FailuresCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws Exception {
-        Run read = run.read();
+        Run read = run.read(TestKeeper.FAILURES);
         PrintWriter out = spec.commandLine().getOut();
         new FailureText(read, Ansi.AUTO, all).print(out);
         if (!read.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(read));

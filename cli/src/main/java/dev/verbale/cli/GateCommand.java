@@ -4,6 +4,7 @@ import dev.verbale.history.History;
 import dev.verbale.history.compare.Comparison;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Run;
+import dev.verbale.results.TestKeeper;
 import dev.verbale.results.summary.Headline;
 import dev.verbale.rules.Rules;
 import dev.verbale.rules.Triage;
@@ -50,7 +51,7 @@ final class GateCommand implements Callable<Integer> {
         Rules read = rules.read();
         PrintWriter out = spec.commandLine().getOut();
         var text = new TerminalText(Ansi.AUTO);
-        Run judged = run.read();
+        Run judged = read.gate().needsBaseline() ? run.read() : run.read(TestKeeper.FAILURES);
         Optional<Comparison> comparison = read.gate().needsBaseline() ? comparison(judged) : Optional.empty();
         Verdict verdict = Verdict.of(
                 read.gate(),

@@ -5,6 +5,7 @@ import dev.verbale.imports.RunImporter;
 import dev.verbale.results.ResultsFormatException;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.results.TestKeeper;
 import dev.verbale.results.summary.Headline;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -56,7 +57,7 @@ final class ImportCommand implements Callable<Integer> {
         } catch (IOException failed) {
             throw new FailureMessages.NotWritten("nothing was imported into " + output, failed);
         }
-        Run read = RunReader.read(folder.path());
+        Run read = RunReader.read(folder.path(), TestKeeper.FAILURES);
         spec.commandLine().getOut().println(Headline.of(read));
         spec.commandLine().getOut().println("Imported into " + output);
         if (!read.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(read));

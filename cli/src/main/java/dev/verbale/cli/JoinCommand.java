@@ -3,6 +3,7 @@ package dev.verbale.cli;
 import dev.verbale.results.ResultsFormatException;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.results.TestKeeper;
 import dev.verbale.results.join.RunJoiner;
 import dev.verbale.results.summary.Headline;
 import java.io.IOException;
@@ -61,7 +62,7 @@ final class JoinCommand implements Callable<Integer> {
         }
         for (String clash : joined.clashes())
             err.println("verbale: " + output.resolve(clash) + " is there with another content, and was left as it is");
-        Run read = RunReader.read(output);
+        Run read = RunReader.read(output, TestKeeper.FAILURES);
         out.println(Headline.of(read));
         out.println(
                 (joined.shards().size() == 1 ? "1 run" : joined.shards().size() + " runs") + " joined in " + output);

@@ -4,6 +4,7 @@ import dev.verbale.changes.AffectedTests;
 import dev.verbale.changes.ChangedFiles;
 import dev.verbale.event.Outcome;
 import dev.verbale.results.Run;
+import dev.verbale.results.TestKeeper;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.selection.ShellWord;
@@ -120,7 +121,7 @@ final class RerunCommand implements Callable<Integer> {
         if (changedSince != null) return affected(changedSince);
         if (!ignored.isEmpty())
             throw new ParameterException(spec.commandLine(), "--ignore is of use only beside --changed-since");
-        Run read = run.read();
+        Run read = run.read(TestKeeper.FAILURES);
         Map<String, TestResult> chosen = chosen(read);
         PrintWriter out = spec.commandLine().getOut();
         PrintWriter err = spec.commandLine().getErr();

@@ -3,6 +3,7 @@ package dev.verbale.cli;
 import dev.verbale.folder.ResultsRoot;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.results.TestKeeper;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -22,6 +23,11 @@ final class RunArgument {
 
     Run read() throws IOException {
         return RunReader.read(path());
+    }
+
+    /** With what {@code keeper} keeps of its tests. */
+    Run read(TestKeeper keeper) throws IOException {
+        return RunReader.read(path(), keeper);
     }
 
     /** The folder that holds it and its kin. */

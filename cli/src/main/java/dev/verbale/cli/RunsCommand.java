@@ -7,6 +7,7 @@ import dev.verbale.results.DurationText;
 import dev.verbale.results.ResultsFormatException;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.results.TestKeeper;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -71,7 +72,7 @@ final class RunsCommand implements Callable<Integer> {
 
     private static String line(RunFolder folder) {
         try {
-            Run run = RunReader.read(folder.path());
+            Run run = RunReader.read(folder.path(), TestKeeper.ENDS);
             return folder.name() + "  " + pad(DurationText.of(run.duration()), 11) + "  " + counts(run.counts());
         } catch (IOException unreadable) {
             return folder.name() + "  cannot be read: " + FailureMessages.reason(unreadable);

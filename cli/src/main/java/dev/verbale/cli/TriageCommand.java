@@ -3,6 +3,7 @@ package dev.verbale.cli;
 import dev.verbale.results.FailureTitle;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.results.TestKeeper;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
 import dev.verbale.rules.Rules;
@@ -60,7 +61,7 @@ final class TriageCommand implements Callable<Integer> {
         List<Path> named = runs.isEmpty() ? List.of(RunArgument.root()) : runs;
         List<Labelled> all = new ArrayList<>();
         for (Path one : named) {
-            Run run = RunReader.read(RunArgument.found(one));
+            Run run = RunReader.read(RunArgument.found(one), TestKeeper.FAILURES);
             Triage triage = Triage.of(run, read.triage(), LocalDate.now(ZoneId.systemDefault()));
             all.addAll(triage.failures());
             if (named.size() > 1) out.println(run.name() + ": " + sentence(triage));

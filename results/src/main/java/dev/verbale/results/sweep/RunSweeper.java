@@ -5,6 +5,7 @@ import dev.verbale.folder.RunFolder;
 import dev.verbale.folder.RunName;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.results.TestKeeper;
 import dev.verbale.results.Worker;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
@@ -91,7 +92,7 @@ public final class RunSweeper {
     private Judged judge(RunFolder folder, int newer, long bytes, long kept, Set<String> branchesWithGood) {
         Run run;
         try {
-            run = RunReader.read(folder.path());
+            run = RunReader.read(folder.path(), TestKeeper.ENDS);
         } catch (IOException | RuntimeException unreadable) {
             return new Judged(folder.name(), false, bytes, "it cannot be read: " + unreadable.getMessage());
         }
