@@ -53,15 +53,28 @@ public record TestAnnotations(Optional<dev.verbale.event.About> about, Optional<
                 "It was expected to fail (" + expectedFailure.get().value() + ") and passed: the annotation can go");
     }
 
+    /** What a class, those around it and its package say: asked once, not for each of its methods. */
+    private static final ClassValue<List<About>> OF_CLASS = new ClassValue<>() {
+        @Override
+        protected List<About> computeValue(Class<?> type) {
+            List<About> found = new ArrayList<>();
+            for (Class<?> outer = type; outer != null; outer = outer.getEnclosingClass())
+                add(found, outer.getAnnotation(About.class));
+            add(found, type.getPackage() == null ? null : type.getPackage().getAnnotation(About.class));
+            return List.copyOf(found);
+        }
+    };
+
     private static TestAnnotations read(Method method) {
-        List<About> found = new ArrayList<>();
-        Class<?> type = method.getDeclaringClass();
-        add(found, method.getAnnotation(About.class));
-        for (Class<?> outer = type; outer != null; outer = outer.getEnclosingClass())
-            add(found, outer.getAnnotation(About.class));
-        add(found, type.getPackage() == null ? null : type.getPackage().getAnnotation(About.class));
+        About own = method.getAnnotation(About.class);
+        List<About> found = OF_CLASS.get(method.getDeclaringClass());
         ExpectedFailure expected = method.getAnnotation(ExpectedFailure.class);
+        if (own != null) {
+            found = new ArrayList<>(found);
+            found.add(0, own);
+        }
         boolean silent = found.isEmpty() && (expected == null || expected.link().isEmpty());
+        if (silent && expected == null) return NONE;
         return new TestAnnotations(
                 silent ? Optional.empty() : Optional.of(merged(found, expected)), Optional.ofNullable(expected));
     }

@@ -8,6 +8,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.junit.platform.engine.TestSource;
 import org.junit.platform.engine.TestTag;
+import org.junit.platform.engine.UniqueId;
 import org.junit.platform.engine.support.descriptor.ClassSource;
 import org.junit.platform.engine.support.descriptor.MethodSource;
 import org.junit.platform.launcher.TestIdentifier;
@@ -17,20 +18,26 @@ import org.junit.platform.launcher.TestPlan;
  * What a test or container is and hands down to all below it: made of what lies around it, so that each of ten thousand
  * invocations of a method does not ask for the method again.
  *
+ * @param id of the platform; null for nowhere
+ * @param key as {@link TestKey} folds it
  * @param name its own, without the names around it
  * @param isMethod whether it is a method, whose invocations are named after it
  * @param className of itself or the nearest around it
  * @param methodName of itself or the nearest around it
+ * @param method that method, where it is one
  * @param annotations of that method
  */
 record Position(
+        @Nullable UniqueId id,
+        String key,
         String name,
         boolean isMethod,
         @Nullable String className,
         @Nullable String methodName,
+        @Nullable MethodSource method,
         TestAnnotations annotations) {
 
-    private static final Position NOWHERE = new Position("", false, null, null, TestAnnotations.NONE);
+    private static final Position NOWHERE = new Position(null, "", "", false, null, null, null, TestAnnotations.NONE);
 
     /** The position of what has nothing open around it, as the tests of a skipped class. */
     static Position of(TestIdentifier id, TestPlan plan) {
@@ -38,18 +45,27 @@ record Position(
         return (parent.isPresent() ? of(parent.get(), plan) : NOWHERE).within(id);
     }
 
-    /** The position of {@code id}, which lies in here. */
-    Position within(TestIdentifier id) {
-        TestSource source = id.getSource().orElse(null);
-        if (source instanceof MethodSource method)
+    /** The position of {@code inner}, which lies in here. */
+    Position within(TestIdentifier inner) {
+        UniqueId unique = inner.getUniqueIdObject();
+        String folded = id == null
+                        || !unique.hasPrefix(id)
+                        || unique.getSegments().size() != id.getSegments().size() + 1
+                ? TestKey.folded(unique)
+                : TestKey.folded(key, unique.getLastSegment(), unique);
+        TestSource source = inner.getSource().orElse(null);
+        if (source instanceof MethodSource of)
             return new Position(
-                    withoutParameters(id.getDisplayName(), method),
+                    unique,
+                    folded,
+                    withoutParameters(inner.getDisplayName(), of),
                     true,
-                    method.getClassName(),
-                    method.getMethodName(),
-                    annotations(method));
+                    of.getClassName(),
+                    of.getMethodName(),
+                    of,
+                    of.equals(method) ? annotations : annotations(of)); // an invocation has those of its method
         String type = source instanceof ClassSource ofClass ? ofClass.getClassName() : className;
-        return new Position(id.getDisplayName(), false, type, methodName, annotations);
+        return new Position(unique, folded, inner.getDisplayName(), false, type, methodName, null, annotations);
     }
 
     /** Whether this is called {@code around} with values in it, as Spock makes of {@code a bed has #crop}. */
@@ -74,7 +90,7 @@ record Position(
         String called = isRow ? around + " " + name : name;
         String method = around == null ? name : around;
         return new TestDescriptor(
-                TestKey.of(id.getUniqueIdObject(), method), called, className, methodName, tags(id.getTags()));
+                TestKey.of(id.getUniqueIdObject(), key, method), called, className, methodName, tags(id.getTags()));
     }
 
     /** Without the parameter list that name generators put behind a method's name: to a reader it is noise. */

@@ -22,33 +22,47 @@ final class TestKey {
     private TestKey() {}
 
     /** @param method what the method is called that the test is, or belongs to */
-    static String of(UniqueId id, String method) {
-        String key = of(id);
-        return key.contains("$spock_feature_")
-                ? NUMBERED.matcher(key).replaceFirst(Matcher.quoteReplacement(method))
-                : key;
+    static String of(UniqueId id, String folded, String method) {
+        if (folded.isEmpty()) return id.toString();
+        return folded.contains("$spock_feature_")
+                ? NUMBERED.matcher(folded).replaceFirst(Matcher.quoteReplacement(method))
+                : folded;
     }
 
-    static String of(UniqueId id) {
-        var key = new StringBuilder();
-        for (UniqueId.Segment segment : id.getSegments()) {
-            String type = segment.getType();
-            String value = segment.getValue();
-            if (type.equals("engine")) continue;
-            boolean isInner = !key.isEmpty() && value.startsWith(key + "$"); // as jqwik has a class in a class
-            if (CLASSES.contains(type) && isInner) key.replace(0, key.length(), value);
-            else if (CLASSES.contains(type))
-                key.append(key.isEmpty() ? "" : "/").append(value);
-            else if (type.equals("group") && value.startsWith(key + "$"))
-                key.replace(0, key.length(), value); // jqwik's
-            else if (NESTED.contains(type)) key.append('$').append(value);
-            else if (METHODS.contains(type)) key.append('.').append(value);
-            else if (type.equals("test") && isOld(id)) old(value, key);
-            else if (type.equals("iteration")) key.append('#').append(fromOne(value));
-            else if (value.startsWith("#")) key.append(value); // an invocation of a template, or a dynamic test
-            else key.append(key.isEmpty() ? "" : "/").append(value);
+    /** Of all segments; empty where they say nothing. */
+    static String folded(UniqueId id) {
+        String folded = "";
+        for (UniqueId.Segment segment : id.getSegments()) folded = folded(folded, segment, id);
+        return folded;
+    }
+
+    /** Of what has {@code around} without its last segment, which is {@code segment}: an invocation need not begin from the engine. */
+    static String folded(String around, UniqueId.Segment segment, UniqueId id) {
+        String type = segment.getType();
+        String value = segment.getValue();
+        if (type.equals("engine")) return around;
+        if (METHODS.contains(type)) return around + "." + value;
+        if (CLASSES.contains(type)) {
+            if (isInside(value, around)) return value; // as jqwik has a class in a class
+            return joined(around, value);
         }
-        return key.isEmpty() ? id.toString() : key.toString();
+        if (type.equals("group") && value.startsWith(around + "$")) return value; // jqwik's
+        if (NESTED.contains(type)) return around + "$" + value;
+        if (type.equals("test") && isOld(id)) return old(around, value);
+        if (type.equals("iteration")) return around + "#" + fromOne(value);
+        if (value.startsWith("#")) return around + value; // an invocation of a template, or a dynamic test
+        return joined(around, value);
+    }
+
+    private static boolean isInside(String value, String around) {
+        return !around.isEmpty()
+                && value.length() > around.length()
+                && value.charAt(around.length()) == '$'
+                && value.startsWith(around);
+    }
+
+    private static String joined(String around, String value) {
+        return around.isEmpty() ? value : around + "/" + value;
     }
 
     /** Spock counts from 0, and everybody else from 1. */
@@ -61,9 +75,9 @@ final class TestKey {
     }
 
     /** {@code swaps[2]} of {@code swaps[2](dev.orto.RotaTest)}, as JUnit 4 describes it; a row alone says nothing new. */
-    private static void old(String value, StringBuilder key) {
+    private static String old(String around, String value) {
         int type = value.lastIndexOf('(');
-        if (type > 0) key.append('.').append(value, 0, type);
-        else if (!value.startsWith("[")) key.append(key.isEmpty() ? "" : "/").append(value);
+        if (type > 0) return around + "." + value.substring(0, type);
+        return value.startsWith("[") ? around : joined(around, value);
     }
 }
