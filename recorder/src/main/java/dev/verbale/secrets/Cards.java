@@ -64,6 +64,7 @@ final class Cards {
             if (Chars.isAlphanumeric(before) || before == '_' || before == '.' || before == '-' || before == '+')
                 return;
         }
+        if (!hasEnoughDigits(text, at)) return;
         var digits = new StringBuilder(LONGEST);
         int end = at;
         int last = at;
@@ -85,6 +86,20 @@ final class Cards {
         }
         if (!isIssued(digits) || !hasCheckDigit(digits) || !speaks(text, at, last)) return;
         found.add(at, last, isBareInJson(text, at, last) ? "\"" + Redactor.MASK + "\"" : Redactor.MASK);
+    }
+
+    /** Nearly no number has; this makes nothing of one that has not. */
+    private static boolean hasEnoughDigits(String text, int at) {
+        int digits = 0;
+        int last = at;
+        for (int i = at; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (Chars.isDigit(c)) {
+                if (++digits >= SHORTEST) return true;
+                last = i + 1;
+            } else if ((c != ' ' && c != '-') || i == last + 1) return false;
+        }
+        return false;
     }
 
     private static boolean speaks(String text, int from, int to) {
@@ -145,9 +160,9 @@ final class Cards {
         return sum % 10 == 0;
     }
 
-    /** Looks at the capital at {@code at}, with which an IBAN may begin: two letters, two check digits (ISO 13616). */
+    /** Looks at the character at {@code at}, with which an IBAN may begin: two letters, two check digits (ISO 13616). */
     static void iban(String text, int at, Found found) {
-        if (at + 15 > text.length() || !isCapital(text.charAt(at + 1))) return;
+        if (at + 15 > text.length() || !isCapital(text.charAt(at)) || !isCapital(text.charAt(at + 1))) return;
         if (!Chars.isDigit(text.charAt(at + 2)) || !Chars.isDigit(text.charAt(at + 3))) return;
         if (at > 0 && Chars.isAlphanumeric(text.charAt(at - 1))) return;
         Integer length = IBAN_LENGTHS.get(text.substring(at, at + 2));
@@ -164,7 +179,7 @@ final class Cards {
         if (isValid(iban)) found.add(at, end, Redactor.MASK);
     }
 
-    private static boolean isCapital(char c) {
+    static boolean isCapital(char c) {
         return c >= 'A' && c <= 'Z';
     }
 

@@ -87,6 +87,8 @@ final class Credentials {
 
     /** Looks at the hyphen at {@code at}, with which {@code --password x} or {@code -u user:x} may begin. */
     void behindFlag(String text, int at, Found found) {
+        int first = text.startsWith("-", at + 1) ? at + 2 : at + 1;
+        if (first >= text.length() || !Chars.isLetter(text.charAt(first))) return;
         if (at > 0 && !Chars.isSpace(text.charAt(at - 1)) && "\"'`(=,".indexOf(text.charAt(at - 1)) < 0) return;
         Matcher flag = FLAG.matcher(text).region(at, Math.min(text.length(), at + 80));
         if (!flag.lookingAt()) return;
@@ -114,6 +116,7 @@ final class Credentials {
     void inDigest(String text, int at, Found found) {
         int from = at;
         while (from > 0 && Chars.isBlank(text.charAt(from - 1))) from--;
+        if (from == 0 || (text.charAt(from - 1) | 0x20) != 'e') return;
         if (!text.regionMatches(true, from - 8, "response", 0, 8)) return;
         Matcher digest = DIGEST.matcher(text).region(from - 8, Math.min(text.length(), at + 200));
         if (digest.lookingAt()) found.add(digest.start(1), digest.end(1), Redactor.MASK);

@@ -42,19 +42,51 @@ final class KeyShapes {
 
     private static final int SHORTEST_PART = 8;
 
+    /** Each shape has one of these soon after its beginning, and texts have few. */
+    static final String MARKS = "JI_";
+
+    /** Where the beginning of a shape may lie before a mark: that of {@code github_pat_} is the furthest. */
+    private static final int[] BEFORE_J = {2};
+
+    private static final int[] BEFORE_I = {2, 1};
+    private static final int[] BEFORE_UNDERSCORE = {3, 2, 6};
+    private static final int[] BEFORE_HYPHEN = {4, 5};
+    private static final int[] NOWHERE = {};
+
     /** Up to here letters, digits and hyphens were followed: more than one token may begin in them, and none end. */
     private int followed;
 
-    /** Another text. */
-    void begin() {
+    private int begun;
+
+    /** Another text, or a piece of one that is looked at from {@code from} on. */
+    void begin(int from) {
         followed = 0;
+        begun = from;
     }
 
-    /** Looks at the character at {@code at}, with which one may begin. */
+    /** Looks at the mark or the hyphen at {@code at}, before which one may begin. */
     void findAt(String text, int at, Found found) {
-        char c = text.charAt(at);
-        if (c != 'e' && c != 'A' && c != 'g' && c != 'n' && c != 's' && c != 'r' && c != 'x') return;
-        if (at > 0 && (Chars.isAlphanumeric(text.charAt(at - 1)) || text.charAt(at - 1) == '_')) return;
+        for (int before : before(text.charAt(at))) {
+            int from = at - before;
+            if (from < begun || from < found.end()) continue;
+            if (from > 0 && (Chars.isAlphanumeric(text.charAt(from - 1)) || text.charAt(from - 1) == '_')) continue;
+            findFrom(text, from, found);
+            if (found.end() > at) return;
+        }
+    }
+
+    private static int[] before(char mark) {
+        return switch (mark) {
+            case 'J' -> BEFORE_J;
+            case 'I' -> BEFORE_I;
+            case '_' -> BEFORE_UNDERSCORE;
+            case '-' -> BEFORE_HYPHEN;
+            default -> NOWHERE;
+        };
+    }
+
+    private void findFrom(String text, int at, Found found) {
+        if (!mayBegin(text, at)) return;
         if (text.startsWith(TOKEN, at)) webToken(text, at, found);
         else
             for (Shape shape : SHAPES) {
@@ -65,6 +97,21 @@ final class KeyShapes {
                 else found.add(at, matcher.end(), Redactor.MASK);
                 return;
             }
+    }
+
+    /** By the first two characters, which decide for nearly every letter. */
+    private static boolean mayBegin(String text, int at) {
+        if (at + 1 >= text.length()) return false;
+        char next = text.charAt(at + 1);
+        return switch (text.charAt(at)) {
+            case 'e' -> next == 'y';
+            case 'A' -> next == 'K' || next == 'S' || next == 'I';
+            case 'g' -> next == 'h' || next == 'i' || next == 'l';
+            case 'n' -> next == 'p';
+            case 's', 'r' -> next == 'k';
+            case 'x' -> next == 'o';
+            default -> false;
+        };
     }
 
     private void webToken(String text, int at, Found found) {

@@ -81,8 +81,27 @@ final class KnownSecrets {
     }
 
     private static int slot(String text, int at) {
-        int hash = text.charAt(at) * 961 + text.charAt(at + 1) * 31 + text.charAt(at + 2);
+        return slot(text.charAt(at), text.charAt(at + 1), text.charAt(at + 2));
+    }
+
+    private static int slot(char first, char second, char third) {
+        int hash = first * 961 + second * 31 + third;
         return (hash ^ (hash >>> 12)) & (SLOTS - 1);
+    }
+
+    /** The next position from {@code from} on at which one of {@code forms} may begin; -1 for none. */
+    private static int next(String text, int from, String[][] forms) {
+        int length = text.length();
+        if (from + 3 > length) return -1;
+        char first = text.charAt(from);
+        char second = text.charAt(from + 1);
+        for (int i = from + 2; i < length; i++) {
+            char third = text.charAt(i);
+            if (forms[slot(first, second, third)] != null) return i - 2;
+            first = second;
+            second = third;
+        }
+        return -1;
     }
 
     /** These and {@code value}. */
@@ -151,20 +170,15 @@ final class KnownSecrets {
 
     private boolean mayBeEscaped(String text) {
         if (runs == null) return true;
-        for (int i = 0; i + 3 <= text.length(); i++) {
-            String[] candidates = runs[slot(text, i)];
-            if (candidates == null) continue;
-            for (String run : candidates) if (text.startsWith(run, i)) return true;
-        }
+        for (int i = next(text, 0, runs); i >= 0; i = next(text, i + 1, runs))
+            for (String run : runs[slot(text, i)]) if (text.startsWith(run, i)) return true;
         return false;
     }
 
     private void search(Escapes layer, List<int[]> positions) {
         String text = layer.text();
-        for (int i = 0; i + 3 <= text.length(); i++) {
-            String[] candidates = slots[slot(text, i)];
-            if (candidates == null) continue;
-            for (String form : candidates) {
+        for (int i = next(text, 0, slots); i >= 0; i = next(text, i + 1, slots)) {
+            for (String form : slots[slot(text, i)]) {
                 if (!text.startsWith(form, i)) continue;
                 positions.add(new int[] {layer.original(i), layer.original(i + form.length())});
                 i += form.length() - 1;

@@ -41,9 +41,9 @@ final class Markup {
             "credential");
 
     private final SecretNames names;
-    private final Set<String> unclosed = new HashSet<>();
+    private final Set<String> unclosed = new HashSet<>(2);
     /** Where what was looked for is closed, and will be for all that is inside it. */
-    private final Map<String, Integer> closings = new HashMap<>();
+    private final Map<String, Integer> closings = new HashMap<>(2);
 
     /** Up to here all texts of elements were masked. */
     private int masked;
@@ -65,7 +65,17 @@ final class Markup {
     private static final Set<String> REVEALING =
             Set.of("for", "class", "id", "name", "type", "placeholder", "autocomplete", "key");
 
-    private record Attribute(String name, int from, int to, String quote) {}
+    /**
+     * An attribute.
+     *
+     * @param nameFrom where its name begins, without its prefix
+     * @param from where its value begins, without its quote
+     */
+    private record Attribute(int nameFrom, int nameTo, int from, int to, String quote) {
+        String name(String text) {
+            return text.substring(nameFrom, nameTo).toLowerCase(Locale.ROOT);
+        }
+    }
 
     /**
      * A tag that opens.
@@ -83,7 +93,7 @@ final class Markup {
         Tag tag = tag(text, at);
         if (tag == null) return;
         for (Attribute one : tag.attributes()) {
-            String name = one.name().toLowerCase(Locale.ROOT);
+            String name = one.name(text);
             boolean holds = tag.namesSecret() && HOLDING.contains(name);
             if (!holds && (REVEALING.contains(name) || !names.isSecret(name))) continue;
             if (!Prose.isNoValue(text, one.from(), one.to())) mask(one, found);
@@ -94,8 +104,8 @@ final class Markup {
     }
 
     private boolean namesSecret(String text, Attribute one) {
-        if (one.name().equalsIgnoreCase("type")) return text.regionMatches(true, one.from(), "password", 0, 8);
-        return names.endsSecret(text, one.to()) && NAMING.contains(one.name().toLowerCase(Locale.ROOT));
+        if (isType(text, one.nameFrom(), one.nameTo())) return isPassword(text, one.from());
+        return names.endsSecret(text, one.to()) && NAMING.contains(one.name(text));
     }
 
     private static void mask(Attribute one, Found found) {
@@ -174,57 +184,106 @@ final class Markup {
         if (end > start && !Prose.isNoValue(text, start, end)) found.add(start, end, Redactor.MASK);
     }
 
-    /** The tag that opens at {@code at}, its attributes read with their quotes: one may hold a {@code >}. */
+    private static boolean isType(String text, int from, int to) {
+        return to - from == 4 && (text.charAt(from) | 0x20) == 't' && text.regionMatches(true, from, "type", 0, 4);
+    }
+
+    private static boolean isPassword(String text, int from) {
+        return text.regionMatches(true, from, "password", 0, 8);
+    }
+
+    /**
+     * The tag that opens at {@code at}, its attributes read with their quotes: one may hold a {@code >}. Null where there is none, or
+     * nothing in it is called as secrets are: nearly all of a page's are such, and are read without making anything of them.
+     */
     private @Nullable Tag tag(String text, int at) {
-        int i = at + 1;
-        while (i < text.length() && (Chars.isOfName(text.charAt(i)) || text.charAt(i) == ':')) i++;
-        if (i == at + 1 || i == text.length() || !Chars.isLetter(text.charAt(at + 1))) return null;
-        String whole = text.substring(at + 1, i);
+        int end = at + 1;
+        while (end < text.length() && (Chars.isOfName(text.charAt(end)) || text.charAt(end) == ':')) end++;
+        if (end == at + 1 || end == text.length() || !Chars.isLetter(text.charAt(at + 1))) return null;
+        int local = local(text, at + 1, end);
+        boolean isNamed = names.isSecret(text, local, end);
+        if (!isNamed && attributes(text, end, null) != SECRET) return null;
         List<Attribute> attributes = new ArrayList<>(4);
+        int behind = attributes(text, end, attributes);
+        if (behind == NONE) return null;
         boolean secret = false;
+        for (Attribute one : attributes) secret |= namesSecret(text, one);
+        return new Tag(
+                text.substring(local, end),
+                text.substring(at + 1, end),
+                attributes,
+                secret,
+                behind,
+                text.charAt(behind - 2) == '/');
+    }
+
+    private static final int NONE = -1;
+    private static final int SECRET = -2;
+
+    /**
+     * Goes through the attributes from {@code from} on.
+     *
+     * @param into where they are kept; null to know only whether there is a secret one
+     * @return behind the tag; {@link #NONE} where it has no end, {@link #SECRET} where that was asked and is so
+     */
+    private int attributes(String text, int from, @Nullable List<Attribute> into) {
+        boolean secret = false;
+        int i = from;
         int unquoted = 0; // of what is no tag nobody reads on to the end of the text
         while (true) {
             i = Chars.skipSpaces(text, i);
-            if (i >= text.length() || unquoted > LONGEST_UNQUOTED) return null;
+            if (i >= text.length() || unquoted > LONGEST_UNQUOTED) return NONE;
             char c = text.charAt(i);
-            if (c == '>') break;
-            if (c == '<') return null;
+            if (c == '>') return secret ? SECRET : i + 1;
+            if (c == '<') return NONE;
             if (c == '/' || c == '"' || c == '\'' || c == '=') {
                 i++;
                 unquoted++;
                 continue;
             }
-            int from = i;
-            while (i < text.length() && !Chars.isSpace(text.charAt(i)) && "=>/\"'<".indexOf(text.charAt(i)) < 0) i++;
-            String name = text.substring(from, i);
-            unquoted += name.length() + 1;
+            int name = i;
+            while (i < text.length() && !isBehindName(text.charAt(i))) i++;
+            int nameTo = i;
+            unquoted += nameTo - name + 1;
             int sign = Chars.skipSpaces(text, i);
-            if (sign >= text.length()) return null;
+            if (sign >= text.length()) return NONE;
             if (text.charAt(sign) != '=') continue;
             i = Chars.skipSpaces(text, sign + 1);
-            if (i >= text.length()) return null;
-            Attribute one = attribute(text, name, i);
-            if (one == null) return null;
-            unquoted += one.quote().isEmpty() ? one.to() - one.from() : 0;
-            i = one.to() + one.quote().length();
-            attributes.add(one);
-            secret |= namesSecret(text, one);
+            if (i >= text.length()) return NONE;
+            char quote = text.charAt(i);
+            boolean isQuoted = quote == '"' || quote == '\'';
+            int value = isQuoted ? i + 1 : i;
+            int to = isQuoted ? text.indexOf(quote, value) : unquotedEnd(text, value);
+            if (to < 0) return NONE;
+            unquoted += isQuoted ? 0 : to - value;
+            i = isQuoted ? to + 1 : to;
+            int local = local(text, name, nameTo);
+            if (into != null) into.add(new Attribute(local, nameTo, value, to, isQuoted ? String.valueOf(quote) : ""));
+            else secret |= mayMatter(text, local, nameTo, value, to);
         }
-        return new Tag(local(whole), whole, attributes, secret, i + 1, text.charAt(i - 1) == '/');
     }
 
-    private static @Nullable Attribute attribute(String text, String name, int at) {
-        char quote = text.charAt(at);
-        if (quote == '"' || quote == '\'') {
-            int to = text.indexOf(quote, at + 1);
-            return to < 0 ? null : new Attribute(local(name), at + 1, to, String.valueOf(quote));
-        }
+    /** Whether an attribute may hold a secret, or say that another one does. */
+    private boolean mayMatter(String text, int name, int nameTo, int from, int to) {
+        return names.isSecret(text, name, nameTo)
+                || names.endsSecret(text, to)
+                || isType(text, name, nameTo) && isPassword(text, from);
+    }
+
+    private static boolean isBehindName(char c) {
+        return c == '=' || c == '>' || c == '/' || c == '"' || c == '\'' || c == '<' || Chars.isSpace(c);
+    }
+
+    private static int unquotedEnd(String text, int at) {
         int to = at;
         while (to < text.length() && !Chars.isSpace(text.charAt(to)) && ">\"<".indexOf(text.charAt(to)) < 0) to++;
-        return new Attribute(local(name), at, Chars.beforeQuote(text, at, to), "");
+        return Chars.beforeQuote(text, at, to);
     }
 
-    private static String local(String name) {
-        return name.substring(name.lastIndexOf(':') + 1);
+    /** Where a name begins without its prefix. */
+    private static int local(String text, int from, int to) {
+        int i = to;
+        while (i > from && text.charAt(i - 1) != ':') i--;
+        return i;
     }
 }

@@ -80,10 +80,12 @@ final class NamedValues {
     private static int nameEnd(String text, int at) {
         int end = at;
         while (end > 0 && at - end < 24 && Chars.isBlank(text.charAt(end - 1))) end--;
-        end -= Quotes.before(text, end).length();
-        if (end > 0 && text.charAt(end - 1) == ']') end--;
-        else if (text.startsWith("%5D", end - 3) || text.startsWith("%5d", end - 3)) end -= 3;
-        end -= Quotes.before(text, end).length();
+        end -= Quotes.lengthBefore(text, end);
+        if (end <= 0) return end;
+        char last = text.charAt(end - 1);
+        if (last == ']') end--;
+        else if ((last == 'D' || last == 'd') && text.startsWith("%5", end - 3)) end -= 3;
+        end -= Quotes.lengthBefore(text, end);
         return end;
     }
 

@@ -20,13 +20,19 @@ final class Quotes {
 
     /** The quote that ends right before {@code end}; empty where none does. */
     static String before(String text, int end) {
-        if (end == 0) return "";
+        int length = lengthBefore(text, end);
+        return length == 0 ? "" : text.substring(end - length, end);
+    }
+
+    /** The length of the quote that ends right before {@code end}; 0 where none does. */
+    static int lengthBefore(String text, int end) {
+        if (end <= 0) return 0;
         char last = text.charAt(end - 1);
-        if (last == ';' && text.startsWith(ENTITY, end - ENTITY.length())) return ENTITY;
-        if (last != '"' && last != '\'') return "";
+        if (last == ';' && text.startsWith(ENTITY, end - ENTITY.length())) return ENTITY.length();
+        if (last != '"' && last != '\'') return 0;
         int from = end - 1;
         while (from > 0 && text.charAt(from - 1) == '\\') from--;
-        return text.substring(from, end);
+        return end - from;
     }
 
     /** Where the text ends that {@code quote} opened before {@code from}: at the next quote of its own kind; -1 for nowhere. */

@@ -19,14 +19,12 @@ final class Search {
     private static final byte HYPHEN = 4;
     private static final byte DIGIT = 5;
     private static final byte BLANK = 6;
-    private static final byte CAPITAL = 7;
-    private static final byte SHAPE = 8;
+    private static final byte SHAPE = 7;
     private static final byte[] KINDS = new byte[ASCII];
 
     static {
         for (char digit = '0'; digit <= '9'; digit++) KINDS[digit] = DIGIT;
-        for (char capital = 'A'; capital <= 'Z'; capital++) KINDS[capital] = CAPITAL;
-        for (char shape : "egnsrx".toCharArray()) KINDS[shape] = SHAPE;
+        for (char mark : KeyShapes.MARKS.toCharArray()) KINDS[mark] = SHAPE;
         for (char blank : " \t\n\r\f\u000b".toCharArray()) KINDS[blank] = BLANK;
         KINDS['='] = SIGN;
         KINDS[':'] = SIGN;
@@ -41,6 +39,7 @@ final class Search {
     private final Cards cards = new Cards();
     private final KeyShapes shapes = new KeyShapes();
     private final Tables tables;
+    private int begun;
     private final List<Pattern> ownPatterns;
 
     Search(SecretNames names, List<Pattern> ownPatterns) {
@@ -69,7 +68,8 @@ final class Search {
         markup.begin(text, from);
         named.begin(text, from);
         cards.begin();
-        shapes.begin();
+        shapes.begin(from);
+        begun = from;
         findFrom(text, from, known);
         if (fixed.isEmpty()) return known;
         return merged(known, fixed, from);
@@ -93,19 +93,32 @@ final class Search {
     }
 
     private void findFrom(String text, int from, Found found) {
+        int length = text.length();
         boolean multiline = text.indexOf('\n') >= 0;
-        int line = from == 0 || text.charAt(from - 1) == '\n' ? from : -1;
-        for (int i = from; i < text.length(); i++) {
+        boolean begins = multiline && (from == 0 || text.charAt(from - 1) == '\n'); // a line
+        for (int i = from; i < length; i++) {
             if (i < found.end()) {
                 i = found.end() - 1;
+                begins = false;
                 continue;
             }
-            if (multiline && i == line && tables.findAt(text, i, found) && i < found.end()) continue;
+            if (begins && tables.findAt(text, i, found) && i < found.end()) continue;
+            begins = false;
+            i = behindPlain(text, i, length);
+            if (i == length) return;
             char c = text.charAt(i);
-            if (c == '\n') line = i + 1;
-            byte kind = c < ASCII ? KINDS[c] : PLAIN;
-            if (kind != PLAIN) findAt(text, i, kind, found);
+            findAt(text, i, KINDS[c], found);
+            begins = multiline && c == '\n';
         }
+    }
+
+    /** The next character that something may stand at: nearly none is, and this loop is most of what masking costs. */
+    private static int behindPlain(String text, int from, int length) {
+        for (int i = from; i < length; i++) {
+            char c = text.charAt(i);
+            if (c < ASCII && KINDS[c] != PLAIN) return i;
+        }
+        return length;
     }
 
     private void findAt(String text, int at, byte kind, Found found) {
@@ -117,16 +130,19 @@ final class Search {
             case TAG -> markup.findAt(text, at, found);
             case AT -> credentials.inUrl(text, at, found);
             case HYPHEN -> {
-                KeyShapes.pem(text, at, found);
+                shapes.findAt(text, at, found);
+                if (found.end() <= at) KeyShapes.pem(text, at, found);
                 if (found.end() <= at) credentials.behindFlag(text, at, found);
             }
-            case DIGIT -> cards.findAt(text, at, found);
-            case BLANK -> {
-                if (at > 4) credentials.behindScheme(text, at, found);
+            case DIGIT -> {
+                int iban = at - 2; // before its check digits are two letters
+                if (iban >= begun && iban >= found.end() && Cards.isCapital(text.charAt(at - 1)))
+                    Cards.iban(text, iban, found);
+                if (found.end() <= at) cards.findAt(text, at, found);
             }
-            case CAPITAL -> {
-                shapes.findAt(text, at, found);
-                if (found.end() <= at) Cards.iban(text, at, found);
+            case BLANK -> {
+                int last = at > 4 ? text.charAt(at - 1) | 0x20 : 0;
+                if (last == 'r' || last == 'c') credentials.behindScheme(text, at, found); // bearer, basic
             }
             default -> shapes.findAt(text, at, found);
         }

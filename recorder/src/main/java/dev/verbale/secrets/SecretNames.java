@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
-import org.jspecify.annotations.Nullable;
 
 /**
  * The names whose values are secret: a name that ends in one of the words, in any case, with or without hyphens, such as
@@ -60,8 +59,32 @@ final class SecretNames {
         for (String word : more) all.add(word.strip().toLowerCase(Locale.ROOT));
         for (String word : all)
             if (!word.isEmpty()) words.get(slot(word.charAt(word.length() - 1))).add(word);
-        for (int letter = 0; letter < LETTERS; letter++)
+        for (int letter = 0; letter < LETTERS; letter++) {
             byLastLetter[letter] = words.get(letter).toArray(new String[0]);
+            for (String word : byLastLetter[letter]) before[letter] |= before(word);
+        }
+    }
+
+    /** A bit for each letter that may stand before the last one, by {@link #bit}: it decides for nearly every name. */
+    private final long[] before = new long[LETTERS];
+
+    private static long before(String word) {
+        if (word.length() == 1 || word.charAt(word.length() - 2) >= LETTERS) return -1L; // before it, anything
+        return bit(word.charAt(word.length() - 2));
+    }
+
+    /** Small and capital letters have one. */
+    private static long bit(char c) {
+        return 1L << (c & 0x1F);
+    }
+
+    /** Whether a word may end right before {@code end}. */
+    private boolean mayEnd(String text, int end) {
+        long possible = before[slot(text.charAt(end - 1))];
+        if (possible == 0) return false;
+        if (end == 1) return true;
+        char second = text.charAt(end - 2);
+        return second >= LETTERS || (possible >>> (second & 0x1F) & 1) != 0;
     }
 
     /** Small and capital letters have one; so does what is not ASCII, which are few. */
@@ -70,22 +93,37 @@ final class SecretNames {
     }
 
     boolean isSecret(String name) {
-        int end = name.length();
-        while (end > 0 && (name.charAt(end - 1) == ']' || Chars.isSpace(name.charAt(end - 1)))) end--;
-        return endsSecret(name, end);
+        return isSecret(name, 0, name.length());
     }
 
     /** Whether a secret name ends right before {@code end} in {@code text}. */
     boolean endsSecret(String text, int end) {
-        return word(text, end) != null;
+        if (end <= 0 || !mayEnd(text, end)) return false;
+        for (String word : byLastLetter[slot(text.charAt(end - 1))]) if (isBefore(text, end, word)) return true;
+        return false;
     }
 
-    /** The word that a secret name right before {@code end} ends in; null where there is none. */
-    @Nullable
-    String word(String text, int end) {
-        if (end <= 0) return null;
+    /** Whether what lies from {@code from} to {@code end} in {@code text} is a secret name. */
+    boolean isSecret(String text, int from, int to) {
+        int end = to;
+        while (end > from && (text.charAt(end - 1) == ']' || Chars.isSpace(text.charAt(end - 1)))) end--;
+        if (end <= from || !mayEnd(text, end)) return false;
         for (String word : byLastLetter[slot(text.charAt(end - 1))])
-            if (text.regionMatches(true, end - word.length(), word, 0, word.length())) return word;
-        return null;
+            if (end - word.length() >= from && isBefore(text, end, word)) return true;
+        return false;
+    }
+
+    /** Whether {@code word} ends right before {@code end}, in any case. */
+    private static boolean isBefore(String text, int end, String word) {
+        int length = word.length();
+        if (end < length) return false;
+        for (int i = 1; i <= length; i++) { // from its end: what ends in id is seldom a session's
+            char c = text.charAt(end - i);
+            char wanted = word.charAt(length - i);
+            if (c == wanted) continue;
+            if (c >= LETTERS || wanted >= LETTERS) return text.regionMatches(true, end - length, word, 0, length);
+            if ((c ^ wanted) != 0x20 || !Chars.isLetter(c)) return false;
+        }
+        return true;
     }
 }

@@ -13,6 +13,20 @@ final class Tables {
     private static final int MAX_COLUMNS = 500;
     private static final String SEPARATORS = "|,;\t";
 
+    private static final byte OTHER = 0;
+    private static final byte BLANK = 1;
+    private static final byte SEPARATOR = 2;
+    private static final byte LINE_END = 3;
+    private static final byte[] KINDS = new byte[128];
+
+    static {
+        KINDS[' '] = BLANK;
+        KINDS['"'] = BLANK;
+        KINDS['\n'] = LINE_END;
+        KINDS['\r'] = LINE_END;
+        for (char separator : SEPARATORS.toCharArray()) KINDS[separator] = SEPARATOR;
+    }
+
     private final SecretNames names;
 
     /** 0 outside of tables. */
@@ -40,8 +54,8 @@ final class Tables {
 
     /** Looks at the line that begins at {@code from}; whether it was one of a table, and its cells are done. */
     boolean findAt(String text, int from, Found found) {
-        int to = Chars.lineEnd(text, from);
         if (separator != 0) {
+            int to = Chars.lineEnd(text, from);
             List<int[]> cells = cells(text, from, to, separator);
             if (cells.size() == columns) {
                 mask(text, cells, found);
@@ -50,7 +64,8 @@ final class Tables {
             if (separator == '|' && isRule(text, from, to)) return true;
             separator = 0;
         }
-        if (!namesSecret(text, from, to)) return false;
+        if (!namesSecret(text, from)) return false;
+        int to = Chars.lineEnd(text, from);
         for (char candidate : SEPARATORS.toCharArray()) {
             List<int[]> cells = cells(text, from, to, candidate);
             if (cells.size() < 2 || cells.size() > MAX_COLUMNS || !areNames(text, cells)) continue;
@@ -67,20 +82,32 @@ final class Tables {
     }
 
     /** Whether a secret name ends before a separator, or with the line: nearly no line has one. */
-    private boolean namesSecret(String text, int from, int to) {
+    private boolean namesSecret(String text, int from) {
+        int length = text.length();
         boolean separated = false;
-        boolean named = false;
         int end = from; // of what is no blank and no quote
-        for (int i = from; i <= to && !(named && separated); i++) {
-            char c = i < to ? text.charAt(i) : '\n';
-            boolean separates = c == '|' || c == ',' || c == ';' || c == '\t' || c == '\n';
-            if (separates) {
-                separated |= i < to;
-                named |= names.endsSecret(text, end);
-            }
-            if (c != ' ' && c != '\t' && c != '"') end = i + 1;
+        for (int i = from; i < length; i++) {
+            int next = behindOther(text, i, length);
+            if (next > i) end = next;
+            i = next;
+            if (i == length) break;
+            char c = text.charAt(i);
+            byte kind = KINDS[c];
+            if (kind == BLANK) continue;
+            if (kind == LINE_END) break;
+            separated = true;
+            if (names.endsSecret(text, end)) return true;
+            if (c != '\t') end = i + 1;
         }
-        return named && separated;
+        return separated && names.endsSecret(text, end);
+    }
+
+    private static int behindOther(String text, int from, int length) {
+        for (int i = from; i < length; i++) {
+            char c = text.charAt(i);
+            if (c < KINDS.length && KINDS[c] != OTHER) return i;
+        }
+        return length;
     }
 
     private void mask(String text, List<int[]> cells, Found found) {
