@@ -175,6 +175,8 @@ public final class ExchangeOverhead {
             }
             Arrays.sort(bare);
             Arrays.sort(watched);
+            double more = at(watched, 50) - at(bare, 50);
+            Figures.put("an exchange of " + name, more, Math.max(60, at(bare, 50) / 20), "µs");
             System.out.printf(
                     Locale.ROOT,
                     "%-13s bare p50 %6.0f p95 %6.0f   watched p50 %6.0f p95 %6.0f   more %4.0f, %4.1f %%%n",

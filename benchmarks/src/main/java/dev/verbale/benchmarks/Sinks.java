@@ -101,8 +101,20 @@ final class Sinks {
         };
     }
 
+    /** Takes any words. */
+    interface Words {
+        void write(String words);
+    }
+
     /** Logback's file appender with its JSON encoder, flushing at once. */
     static Supplier<Sink> logback(Path folder) {
+        Words words = logbackWords(folder);
+        String[] lines = lines();
+        return () -> n -> words.write(lines[n & 1023]);
+    }
+
+    /** The same for any words. */
+    static Words logbackWords(Path folder) {
         var context = new LoggerContext();
         context.setMDCAdapter(new LogbackMDCAdapter()); // without one the encoder fails on every line, in silence
         var encoder = new JsonEncoder();
@@ -118,8 +130,7 @@ final class Sinks {
         logger.setLevel(Level.INFO);
         logger.setAdditive(false);
         logger.addAppender(appender);
-        String[] lines = lines();
-        return () -> n -> logger.info(lines[n & 1023]);
+        return logger::info;
     }
 
     /** Log4j's file appender with its JSON template layout, flushing at once. */

@@ -1,17 +1,18 @@
 package dev.verbale.benchmarks;
 
 import java.io.File;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
 
 /**
- * What the listener adds to a whole suite: JVMs with it on their class path and without it take turns, and the medians are
- * compared. Of the long suites the time inside the launcher counts, of a single test the life of the whole JVM. Arguments:
+ * What the listener adds to a whole suite: JVMs with it on their class path, without it, and with a listener that logs take turns;
+ * the medians of what each adds are compared. Of the long suites the time inside the launcher counts, of a single test the life of the whole JVM. Arguments:
  * the suites, among {@code One}, {@code TenThousand} and {@code FortyThousand}; all where there are none.
  */
 public final class SuiteOverhead {
@@ -32,28 +33,56 @@ public final class SuiteOverhead {
 
     public static void main(String[] arguments) throws Exception {
         List<String> suites = List.of(arguments);
-        if (suites.isEmpty() || suites.contains("One")) compare("a JVM with one test", TrivialTests.One.class, 1, true);
-        if (suites.isEmpty() || suites.contains("TenThousand"))
-            compare("10,000 tests", TrivialTests.TenThousand.class, 10_000, false);
-        if (suites.isEmpty() || suites.contains("FortyThousand"))
-            compare("40,000 tests", TrivialTests.FortyThousand.class, 40_000, false);
+        if (suites.isEmpty() || suites.contains("One")) {
+            double[] more = compare("a JVM with one test", TrivialTests.One.class, 1_000, true);
+            Figures.put("start of a JVM", more[0], 120, "ms");
+            Figures.put("start of a JVM, to Logback", more[1], 0.7, "times");
+        }
+        if (suites.isEmpty() || suites.contains("TenThousand")) {
+            double[] more = compare("10,000 tests", TrivialTests.TenThousand.class, 10_000, false);
+            Figures.put("a suite of 10,000 tests", more[0], 40, "µs a test");
+            Figures.put("a suite of 10,000 tests, to Logback", more[1], 0.5, "times");
+        }
+        if (suites.isEmpty() || suites.contains("FortyThousand")) {
+            double[] more = compare("40,000 tests", TrivialTests.FortyThousand.class, 40_000, false);
+            Figures.put("a suite of 40,000 tests", more[0], 25, "µs a test");
+            Figures.put("a suite of 40,000 tests, to Logback", more[1], 0.5, "times");
+        }
     }
 
-    private static void compare(String what, Class<?> suite, int tests, boolean wholeJvm) throws Exception {
-        List<Long> with = new ArrayList<>();
-        List<Long> without = new ArrayList<>();
+    /** @return how much more it takes, divided by {@code by}; and that by what Logback's listener takes more */
+    private static double[] compare(String what, Class<?> suite, int by, boolean wholeJvm) throws Exception {
+        var bare = new double[ROUNDS];
+        var ours = new double[ROUNDS];
+        var logback = new double[ROUNDS];
+        String withLogback = WITHOUT + File.pathSeparator + services();
         for (int round = 0; round < ROUNDS; round++) {
-            without.add(micros(suite, WITHOUT, wholeJvm));
-            with.add(micros(suite, WITH, wholeJvm));
+            bare[round] = micros(suite, WITHOUT, wholeJvm);
+            ours[round] = micros(suite, WITH, wholeJvm) - bare[round];
+            logback[round] = micros(suite, withLogback, wholeJvm) - bare[round];
         }
-        long more = median(with) - median(without);
+        for (double[] one : List.of(ours, logback)) for (int i = 0; i < ROUNDS; i++) one[i] /= by;
+        double more = Figures.median(ours);
+        double ratio = more / Figures.median(logback);
         System.out.printf(
                 Locale.ROOT,
-                "%-20s without %6.0f ms, with %6.0f ms: %.1f microseconds a test more%n",
+                "%-20s bare %.0f ms; more, %s: ours %s, Logback's listener %s, ratio %.2f%n",
                 what,
-                median(without) / 1e3,
-                median(with) / 1e3,
-                (double) more / tests);
+                Figures.median(bare) / 1e3,
+                wholeJvm ? "ms" : "µs a test",
+                Figures.withSpread(ours),
+                Figures.withSpread(logback),
+                ratio);
+        return new double[] {more, ratio};
+    }
+
+    /** A folder that names Logback's listener as a service, for the class path of its JVMs alone. */
+    private static Path services() throws IOException {
+        Path folder = Sinks.folder();
+        Path file = folder.resolve("META-INF/services/org.junit.platform.launcher.TestExecutionListener");
+        Files.createDirectories(file.getParent());
+        Files.writeString(file, LogbackListener.class.getName());
+        return folder;
     }
 
     private static long micros(Class<?> suite, String classPath, boolean wholeJvm) throws Exception {
@@ -75,9 +104,5 @@ public final class SuiteOverhead {
                 .findFirst()
                 .orElseThrow(() -> new IllegalStateException(output))
                 .substring(7));
-    }
-
-    private static long median(List<Long> values) {
-        return values.stream().sorted().skip(values.size() / 2).findFirst().orElseThrow();
     }
 }

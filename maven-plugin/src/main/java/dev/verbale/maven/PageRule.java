@@ -44,15 +44,16 @@ enum PageRule {
             PageOptions options,
             Consumer<String> out)
             throws IOException {
+        if (this != ALWAYS) {
+            Run read = RunReader.read(folder.path(), TestKeeper.FAILURES);
+            say(read, out);
+            if (this == OFF || !needsAttention(read)) return;
+        }
         Run before = baseline == null ? null : RunReader.read(baseline.path());
         PageOptions all = options.withBaseline(before).withHistory(remembered(history));
-        if (this == OFF) {
-            say(RunReader.read(folder.path(), TestKeeper.FAILURES), out);
-            return;
-        }
         Path index = Page.write(folder, folder.page(), all, run -> {
-                    say(run, out); // before its page, which may be impossible to write
-                    return isWanted(run);
+                    if (this == ALWAYS) say(run, out); // before its page, which may be impossible to write
+                    return !isEmpty(run);
                 })
                 .index();
         if (index != null) out.accept("Page: " + index.toAbsolutePath().toUri());
@@ -60,10 +61,6 @@ enum PageRule {
 
     private static void say(Run run, Consumer<String> out) {
         if (!isEmpty(run)) out.accept("Verbale: " + Headline.of(run));
-    }
-
-    private boolean isWanted(Run run) {
-        return !isEmpty(run) && (this == ALWAYS || needsAttention(run));
     }
 
     private static boolean isEmpty(Run run) {

@@ -5,6 +5,8 @@ import dev.verbale.report.Page;
 import dev.verbale.report.PageOptions;
 import dev.verbale.report.PageSettings;
 import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import dev.verbale.results.TestKeeper;
 import dev.verbale.spi.Context;
 import dev.verbale.spi.RunListener;
 import java.io.IOException;
@@ -53,8 +55,10 @@ public final class PageWriter implements RunListener {
         try {
             var run = new RunFolder(folder);
             PageOptions options = PageSettings.options(named -> context.setting(PageWriterAdapter.setting(named)));
-            Path index = Page.write(run, run.page(), options, read -> isWanted(read, onlyFailures))
-                    .index();
+            // Its attachments are copied while it is read: of a run that has no page for it, only how tests ended.
+            if (onlyFailures && isCalm(RunReader.read(folder, TestKeeper.ENDS))) return;
+            Path index =
+                    Page.write(run, run.page(), options, read -> !isEmpty(read)).index();
             if (index != null)
                 System.out.println("Page: " + index.toAbsolutePath().toUri());
         } catch (IOException | IllegalArgumentException unwritten) {
@@ -62,10 +66,11 @@ public final class PageWriter implements RunListener {
         }
     }
 
-    private static boolean isWanted(Run run, boolean onlyFailures) {
-        boolean isCalm =
-                run.needingAttention().isEmpty() && run.brokenContainers().isEmpty();
-        boolean isEmpty = run.tests().isEmpty() && run.brokenContainers().isEmpty();
-        return !isEmpty && !(onlyFailures && isCalm);
+    private static boolean isCalm(Run run) {
+        return run.needingAttention().isEmpty() && run.brokenContainers().isEmpty();
+    }
+
+    private static boolean isEmpty(Run run) {
+        return run.tests().isEmpty() && run.brokenContainers().isEmpty();
     }
 }

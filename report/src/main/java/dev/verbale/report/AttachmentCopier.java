@@ -64,7 +64,7 @@ final class AttachmentCopier {
         Path copy = page.resolve(attachments() + name);
         Files.createDirectories(copy.getParent());
         boolean isFirst = copied.add(name);
-        if (isFirst) {
+        if (isFirst && !Files.exists(copy)) {
             try (InputStream in = PlainFile.open(stored)) { // no link, whatever it has become since it was read
                 Files.copy(in, copy);
             }
