@@ -5,14 +5,23 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import org.knowm.xchart.BitmapEncoder;
 import org.knowm.xchart.BitmapEncoder.BitmapFormat;
 import org.knowm.xchart.CategoryChart;
 import org.knowm.xchart.CategoryChartBuilder;
+import org.knowm.xchart.XYChart;
+import org.knowm.xchart.XYChartBuilder;
+import org.knowm.xchart.internal.chartpart.Chart;
+import org.knowm.xchart.style.Styler;
 import org.knowm.xchart.style.Styler.ChartTheme;
 
-/** Draws {@code docs/performance.png} of the figures that were measured last: each as a share of its goal, so that 1 is the goal. */
+/**
+ * Draws the figures that were measured last: {@code docs/performance.png}, each as a share of its goal, so that 1 is the goal; and
+ * {@code docs/reading.png}, seconds over tests.
+ */
 public final class GoalsPlot {
 
     private static final Color INK = new Color(0x2b2a26);
@@ -24,6 +33,11 @@ public final class GoalsPlot {
 
     public static void main(String[] arguments) throws IOException {
         System.setProperty("java.awt.headless", "true");
+        goals();
+        reading();
+    }
+
+    private static void goals() throws IOException {
         List<String> names = new ArrayList<>();
         List<Double> reached = new ArrayList<>();
         List<Double> missed = new ArrayList<>();
@@ -43,12 +57,44 @@ public final class GoalsPlot {
         chart.getStyler().setOverlapped(true);
         chart.getStyler().setAvailableSpaceFill(0.7);
         chart.getStyler().setXAxisLabelRotation(40);
-        chart.getStyler().setChartBackgroundColor(BACKGROUND);
-        chart.getStyler().setPlotBackgroundColor(BACKGROUND);
-        chart.getStyler().setChartFontColor(INK);
+        coloured(chart.getStyler());
         chart.addSeries("goal reached", names, reached).setFillColor(REACHED);
         chart.addSeries("goal missed", names, missed).setFillColor(MISSED);
-        Path file = Path.of("..", "docs", "performance.png");
+        save(chart, "performance.png");
+    }
+
+    private static void reading() throws IOException {
+        XYChart chart = new XYChartBuilder()
+                .width(1280)
+                .height(560)
+                .theme(ChartTheme.XChart)
+                .title("Reading a run of 10 steps a test in a heap of 512 MB")
+                .xAxisTitle("tests")
+                .yAxisTitle("seconds")
+                .build();
+        coloured(chart.getStyler());
+        chart.getStyler().setXAxisDecimalPattern("#,###");
+        Map<String, List<double[]>> series = new LinkedHashMap<>();
+        for (String line : Files.readAllLines(ReadCurve.FILE)) {
+            String[] figure = line.split("\t");
+            series.computeIfAbsent(figure[0], kind -> new ArrayList<>())
+                    .add(new double[] {Double.parseDouble(figure[1]), Double.parseDouble(figure[2])});
+        }
+        series.forEach((kind, points) -> chart.addSeries(
+                kind,
+                points.stream().mapToDouble(point -> point[0]).toArray(),
+                points.stream().mapToDouble(point -> point[1]).toArray()));
+        save(chart, "reading.png");
+    }
+
+    private static void coloured(Styler styler) {
+        styler.setChartBackgroundColor(BACKGROUND);
+        styler.setPlotBackgroundColor(BACKGROUND);
+        styler.setChartFontColor(INK);
+    }
+
+    private static void save(Chart<?, ?> chart, String name) throws IOException {
+        Path file = Path.of("..", "docs", name);
         BitmapEncoder.saveBitmap(chart, file.toString(), BitmapFormat.PNG);
         System.out.println(file);
     }

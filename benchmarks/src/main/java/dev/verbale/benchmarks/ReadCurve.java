@@ -12,6 +12,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -27,6 +28,9 @@ public final class ReadCurve {
     private static final int SHARDS = 4;
     private static final List<String> KINDS = List.of("results", "failures", "page");
     private static final Map<String, Double> GOALS = Map.of("results", 5.0, "failures", 6.0, "page", 9.0);
+
+    /** What is measured, of how many tests, in how many seconds; {@link GoalsPlot} draws it. */
+    static final Path FILE = Path.of("reading.tsv");
 
     private ReadCurve() {}
 
@@ -62,6 +66,9 @@ public final class ReadCurve {
         var seconds = new double[ROUNDS];
         for (int round = 0; round < ROUNDS; round++) seconds[round] = again(kind, run);
         System.out.printf(Locale.ROOT, "%s tests, %s: %s s%n", size, kind, Figures.withSpread(seconds));
+        if (Integer.parseInt(size) <= 1_000 && kind.equals(KINDS.get(0))) Files.deleteIfExists(FILE);
+        String line = String.format(Locale.ROOT, "%s\t%s\t%.2f%n", kind, size, Figures.median(seconds));
+        Files.writeString(FILE, line, StandardOpenOption.CREATE, StandardOpenOption.APPEND);
         if (size.equals("100000"))
             Figures.put(kind + " of 100,000 tests", Figures.median(seconds), GOALS.getOrDefault(kind, 0.0), "s");
     }
