@@ -63,7 +63,7 @@ public final class PageScale {
     }
 
     /** One in twenty fails, for one of 700 reasons. */
-    private static void record(Path work, int tests) throws IOException {
+    static void record(Path work, int tests) throws IOException {
         List<Path> shards = new ArrayList<>();
         for (int shard = 0; shard < SHARDS; shard++) {
             shards.add(work.resolve("shard-" + shard));

@@ -6,14 +6,12 @@ import dev.verbale.report.PageOptions;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestKeeper;
-import dev.verbale.results.join.RunJoiner;
 import dev.verbale.results.reason.FailureReason;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -25,7 +23,6 @@ import java.util.Map;
 public final class ReadCurve {
 
     private static final int ROUNDS = 7;
-    private static final int SHARDS = 4;
     private static final List<String> KINDS = List.of("results", "failures", "page");
     private static final Map<String, Double> GOALS = Map.of("results", 5.0, "failures", 6.0, "page", 9.0);
 
@@ -45,21 +42,12 @@ public final class ReadCurve {
         for (String size : sizes) {
             Path work = Files.createTempDirectory("read-curve");
             try {
-                record(work, Integer.parseInt(size));
+                PageScale.record(work, Integer.parseInt(size));
                 for (String kind : KINDS) measure(size, kind, work.resolve("run"));
             } finally {
                 ReadScale.delete(work);
             }
         }
-    }
-
-    private static void record(Path work, int tests) throws IOException {
-        List<Path> shards = new ArrayList<>();
-        for (int shard = 0; shard < SHARDS; shard++) {
-            shards.add(work.resolve("shard-" + shard));
-            ReadScale.write(shards.get(shard), shard, tests / SHARDS, 10, 20);
-        }
-        RunJoiner.join(shards, work.resolve("run"));
     }
 
     private static void measure(String size, String kind, Path run) throws IOException, InterruptedException {

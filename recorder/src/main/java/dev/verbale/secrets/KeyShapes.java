@@ -86,7 +86,6 @@ final class KeyShapes {
     }
 
     private void findFrom(String text, int at, Found found) {
-        if (!mayBegin(text, at)) return;
         if (text.startsWith(TOKEN, at)) webToken(text, at, found);
         else
             for (Shape shape : SHAPES) {
@@ -97,21 +96,6 @@ final class KeyShapes {
                 else found.add(at, matcher.end(), Redactor.MASK);
                 return;
             }
-    }
-
-    /** By the first two characters, which decide for nearly every letter. */
-    private static boolean mayBegin(String text, int at) {
-        if (at + 1 >= text.length()) return false;
-        char next = text.charAt(at + 1);
-        return switch (text.charAt(at)) {
-            case 'e' -> next == 'y';
-            case 'A' -> next == 'K' || next == 'S' || next == 'I';
-            case 'g' -> next == 'h' || next == 'i' || next == 'l';
-            case 'n' -> next == 'p';
-            case 's', 'r' -> next == 'k';
-            case 'x' -> next == 'o';
-            default -> false;
-        };
     }
 
     private void webToken(String text, int at, Found found) {

@@ -11,6 +11,7 @@ import dev.verbale.Scope;
 import dev.verbale.Step;
 import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.StepKind;
+import dev.verbale.folder.RunFolder;
 import dev.verbale.results.RunReader;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
@@ -544,6 +545,30 @@ class PageTest {
         chromium.open(index, "");
         assertThat(chromium.find("[role=alert]").getText()).contains("The data of this page is missing");
         chromium.complaints(); // the browser says that the files are missing, and is right
+    }
+
+    @Test
+    void a_run_that_is_not_wanted_leaves_the_page_that_is_there_and_nothing_beside_it() throws Exception {
+        Path index = page(this::smallRun);
+        Map<String, String> before = bytes(index);
+        List<String> beside = names(root);
+
+        Page.Written written = Page.write(
+                new RunFolder(recorder.folder()),
+                index.getParent(),
+                PageOptions.PLAIN,
+                run -> run.tests().isEmpty());
+
+        assertThat(written.index()).isNull();
+        assertThat(written.run().tests()).hasSize(4);
+        assertThat(bytes(index)).isEqualTo(before);
+        assertThat(names(root)).isEqualTo(beside);
+    }
+
+    private static List<String> names(Path folder) throws IOException {
+        try (Stream<Path> inside = Files.list(folder)) {
+            return inside.map(Path::toString).sorted().toList();
+        }
     }
 
     /** A viewer of archives unpacks the one file that was opened, and nothing beside it. */
