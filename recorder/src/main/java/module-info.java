@@ -1,7 +1,6 @@
 /**
  * Records a test run, in the tests' own JVM.
  *
- * @uses dev.verbale.RecorderProvider to find its own engine
  * @uses dev.verbale.spi.Adapter to know what the adapters bring that are there
  * @uses dev.verbale.spi.RunListener to let others know when a run begins and ends
  * @uses dev.verbale.spi.ThrowableReader to read more out of a throwable than the JDK knows
@@ -17,11 +16,7 @@ module dev.verbale.recorder {
     exports dev.verbale.jul;
     exports dev.verbale.spi;
 
-    uses dev.verbale.RecorderProvider;
     uses dev.verbale.spi.Adapter;
     uses dev.verbale.spi.RunListener;
     uses dev.verbale.spi.ThrowableReader;
-
-    provides dev.verbale.RecorderProvider with
-            dev.verbale.engine.Recorders;
 }

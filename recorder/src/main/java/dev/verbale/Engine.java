@@ -1,11 +1,11 @@
 package dev.verbale;
 
-import java.util.ServiceConfigurationError;
-import java.util.ServiceLoader;
 import org.jspecify.annotations.Nullable;
 
 /** Finds the engine, once. */
 final class Engine {
+
+    private static final String NAME = "dev.verbale.engine.Recorders";
 
     private static volatile @Nullable RecorderProvider found;
 
@@ -14,7 +14,7 @@ final class Engine {
     /**
      * Not by the initialization of a class: a stack that ends in it spoils the class for the rest of the JVM's life.
      *
-     * @throws LinkageError where there is no engine: a broken jar, as somebody repackaged it without its services
+     * @throws LinkageError where there is no engine: a broken jar, as somebody repackaged it without its classes
      */
     static RecorderProvider provider() {
         RecorderProvider known = found;
@@ -24,14 +24,14 @@ final class Engine {
         return fresh;
     }
 
+    /** By its name: what is looked for as a service is looked for in each jar of the class path, before the first test. */
     private static RecorderProvider loaded() {
         try {
-            return ServiceLoader.load(RecorderProvider.class, Engine.class.getClassLoader())
-                    .findFirst()
-                    .orElseThrow(() -> new NoClassDefFoundError(
-                            "META-INF/services/dev.verbale.RecorderProvider is missing. Merge the files of services when"
-                                    + " jars are put together"));
-        } catch (ServiceConfigurationError broken) {
+            return Class.forName(NAME)
+                    .asSubclass(RecorderProvider.class)
+                    .getDeclaredConstructor()
+                    .newInstance();
+        } catch (ReflectiveOperationException broken) {
             var error = new NoClassDefFoundError("the recorder cannot be loaded: " + broken);
             error.initCause(broken);
             throw error;

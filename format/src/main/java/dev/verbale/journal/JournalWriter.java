@@ -90,9 +90,12 @@ public final class JournalWriter {
         }
     }
 
-    /** Does all that {@link #append} does but writing, for every kind of event: the first real one finds everything loaded. */
+    /**
+     * Does all that {@link #append} does but writing, for every kind of event that nearly all runs have: the first real one
+     * finds everything loaded.
+     */
     public void warmUp() {
-        for (EventCodec<?> codec : EventCodecs.all())
+        for (EventCodec<?> codec : EventCodecs.usual())
             for (Event sample : codec.samples()) encoders.get().encode(sample);
     }
 

@@ -100,21 +100,21 @@ final class FileRecorder implements AdapterRecorder {
         guard = new Guard(journal, adapters.bodyThreads());
         redactor = Redactors.of(options, problemsSoFar);
         opening = RunOpening.open(options, journal.clock(), adapters.libraries(), redactor);
-        settings = new SettingValues(options.settings(), journal.problems()::add);
+        settings = new SettingValues(options.settings(), journal.problems());
         scopes = new Scopes(options.adoptOrphans());
         texts = new Texts(redactor, guard.userCode());
         var store = new AttachmentStore(opening.folder(), redactor, journal.problems());
         attachments = new Attachments(guard, journal, scopes, texts, store);
         longTexts = new LongTexts(attachments, journal, texts.shortener());
         FailureReader reader =
-                FailureReader.withInstalledReaders(journal.problems()::add, guard.userCode(), texts.shortener());
+                FailureReader.withInstalledReaders(journal.problems(), guard.userCode(), texts.shortener());
         var failures = new Failures(reader, longTexts, journal, scopes);
         var totals = new Totals();
         var unrecorded = new UnrecordedTests(journal, totals, this::hasClaims);
-        logs = new LogRecorder(
-                guard, journal, scopes, texts, longTexts, failures, options.logging(), unrecorded::check);
+        Runnable check = unrecorded::check;
+        logs = new LogRecorder(guard, journal, scopes, texts, longTexts, failures, options.logging(), check);
         evidence = new EvidenceCollector(guard, scopes, failures, attachments, logs, journal.problems());
-        steps = new StepRecorder(guard, journal, scopes, texts, longTexts, failures, evidence, unrecorded::check);
+        steps = new StepRecorder(guard, journal, scopes, texts, longTexts, failures, evidence, check);
         checks = new CheckRecorder(guard, journal, scopes, texts, failures, evidence);
         exchanges = new ExchangeRecorder(
                 guard,
@@ -129,10 +129,10 @@ final class FileRecorder implements AdapterRecorder {
         lifecycle = new LifecycleRecorder(guard, journal, scopes, texts, failures, evidence, logs, totals);
         summary = new RunSummary(guard, journal, opening.folder().path(), totals, unrecorded, options.summaryLine());
         end = new RunEnd(guard, journal, scopes, attachments, summary);
-        listeners = new RunListeners(journal.problems()::add);
+        listeners = new RunListeners(journal.problems());
         WarmUp.of(opening.journal(), redactor, reader); // before the first real event, and before a shutdown
         journal.open(opening.journal(), opening.again());
-        problemsSoFar.forEach(journal.problems()::add);
+        problemsSoFar.forEach(journal.problems());
     }
 
     /** From now on those listeners hear of this run that are installed. */

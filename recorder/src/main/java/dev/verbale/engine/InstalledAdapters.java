@@ -7,8 +7,11 @@ import dev.verbale.engine.run.OtherVersions;
 import dev.verbale.spi.Adapter;
 import dev.verbale.spi.Setting;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.ServiceLoader;
+import java.util.Set;
+import java.util.TreeSet;
 
 /**
  * What the adapters bring that are there.
@@ -24,8 +27,8 @@ record InstalledAdapters(List<Setting> settings, List<String> libraries, List<St
     /** One that cannot be loaded, or does not answer, is a problem; the others count. */
     static InstalledAdapters of(List<String> problems) {
         List<Setting> settings = new ArrayList<>();
-        List<String> libraries = new ArrayList<>();
-        List<String> bodyThreads = new ArrayList<>();
+        Set<String> libraries = new TreeSet<>();
+        Set<String> bodyThreads = new LinkedHashSet<>();
         for (Adapter adapter :
                 Services.of(ServiceLoader.load(Adapter.class, Adapter.class.getClassLoader()), problems::add)) {
             OtherVersions.ofAdapter(adapter.getClass()).ifPresent(problems::add);
@@ -37,9 +40,6 @@ record InstalledAdapters(List<Setting> settings, List<String> libraries, List<St
                 problems.add("asking the adapter " + adapter.getClass().getName() + ": " + ShownValue.of(broken));
             }
         }
-        return new InstalledAdapters(
-                List.copyOf(settings),
-                libraries.stream().distinct().sorted().toList(),
-                bodyThreads.stream().distinct().toList());
+        return new InstalledAdapters(List.copyOf(settings), List.copyOf(libraries), List.copyOf(bodyThreads));
     }
 }

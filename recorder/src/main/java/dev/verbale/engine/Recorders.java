@@ -30,7 +30,7 @@ public final class Recorders implements RecorderProvider {
     /** Whoever opens has not come back for seconds, and may never do. */
     private static volatile boolean isStuck;
 
-    /** As {@link java.util.ServiceLoader} makes it. */
+    /** As {@code dev.verbale.Engine} makes it. */
     public Recorders() {}
 
     /** The first call opens it as the settings say. */

@@ -13,7 +13,7 @@ final class AboutStatedCodec extends EventCodec<AboutStated> {
     private final TextField severity =
             optionalText("severity", "how grave a failure of it is, in the suite's own words");
     private final TextField owner = optionalText("owner", "who cares for it");
-    private final ObjectsField<Link> links = objects("links", "what belongs to it elsewhere", () -> LinkCodec.CODEC);
+    private final ObjectsField<Link> links = objects("links", "what belongs to it elsewhere", LinkCodec.CODEC);
 
     AboutStatedCodec() {
         super(

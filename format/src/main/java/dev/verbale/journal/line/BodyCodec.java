@@ -8,6 +8,8 @@ final class BodyCodec extends ObjectCodec<Body> {
 
     static final BodyCodec CODEC = new BodyCodec();
 
+    final PartCodec partCodec = new PartCodec(this);
+
     private final TextField mediaType = text("mediaType", "with its parameters; empty where nobody said it");
     private final NumberField size =
             number("size", "bytes on the wire, -1 where nobody knows", -1, Long.MAX_VALUE, null);
@@ -16,8 +18,7 @@ final class BodyCodec extends ObjectCodec<Body> {
     private final TextField text = optionalText("text", "where there is a `file` too, the beginning of that");
     private final NumberField cut = number("cut", "1 where all that was kept is only the beginning", 1, 1, 0L);
     private final TextField file = optionalText("file", "a path below the run folder, with forward slashes");
-    private final ObjectsField<Part> parts =
-            objects("parts", "of a form with files and its kin", () -> PartCodec.CODEC);
+    private final ObjectsField<Part> parts = objects("parts", "of a form with files and its kin", partCodec);
     private final TextField leftOut = optionalText("leftOut", "why nothing of it is kept");
 
     private BodyCodec() {

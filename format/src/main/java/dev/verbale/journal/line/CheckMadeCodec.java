@@ -14,7 +14,7 @@ final class CheckMadeCodec extends EventCodec<CheckMade> {
     private final NumberField exchange = optionalId(
             "exchange",
             "the exchange whose response was checked. Where none is named, it is the last exchange of the test that was over, unless a step of a browser began in between");
-    private final ObjectField<Failure> failure = optionalObject("failure", "", () -> FailureCodec.CODEC);
+    private final ObjectField<Failure> failure = optionalObject("failure", "", FailureCodec.CODEC);
 
     CheckMadeCodec() {
         super(CheckMade.class, "check", "Something was checked, and the test went on.");

@@ -3,7 +3,6 @@ package dev.verbale.journal.line;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
-import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -121,15 +120,15 @@ public abstract class Codec<T> {
         return declared(new TextsByNameField(name, meaning));
     }
 
-    final <V> ObjectField<V> object(String name, String meaning, Supplier<ObjectCodec<V>> codec) {
+    final <V> ObjectField<V> object(String name, String meaning, ObjectCodec<V> codec) {
         return declared(new ObjectField<>(name, meaning, true, codec));
     }
 
-    final <V> ObjectField<V> optionalObject(String name, String meaning, Supplier<ObjectCodec<V>> codec) {
+    final <V> ObjectField<V> optionalObject(String name, String meaning, ObjectCodec<V> codec) {
         return declared(new ObjectField<>(name, meaning, false, codec));
     }
 
-    final <V> ObjectsField<V> objects(String name, String meaning, Supplier<ObjectCodec<V>> codec) {
+    final <V> ObjectsField<V> objects(String name, String meaning, ObjectCodec<V> codec) {
         return declared(new ObjectsField<>(name, meaning, codec));
     }
 }

@@ -11,7 +11,7 @@ final class ContainerEndedCodec extends EventCodec<ContainerEnded> {
     private final NumberField id = id("id", "of the container");
     private final WordField outcome = word("outcome", "see below");
     private final TextField reason = reason();
-    private final ObjectField<Failure> failure = optionalObject("failure", "", () -> FailureCodec.CODEC);
+    private final ObjectField<Failure> failure = optionalObject("failure", "", FailureCodec.CODEC);
     private final NumberField notRun =
             number("notRun", "how many of its tests were never started because of that", 1, Integer.MAX_VALUE, 0L);
 

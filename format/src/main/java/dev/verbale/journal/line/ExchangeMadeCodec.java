@@ -21,15 +21,15 @@ final class ExchangeMadeCodec extends EventCodec<ExchangeMade> {
             optionalText("thread", "the name of the thread, where it is not that of the test it belongs to");
     private final TextField client = text("client", "what sent it");
     private final TextField protocol = optionalText("protocol", "such as `HTTP/1.1`");
-    private final ObjectField<Request> request = object("request", "", () -> RequestCodec.CODEC);
-    private final ObjectField<Response> response = optionalObject("response", "", () -> ResponseCodec.CODEC);
+    private final ObjectField<Request> request = object("request", "", RequestCodec.CODEC);
+    private final ObjectField<Response> response = optionalObject("response", "", ResponseCodec.CODEC);
     private final NumberField micros = optionalMicros(
             "micros",
             "until the end of the response; left out where nobody knows, as of redirects that a client reports only afterwards");
     private final NumbersField timings =
             numbers("timings", "parts of that by name, in microseconds", NumberField.LONGEST_MICROS);
     private final TextField failed = optionalText("failed", "why there is no whole response");
-    private final ObjectField<Trace> trace = optionalObject("trace", "", () -> TraceCodec.CODEC);
+    private final ObjectField<Trace> trace = optionalObject("trace", "", TraceCodec.CODEC);
     private final TextsByNameField attributes = textsByName("attributes", "whatever else is known");
 
     ExchangeMadeCodec() {

@@ -29,7 +29,7 @@ final class FailureCodec extends ObjectCodec<Failure> {
     private final TextField actual = optionalText("actual", "the actual value, where the assertion has it");
     private final TextField stack = optionalText("stack", "the stack trace with its causes, as the JVM prints it");
     private final ObjectsField<Failure> gathered =
-            objects("gathered", "the failures that this one reports together", () -> FailureCodec.CODEC);
+            objects("gathered", "the failures that this one reports together", this);
 
     private FailureCodec() {
         super("failure", "Why something did not pass.");

@@ -46,7 +46,12 @@ final class JournalOpenedCodec extends EventCodec<JournalOpened> {
     public List<JournalOpened> samples() {
         return List.of(
                 new JournalOpened(
-                        1, "worker-1", Instant.parse("2026-11-24T10:31:07.123456Z"), 42, "1.0", List.of("org.junit.")),
+                        1,
+                        "worker-1",
+                        Instant.ofEpochSecond(1_795_516_267, 123_456_000),
+                        42,
+                        "1.0",
+                        List.of("org.junit.")),
                 new JournalOpened(1, "worker-1", Instant.EPOCH, 42, "1.0", List.of()));
     }
 }

@@ -16,7 +16,7 @@ final class LogWrittenCodec extends EventCodec<LogWritten> {
     private final TextField text = text("text", "");
     private final TextField thread = optionalText("thread", "the name of the thread, where it is not the test's own");
     private final TextsByNameField context = textsByName("context", "what the logger knew of its surroundings");
-    private final ObjectField<Failure> failure = optionalObject("failure", "", () -> FailureCodec.CODEC);
+    private final ObjectField<Failure> failure = optionalObject("failure", "", FailureCodec.CODEC);
 
     LogWrittenCodec() {
         super(LogWritten.class, "log", "A line was logged, by the test itself or by a logger.");

@@ -1,14 +1,13 @@
 package dev.verbale.journal.line;
 
-import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /** An object inside another. */
 final class ObjectField<T> extends Field {
 
-    private final Supplier<ObjectCodec<T>> codec; // asked for when it is needed: an object may hold others of its kind
+    private final ObjectCodec<T> codec;
 
-    ObjectField(String name, String meaning, boolean required, Supplier<ObjectCodec<T>> codec) {
+    ObjectField(String name, String meaning, boolean required, ObjectCodec<T> codec) {
         super(name, meaning, required);
         this.codec = codec;
     }
@@ -16,7 +15,7 @@ final class ObjectField<T> extends Field {
     void write(JsonLine line, @Nullable T value) {
         if (value == null) return;
         line.json.writeName(json);
-        codec.get().writeObject(line, value);
+        codec.writeObject(line, value);
     }
 
     T read(Fields fields) {
@@ -28,17 +27,17 @@ final class ObjectField<T> extends Field {
     @Nullable
     T readOrNull(Fields fields) {
         Fields object = fields.objectOrNull(name());
-        return object == null ? null : codec.get().read(object);
+        return object == null ? null : codec.read(object);
     }
 
     @Override
     public String schema() {
-        return codec.get().reference();
+        return codec.reference();
     }
 
     @Override
     void unknownInside(Fields fields, UnknownFields unknown) {
         Fields object = fields.objectOrNull(name());
-        if (object != null) codec.get().unknown(object, unknown);
+        if (object != null) codec.unknown(object, unknown);
     }
 }

@@ -6,15 +6,15 @@ import dev.verbale.event.ExchangeMade.Part;
 /** One of several parts of a body. */
 final class PartCodec extends ObjectCodec<Part> {
 
-    static final PartCodec CODEC = new PartCodec();
-
     private final TextField name = text("name", "of the form's field; empty where it has none");
     private final TextField fileName = optionalText("fileName", "as the sender called the file");
     private final TextField head = optionalText("head", "its own header lines as they were sent");
-    private final ObjectField<Body> body = object("body", "", () -> BodyCodec.CODEC);
+    private final ObjectField<Body> body;
 
-    private PartCodec() {
+    /** @param bodies what writes its body, which may have parts again */
+    PartCodec(BodyCodec bodies) {
         super("part", "One of several parts of a body.");
+        body = object("body", "", bodies);
     }
 
     @Override

@@ -11,8 +11,8 @@ final class RequestCodec extends ObjectCodec<Request> {
 
     private final TextField method = text("method", "such as `GET`; of what is no HTTP, a word of its own");
     private final TextField url = text("url", "");
-    private final ObjectsField<Header> headers = objects("headers", "", () -> HeaderCodec.CODEC);
-    private final ObjectField<Body> body = optionalObject("body", "", () -> BodyCodec.CODEC);
+    private final ObjectsField<Header> headers = objects("headers", "", HeaderCodec.CODEC);
+    private final ObjectField<Body> body = optionalObject("body", "", BodyCodec.CODEC);
 
     private RequestCodec() {
         super("request", "What was sent.");

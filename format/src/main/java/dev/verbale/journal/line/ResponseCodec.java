@@ -11,8 +11,8 @@ final class ResponseCodec extends ObjectCodec<Response> {
 
     private final NumberField status =
             number("status", "such as 201; left out of what is no HTTP", 1, Integer.MAX_VALUE, 0L);
-    private final ObjectsField<Header> headers = objects("headers", "", () -> HeaderCodec.CODEC);
-    private final ObjectField<Body> body = optionalObject("body", "", () -> BodyCodec.CODEC);
+    private final ObjectsField<Header> headers = objects("headers", "", HeaderCodec.CODEC);
+    private final ObjectField<Body> body = optionalObject("body", "", BodyCodec.CODEC);
 
     private ResponseCodec() {
         super("response", "What came.");

@@ -11,8 +11,7 @@ final class StepArgumentCodec extends ObjectCodec<StepArgument> {
             new StepArgument("two lines", List.of(List.of("crop", "bed"), List.of("Kale", "2")));
 
     private final TextField text = optionalText("text", "of several lines");
-    private final ObjectsField<List<String>> rows =
-            objects("rows", "of a table, from the top", () -> TableRowCodec.CODEC);
+    private final ObjectsField<List<String>> rows = objects("rows", "of a table, from the top", TableRowCodec.CODEC);
 
     private StepArgumentCodec() {
         super("argument", "What stands below a step in plain language: a table, or a text.");

@@ -11,7 +11,7 @@ final class StepEndedCodec extends EventCodec<StepEnded> {
     private final NumberField id = id("id", "of the step");
     private final WordField outcome = word("outcome", "see below");
     private final TextField reason = reason();
-    private final ObjectField<Failure> failure = optionalObject("failure", "", () -> FailureCodec.CODEC);
+    private final ObjectField<Failure> failure = optionalObject("failure", "", FailureCodec.CODEC);
 
     StepEndedCodec() {
         super(

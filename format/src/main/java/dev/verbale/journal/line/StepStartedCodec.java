@@ -16,7 +16,7 @@ final class StepStartedCodec extends EventCodec<StepStarted> {
     private final TextField name = text("name", "what a reader sees");
     private final TextField thread =
             optionalText("thread", "the name of the thread, where it is not that of the test it belongs to");
-    private final ObjectField<StepArgument> argument = optionalObject("argument", "", () -> StepArgumentCodec.CODEC);
+    private final ObjectField<StepArgument> argument = optionalObject("argument", "", StepArgumentCodec.CODEC);
 
     StepStartedCodec() {
         super(

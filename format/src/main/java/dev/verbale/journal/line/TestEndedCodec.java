@@ -11,7 +11,7 @@ final class TestEndedCodec extends EventCodec<TestEnded> {
     private final NumberField id = id("id", "of the test");
     private final WordField outcome = word("outcome", "see below");
     private final TextField reason = reason();
-    private final ObjectField<Failure> failure = optionalObject("failure", "", () -> FailureCodec.CODEC);
+    private final ObjectField<Failure> failure = optionalObject("failure", "", FailureCodec.CODEC);
     private final TextsField blockedBy =
             texts("blockedBy", "the keys of the tests or containers because of which it was not run");
 

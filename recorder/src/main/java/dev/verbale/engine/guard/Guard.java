@@ -3,7 +3,9 @@ package dev.verbale.engine.guard;
 import dev.verbale.border.ThreadStop;
 import dev.verbale.engine.journal.RunJournal;
 import dev.verbale.engine.scope.ThreadContext;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.atomic.LongAdder;
 import org.jspecify.annotations.Nullable;
 
@@ -46,6 +48,12 @@ public final class Guard {
     public int lost;
 
     private int lostReported;
+
+    /**
+     * What was done once: the first time may have to load classes, for which there must be stack. Plain: what two threads add at
+     * once may be one, and the other is looked at once more.
+     */
+    private final Set<Task> done = EnumSet.noneOf(Task.class);
 
     /** @param bodyThreads how the names of the threads begin that run the body of one test */
     public Guard(RunJournal journal, List<String> bodyThreads) {
@@ -96,11 +104,13 @@ public final class Guard {
             if (context.recording) return;
             entered = context;
             context.recording = true;
-            if (task.slow) hasStack(FRAMES_NEEDED);
+            boolean isFirst = !done.contains(task);
+            if (task.slow || isFirst) hasStack(FRAMES_NEEDED);
             boolean timed = task.slow || (++context.calls & (SAMPLE - 1)) == 0;
             long from = timed ? System.nanoTime() : 0;
             recording.run(self, context, first, second);
             if (timed) timed(task, System.nanoTime() - from);
+            if (isFirst) done.add(task);
             if (lost != lostReported) reportLost();
         } catch (Throwable problem) {
             if (problem instanceof VirtualMachineError fatal

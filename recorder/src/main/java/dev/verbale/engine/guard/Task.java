@@ -32,7 +32,7 @@ public enum Task {
 
     /**
      * Whether it may take its time, and load what was not needed before: such a call is timed each time, and looks whether
-     * there is stack enough before it begins.
+     * there is stack enough before it begins. The others look the first time.
      */
     public final boolean slow;
 

@@ -5,6 +5,7 @@ import dev.verbale.border.ThreadStop;
 import dev.verbale.engine.scope.ThreadContext;
 import java.io.IOException;
 import java.io.InputStream;
+import java.util.Objects;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
@@ -27,23 +28,26 @@ public final class UserCode {
 
     /** {@code value} as text. */
     public String text(@Nullable Object value) {
-        return asked(() -> ShownValue.of(value), broken -> ShownValue.refusal("toString", value, broken));
+        return (String) Objects.requireNonNull(asked(new Question(Question.TEXT, value)));
     }
 
     @Nullable
     public String message(Throwable thrown) {
-        return this.<@Nullable String>asked(
-                thrown::getMessage, broken -> ShownValue.refusal("getMessage", thrown, broken));
+        return (String) asked(new Question(Question.MESSAGE, thrown));
     }
 
     @Nullable
     public Throwable cause(Throwable thrown) {
-        return this.<@Nullable Throwable>asked(thrown::getCause, broken -> null);
+        return (Throwable) asked(new Question(Question.CAUSE, thrown));
     }
 
     /** Null where it does not say. */
     public StackTraceElement @Nullable [] frames(Throwable thrown) {
-        return this.<StackTraceElement @Nullable []>asked(thrown::getStackTrace, broken -> null);
+        return (StackTraceElement[]) asked(new Question(Question.FRAMES, thrown));
+    }
+
+    private @Nullable Object asked(Question question) {
+        return this.<@Nullable Object>asked(question, question);
     }
 
     /** Has {@code work} done, whatever it throws. */
@@ -71,6 +75,36 @@ public final class UserCode {
         } finally {
             context.asking--;
             context.recording = recording;
+        }
+    }
+
+    /** One class for the four that every run asks: a lambda is a class of its own too, made in each JVM before its first test. */
+    private static final class Question implements Supplier<@Nullable Object>, Function<Throwable, @Nullable Object> {
+
+        static final int TEXT = 0;
+        static final int MESSAGE = 1;
+        static final int CAUSE = 2;
+        static final int FRAMES = 3;
+
+        private final int what;
+        private final @Nullable Object subject;
+
+        Question(int what, @Nullable Object subject) {
+            this.what = what;
+            this.subject = subject;
+        }
+
+        @Override
+        public @Nullable Object get() {
+            if (what == TEXT) return ShownValue.of(subject);
+            var thrown = (Throwable) Objects.requireNonNull(subject);
+            return what == MESSAGE ? thrown.getMessage() : what == CAUSE ? thrown.getCause() : thrown.getStackTrace();
+        }
+
+        @Override
+        public @Nullable Object apply(Throwable broken) {
+            if (what == TEXT) return ShownValue.refusal("toString", subject, broken);
+            return what == MESSAGE ? ShownValue.refusal("getMessage", subject, broken) : null;
         }
     }
 

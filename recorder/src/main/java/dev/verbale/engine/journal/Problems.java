@@ -5,7 +5,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Consumer;
 
 /** What went wrong in recording itself. The first is printed, for whoever watches the run; the run's journal has them. */
-public final class Problems {
+public final class Problems implements Consumer<String> {
 
     /** A disk that is full gives one problem an event; the journal need not hold each. */
     private static final int MAX_IN_JOURNAL = 50;
@@ -22,6 +22,11 @@ public final class Problems {
         int number = count.incrementAndGet();
         if (number == 1) warn("Verbale met a problem and the tests go on; more of them are only counted. " + problem);
         if (number <= MAX_IN_JOURNAL) journal.accept(problem);
+    }
+
+    @Override
+    public void accept(String problem) {
+        add(problem);
     }
 
     public static void warn(String text) {

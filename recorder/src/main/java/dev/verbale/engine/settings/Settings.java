@@ -3,6 +3,7 @@ package dev.verbale.engine.settings;
 import dev.verbale.RecorderOptions;
 import dev.verbale.RecorderOptions.LinkPattern;
 import dev.verbale.RecorderOptions.Logging;
+import dev.verbale.folder.ResultsRoot;
 import dev.verbale.spi.Setting;
 import java.io.IOException;
 import java.io.InputStream;
@@ -18,6 +19,7 @@ import java.util.Properties;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Reads the settings once: system property, environment, {@code verbale.properties} on the class path, default. The first
@@ -65,23 +67,22 @@ public final class Settings {
 
     public RecorderOptions options() {
         reportUnknownKeys();
-        RecorderOptions options = RecorderOptions.defaults();
-        Logging logging = options.logging();
-        options = options.withEnabled(onOff(CoreSettings.ENABLED, options.enabled()))
-                .withSummaryLine(onOff(CoreSettings.SUMMARY_LINE, options.summaryLine()))
-                .withAdoptOrphans(onOff(CoreSettings.ADOPT_ORPHANS, options.adoptOrphans()))
-                .withSecrets(list(CoreSettings.SECRET_NAMES), list(CoreSettings.SECRET_PATTERNS))
-                .withLinkPatterns(links())
-                .withSettings(others())
-                .withLogging(new Logging(
+        RecorderOptions defaults = RecorderOptions.defaults();
+        Logging logging = defaults.logging();
+        return new RecorderOptions(
+                onOff(CoreSettings.ENABLED, defaults.enabled()),
+                root(),
+                run(),
+                onOff(CoreSettings.SUMMARY_LINE, defaults.summaryLine()),
+                onOff(CoreSettings.ADOPT_ORPHANS, defaults.adoptOrphans()),
+                list(CoreSettings.SECRET_NAMES),
+                list(CoreSettings.SECRET_PATTERNS),
+                links(),
+                new Logging(
                         number(CoreSettings.LOG_LINES, logging.linesATest()),
                         number(CoreSettings.LOG_CHARACTERS, logging.charactersALine()),
-                        onOff(CoreSettings.CONSOLE, logging.console())));
-        Optional<FoundValue> root = find(CoreSettings.ROOT.key());
-        if (root.isPresent()) options = root(options, root.get());
-        Optional<FoundValue> run = find(CoreSettings.RUN.key());
-        if (run.isPresent()) options = run(options, run.get());
-        return options;
+                        onOff(CoreSettings.CONSOLE, logging.console())),
+                others());
     }
 
     /** Facts that the suite states of itself, from {@code verbale.fact.NAME}. */
@@ -138,8 +139,8 @@ public final class Settings {
      */
     private void reportUnknownKeys() {
         List<String> known = new ArrayList<>();
-        CoreSettings.ALL.forEach(setting -> known.add(setting.key()));
-        ofAdapters.forEach(setting -> known.add(setting.key()));
+        for (Setting setting : CoreSettings.ALL) known.add(setting.key());
+        for (Setting setting : ofAdapters) known.add(setting.key());
         for (String key : keys()) {
             if (known.contains(key) || OTHERS.stream().anyMatch(key::startsWith)) continue;
             String similar = SimilarWord.to(key, known);
@@ -162,11 +163,11 @@ public final class Settings {
     }
 
     private List<String> list(Setting setting) {
-        return find(setting.key())
-                .map(found -> Arrays.stream(found.value().split("\\s*[,\\n]\\s*"))
-                        .filter(part -> !part.isEmpty())
-                        .toList())
-                .orElse(List.of());
+        Optional<FoundValue> found = find(setting.key());
+        if (found.isEmpty()) return List.of();
+        return Arrays.stream(found.get().value().split("\\s*[,\\n]\\s*"))
+                .filter(part -> !part.isEmpty())
+                .toList();
     }
 
     private int number(Setting setting, int fallback) {
@@ -183,22 +184,26 @@ public final class Settings {
         return List.copyOf(problems);
     }
 
-    private RecorderOptions root(RecorderOptions options, FoundValue found) {
+    private @Nullable Path root() {
+        Optional<FoundValue> found = find(CoreSettings.ROOT.key());
+        if (found.isEmpty()) return null;
         try {
-            return options.withRoot(Path.of(found.value()));
+            return Path.of(found.get().value());
         } catch (InvalidPathException bad) {
-            problems.add(found.text() + ": not a path. Using " + options.rootOrDefault() + ".");
-            return options;
+            problems.add(found.get().text() + ": not a path. Using " + ResultsRoot.DEFAULT + ".");
+            return null;
         }
     }
 
-    private RecorderOptions run(RecorderOptions options, FoundValue found) {
-        String name = found.value();
+    private @Nullable String run() {
+        Optional<FoundValue> found = find(CoreSettings.RUN.key());
+        if (found.isEmpty()) return null;
+        String name = found.get().value();
         boolean plain = name.matches("[\\p{L}\\p{N}][\\p{L}\\p{N}._-]{0,99}");
-        if (plain) return options.withRun(name);
-        problems.add(found.text() + ": not a folder's name. Using a new run. "
+        if (plain) return name;
+        problems.add(found.get().text() + ": not a folder's name. Using a new run. "
                 + "Write letters, digits, dots, hyphens and underscores, 100 at most.");
-        return options;
+        return null;
     }
 
     private boolean onOff(Setting setting, boolean fallback) {
