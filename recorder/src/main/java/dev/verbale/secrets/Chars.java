@@ -3,10 +3,33 @@ package dev.verbale.secrets;
 /** Kinds of characters, and where things end. */
 final class Chars {
 
+    private static final int ASCII = 128;
+    private static final int LETTER = 1;
+    private static final int DIGIT = 2;
+    private static final int OF_NAME = 4;
+    private static final int SPACE = 8;
+    private static final int BEHIND_ATTRIBUTE = 16;
+
+    /** What each character is, for these questions are asked millions of times. */
+    private static final byte[] KINDS = new byte[ASCII];
+
+    static {
+        for (char c = 'a'; c <= 'z'; c++) KINDS[c] = LETTER | OF_NAME;
+        for (char c = 'A'; c <= 'Z'; c++) KINDS[c] = LETTER | OF_NAME;
+        for (char c = '0'; c <= '9'; c++) KINDS[c] = DIGIT | OF_NAME;
+        for (char c : "_-.$".toCharArray()) KINDS[c] = OF_NAME;
+        for (char c : " \t\n\u000b\f\r".toCharArray()) KINDS[c] = SPACE | BEHIND_ATTRIBUTE;
+        for (char c : "=>/\"'<".toCharArray()) KINDS[c] = BEHIND_ATTRIBUTE;
+    }
+
     private Chars() {}
 
+    private static boolean is(char c, int kind) {
+        return c < ASCII && (KINDS[c] & kind) != 0;
+    }
+
     static boolean isLetter(char c) {
-        return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c > 127 && Character.isLetter(c));
+        return c < ASCII ? (KINDS[c] & LETTER) != 0 : Character.isLetter(c);
     }
 
     static boolean isDigit(char c) {
@@ -14,7 +37,7 @@ final class Chars {
     }
 
     static boolean isAlphanumeric(char c) {
-        return isLetter(c) || isDigit(c);
+        return c < ASCII ? (KINDS[c] & (LETTER | DIGIT)) != 0 : Character.isLetter(c);
     }
 
     static boolean isBlank(char c) {
@@ -22,12 +45,17 @@ final class Chars {
     }
 
     static boolean isSpace(char c) {
-        return c == ' ' || (c >= '\t' && c <= '\r') || c == 0xA0;
+        return is(c, SPACE) || c == 0xA0;
+    }
+
+    /** What ends the name of an attribute. */
+    static boolean isBehindAttribute(char c) {
+        return is(c, BEHIND_ATTRIBUTE) || c == 0xA0;
     }
 
     /** What may be in a name: of a field, a property, a header. */
     static boolean isOfName(char c) {
-        return isAlphanumeric(c) || c == '_' || c == '-' || c == '.' || c == '$';
+        return c < ASCII ? (KINDS[c] & OF_NAME) != 0 : Character.isLetter(c);
     }
 
     /** What may be in a value that is not quoted and stands in a line with others. */

@@ -242,7 +242,7 @@ final class Markup {
                 continue;
             }
             int name = i;
-            while (i < text.length() && !isBehindName(text.charAt(i))) i++;
+            while (i < text.length() && !Chars.isBehindAttribute(text.charAt(i))) i++;
             int nameTo = i;
             unquoted += nameTo - name + 1;
             int sign = Chars.skipSpaces(text, i);
@@ -268,10 +268,6 @@ final class Markup {
         return names.isSecret(text, name, nameTo)
                 || names.endsSecret(text, to)
                 || isType(text, name, nameTo) && isPassword(text, from);
-    }
-
-    private static boolean isBehindName(char c) {
-        return c == '=' || c == '>' || c == '/' || c == '"' || c == '\'' || c == '<' || Chars.isSpace(c);
     }
 
     private static int unquotedEnd(String text, int at) {

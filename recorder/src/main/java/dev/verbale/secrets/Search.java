@@ -20,7 +20,10 @@ final class Search {
     private static final byte DIGIT = 5;
     private static final byte BLANK = 6;
     private static final byte SHAPE = 7;
+    private static final byte SEPARATOR = 8;
     private static final byte[] KINDS = new byte[ASCII];
+    /** The same for texts of several lines, which may hold tables. */
+    private static final byte[] KINDS_IN_LINES;
 
     static {
         for (char digit = '0'; digit <= '9'; digit++) KINDS[digit] = DIGIT;
@@ -31,6 +34,8 @@ final class Search {
         KINDS['<'] = TAG;
         KINDS['@'] = AT;
         KINDS['-'] = HYPHEN;
+        KINDS_IN_LINES = KINDS.clone();
+        for (char separator : ",;|".toCharArray()) KINDS_IN_LINES[separator] = SEPARATOR;
     }
 
     private final NamedValues named;
@@ -69,6 +74,7 @@ final class Search {
         named.begin(text, from);
         cards.begin();
         shapes.begin(from);
+        tables.begin();
         begun = from;
         findFrom(text, from, known);
         if (fixed.isEmpty()) return known;
@@ -95,30 +101,43 @@ final class Search {
     private void findFrom(String text, int from, Found found) {
         int length = text.length();
         boolean multiline = text.indexOf('\n') >= 0;
+        byte[] kinds = multiline ? KINDS_IN_LINES : KINDS;
         boolean begins = multiline && (from == 0 || text.charAt(from - 1) == '\n'); // a line
         for (int i = from; i < length; i++) {
             if (i < found.end()) {
+                tables.partIsMasked(text);
                 i = found.end() - 1;
                 begins = false;
                 continue;
             }
-            if (begins && tables.findAt(text, i, found) && i < found.end()) continue;
-            begins = false;
-            i = behindPlain(text, i, length);
-            if (i == length) return;
+            if (begins) {
+                tables.lineBegins(text, i, found);
+                begins = false;
+                if (i < found.end()) continue;
+            }
+            i = behindPlain(text, i, length, kinds);
+            if (i == length) break;
             char c = text.charAt(i);
-            findAt(text, i, KINDS[c], found);
+            findAt(text, i, kinds[c], found);
+            if (kinds[c] == DIGIT && found.end() <= i) i = lastDigit(text, i); // no number begins within one
             begins = multiline && c == '\n';
         }
+        tables.lineEnds(text, length);
     }
 
     /** The next character that something may stand at: nearly none is, and this loop is most of what masking costs. */
-    private static int behindPlain(String text, int from, int length) {
+    private static int behindPlain(String text, int from, int length, byte[] kinds) {
         for (int i = from; i < length; i++) {
             char c = text.charAt(i);
-            if (c < ASCII && KINDS[c] != PLAIN) return i;
+            if (c < ASCII && kinds[c] != PLAIN) return i;
         }
         return length;
+    }
+
+    private static int lastDigit(String text, int at) {
+        int last = at;
+        while (last + 1 < text.length() && Chars.isDigit(text.charAt(last + 1))) last++;
+        return last;
     }
 
     private void findAt(String text, int at, byte kind, Found found) {
@@ -143,7 +162,11 @@ final class Search {
             case BLANK -> {
                 int last = at > 4 ? text.charAt(at - 1) | 0x20 : 0;
                 if (last == 'r' || last == 'c') credentials.behindScheme(text, at, found); // bearer, basic
+                char blank = text.charAt(at);
+                if (blank == '\t') tables.separatorAt(text, at);
+                else if (blank == '\n' || blank == '\r') tables.lineEnds(text, at);
             }
+            case SEPARATOR -> tables.separatorAt(text, at);
             default -> shapes.findAt(text, at, found);
         }
     }
