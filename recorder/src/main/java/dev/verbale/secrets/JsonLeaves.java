@@ -9,11 +9,11 @@ final class JsonLeaves {
     private static final int LONGEST_SCHEMA = 10_000;
 
     /** Up to where texts in such quotes are masked: of lists in lists only the outermost is looked through. */
-    private final Map<String, Integer> masked = new HashMap<>();
+    private Map<String, Integer> masked = Map.of();
 
     /** Another text. */
     void begin() {
-        masked.clear();
+        masked = Map.of();
     }
 
     /**
@@ -34,6 +34,7 @@ final class JsonLeaves {
             return;
         }
         if (end - at < LONGEST_SCHEMA && isSchema(text.substring(at, end), quote)) return;
+        if (masked.isEmpty()) masked = new HashMap<>(2); // nearly no text needs it
         masked.put(quote, end);
         for (int i = at; i < end; ) {
             char c = text.charAt(i);

@@ -41,9 +41,8 @@ final class Markup {
             "credential");
 
     private final SecretNames names;
-    private final Set<String> unclosed = new HashSet<>(2);
-    /** Where what was looked for is closed, and will be for all that is inside it. */
-    private final Map<String, Integer> closings = new HashMap<>(2);
+    /** Null until something is looked for, which in nearly all texts nothing is. */
+    private @Nullable Closings closings;
 
     /** Up to here all texts of elements were masked. */
     private int masked;
@@ -118,7 +117,7 @@ final class Markup {
         int end = closed(text, closing, tag.end());
         if (end > json.end(text, tag.end())) return;
         boolean open = end < 0;
-        boolean first = !open || unclosed.add(closing);
+        boolean first = !open || closings().unclosed.add(closing);
         if (open && !isDocument) return; // a word in pointed brackets, as in: usage: log-in <password>
         // Where it does not end, the first text in it is what it holds; looking through all the rest for each would
         // never end.
@@ -148,12 +147,29 @@ final class Markup {
 
     /** Where it is closed; -1 for nowhere. */
     private int closed(String text, String closing, int from) {
-        if (unclosed.contains(closing)) return -1;
-        Integer known = closings.get(closing);
-        if (known != null && known >= from) return known;
+        Closings known = closings();
+        if (known.unclosed.contains(closing)) return -1;
+        Integer before = known.closed.get(closing);
+        if (before != null && before >= from) return before;
         int at = text.indexOf(closing, from);
-        if (at >= 0) closings.put(closing, at);
+        if (at >= 0) known.closed.put(closing, at);
         return at;
+    }
+
+    private Closings closings() {
+        Closings known = closings;
+        if (known == null) {
+            known = new Closings();
+            closings = known;
+        }
+        return known;
+    }
+
+    /** What was looked for in this piece of the text. */
+    private static final class Closings {
+        final Set<String> unclosed = new HashSet<>(2);
+        /** Where it is closed, and will be for all that is inside it. */
+        final Map<String, Integer> closed = new HashMap<>(2);
     }
 
     private static int firstTextEnd(String text, int from) {
@@ -167,8 +183,7 @@ final class Markup {
      * @param from where it goes on; 0 for the first one, which tells whether the whole is a document
      */
     void begin(String text, int from) {
-        unclosed.clear();
-        closings.clear();
+        closings = null;
         masked = 0;
         json.begin(text, from);
         if (from > 0) return;

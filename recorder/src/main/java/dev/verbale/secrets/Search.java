@@ -59,6 +59,21 @@ final class Search {
      * @param from where to look; what is before was looked at, and is there to be looked back at
      */
     Found in(String text, int from, KnownSecrets secrets) {
+        List<int[]> fixed = fixed(text, secrets);
+        var known = new Found();
+        markup.begin(text, from);
+        named.begin(text, from);
+        cards.begin();
+        shapes.begin(from);
+        tables.begin();
+        begun = from;
+        findFrom(text, from, known);
+        return fixed.isEmpty() ? known : merged(known, fixed, from);
+    }
+
+    /** Where known values stand, and what the suite's own patterns match. */
+    private List<int[]> fixed(String text, KnownSecrets secrets) {
+        if (secrets.isEmpty() && ownPatterns.isEmpty()) return List.of();
         List<int[]> fixed = new ArrayList<>();
         secrets.find(text, fixed);
         for (Pattern own : ownPatterns) {
@@ -69,16 +84,7 @@ final class Search {
                     fixed.add(new int[] {matcher.start(group), matcher.end(group)});
             }
         }
-        var known = new Found();
-        markup.begin(text, from);
-        named.begin(text, from);
-        cards.begin();
-        shapes.begin(from);
-        tables.begin();
-        begun = from;
-        findFrom(text, from, known);
-        if (fixed.isEmpty()) return known;
-        return merged(known, fixed, from);
+        return fixed;
     }
 
     /** What was seen from {@code from} on is seen again in the next piece, but for what comes before {@code to}. */

@@ -61,16 +61,22 @@ final class SecretNames {
             if (!word.isEmpty()) words.get(slot(word.charAt(word.length() - 1))).add(word);
         for (int letter = 0; letter < LETTERS; letter++) {
             byLastLetter[letter] = words.get(letter).toArray(new String[0]);
-            for (String word : byLastLetter[letter]) before[letter] |= before(word);
+            for (String word : byLastLetter[letter]) {
+                second[letter] |= fromEnd(word, 2);
+                third[letter] |= fromEnd(word, 3);
+            }
         }
     }
 
-    /** A bit for each letter that may stand before the last one, by {@link #bit}: it decides for nearly every name. */
-    private final long[] before = new long[LETTERS];
+    /** A bit for each letter that may stand before the last one, by {@link #bit}, and before that: they decide for nearly every name. */
+    private final long[] second = new long[LETTERS];
 
-    private static long before(String word) {
-        if (word.length() == 1 || word.charAt(word.length() - 2) >= LETTERS) return -1L; // before it, anything
-        return bit(word.charAt(word.length() - 2));
+    private final long[] third = new long[LETTERS];
+
+    /** All bits where anything may stand there. */
+    private static long fromEnd(String word, int back) {
+        if (word.length() < back || word.charAt(word.length() - back) >= LETTERS) return -1L;
+        return bit(word.charAt(word.length() - back));
     }
 
     /** Small and capital letters have one. */
@@ -80,11 +86,14 @@ final class SecretNames {
 
     /** Whether a word may end right before {@code end}. */
     private boolean mayEnd(String text, int end) {
-        long possible = before[slot(text.charAt(end - 1))];
+        int last = slot(text.charAt(end - 1));
+        long possible = second[last];
         if (possible == 0) return false;
-        if (end == 1) return true;
-        char second = text.charAt(end - 2);
-        return second >= LETTERS || (possible >>> (second & 0x1F) & 1) != 0;
+        return end < 3 || has(possible, text.charAt(end - 2)) && has(third[last], text.charAt(end - 3));
+    }
+
+    private static boolean has(long possible, char c) {
+        return c >= LETTERS || (possible >>> (c & 0x1F) & 1) != 0;
     }
 
     /** Small and capital letters have one; so does what is not ASCII, which are few. */
