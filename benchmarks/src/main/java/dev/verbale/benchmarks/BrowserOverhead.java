@@ -18,6 +18,9 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.atomic.DoubleAdder;
+import java.util.function.ToDoubleBiFunction;
+import java.util.stream.Stream;
 import org.openqa.selenium.By;
 import org.openqa.selenium.WebDriver;
 import org.openqa.selenium.chrome.ChromeDriver;
@@ -56,11 +59,33 @@ public final class BrowserOverhead {
         System.out.printf(Locale.ROOT, "%s page, %d browsers, %d finds and clicks in each%n", page, browsers, calls);
         results.forEach((way, list) -> System.out.printf(
                 Locale.ROOT,
-                "%-8s p50 %6.2f ms, p95 %6.2f ms for each find and click; whole %6.2f s%n",
+                "%-8s p50 %6.2f ms, p95 %6.2f ms for each find and click; whole %6.2f s; processors busy %.2f%n",
                 way,
                 median(list, 0),
                 median(list, 1),
-                median(list, 2)));
+                median(list, 2),
+                median(list, 3)));
+        double[] slower = more(results, rounds, (video, without) -> 100 * (video[0] / without[0] - 1));
+        double[] busier = more(results, rounds, (video, without) -> 100 * (video[3] - without[3]));
+        System.out.printf(
+                Locale.ROOT,
+                "video: %s %% more for a find and click, %s %% of a processor more%n",
+                Figures.withSpread(slower),
+                Figures.withSpread(busier));
+        if (browsers != 1) return;
+        if (page.equals("still")) Figures.put("video of a still page, of the clicks", Figures.median(slower), 15, "%");
+        else Figures.put("video of a moving page, of a processor", Figures.median(busier), 33.3, "%");
+    }
+
+    /** Of each round, what a video takes more than watching alone. */
+    private static double[] more(
+            Map<String, List<double[]>> results, int rounds, ToDoubleBiFunction<double[], double[]> compared) {
+        var all = new double[rounds];
+        for (int i = 0; i < rounds; i++)
+            all[i] = compared.applyAsDouble(
+                    results.getOrDefault("video", List.of()).get(i),
+                    results.getOrDefault("watched", List.of()).get(i));
+        return all;
     }
 
     private static double[] run(String way, String page, int browsers, int calls) throws Exception {
@@ -87,7 +112,7 @@ public final class BrowserOverhead {
                 .toArray();
     }
 
-    /** Prints the median and the 95th percentile of a call in milliseconds, and the seconds of all. */
+    /** Prints the median and the 95th percentile of a call in milliseconds, the seconds of all, and how many processors were busy. */
     private static void inside(boolean moving, int browsers, int calls) throws Exception {
         ExecutorService pool = Executors.newFixedThreadPool(browsers);
         List<Callable<double[]>> work = new ArrayList<>();
@@ -101,7 +126,13 @@ public final class BrowserOverhead {
         double whole = (System.nanoTime() - from) / 1e9;
         pool.shutdown();
         all.sort(Double::compare);
-        System.out.printf(Locale.ROOT, "%f %f %f%n", all.get(all.size() / 2), all.get(all.size() * 95 / 100), whole);
+        System.out.printf(
+                Locale.ROOT,
+                "%f %f %f %f%n",
+                all.get(all.size() / 2),
+                all.get(all.size() * 95 / 100),
+                whole,
+                busy.doubleValue() / browsers);
     }
 
     private static double[] oneBrowser(String name, boolean moving, int calls) {
@@ -109,15 +140,31 @@ public final class BrowserOverhead {
         Scope test = recorder.startTest(recorder.run(), new TestDescriptor(name, name, null, null, List.of()));
         WebDriver driver = VerbaleSelenium.watch(browser());
         driver.get(page(moving));
+        double before = cpuSeconds();
+        long begun = System.nanoTime();
         var millis = new double[calls];
         for (int i = 0; i < calls; i++) {
             long from = System.nanoTime();
             driver.findElement(By.id("swap")).click();
             millis[i] = (System.nanoTime() - from) / 1e6;
         }
+        busy.add((cpuSeconds() - before) * 1e9 / (System.nanoTime() - begun));
         driver.quit();
         recorder.endTest(test, TestEnd.passed());
         return Arrays.copyOfRange(millis, calls / 10, calls); // the first ones warm up
+    }
+
+    private static final DoubleAdder busy = new DoubleAdder();
+
+    /** Of this JVM, its browsers and drivers. */
+    private static double cpuSeconds() {
+        ProcessHandle self = ProcessHandle.current();
+        return Stream.concat(Stream.of(self), self.descendants())
+                .mapToDouble(process -> process.info()
+                        .totalCpuDuration()
+                        .map(time -> time.toNanos() / 1e9)
+                        .orElse(0.0))
+                .sum();
     }
 
     private static String page(boolean moving) {

@@ -9,6 +9,7 @@ import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Base64;
 import java.util.Collection;
 import java.util.HashMap;
@@ -28,8 +29,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class ChromiumInspector implements BrowserInspector, DevTools.Events {
 
-    private static final long FRAME_PAUSE_MILLIS =
-            400; // acknowledging later costs the browser less than each frame does
+    private static final long FRAME_PAUSE_MILLIS = 400;
     private static final long A_MOMENT = 250_000_000;
     private static final String DOCUMENT = "({url:location.href,title:document.title,"
             + "html:(document.doctype?'<!DOCTYPE '+document.doctype.name+'>\\n':'')+document.documentElement.outerHTML,"
@@ -107,7 +107,9 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
         switch (method) {
             case "Target.attachedToTarget" -> attached(event);
             case "Target.detachedFromTarget" -> targets.remove(DevTools.text(event, "sessionId"));
-            case "Page.screencastFrame" -> frame(sessionId, event);
+            case "Page.screencastFrame" -> {
+                if (target != null) frame(target, event);
+            }
             default -> {
                 if (method.equals("Runtime.executionContextsCleared")) documents.incrementAndGet();
                 captured.event(method, event);
@@ -151,20 +153,35 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
                 target.sessionId,
                 "Target.setAutoAttach",
                 Map.of("autoAttach", true, "waitForDebuggerOnStart", false, "flatten", true));
-        if (target.isWindow && session.isFrameWanted())
-            tools.ask(
-                    target.sessionId,
-                    "Page.startScreencast",
-                    Map.of("format", "jpeg", "quality", 60, "maxWidth", 1280, "maxHeight", 1000));
+        if (target.isWindow && session.isFrameWanted()) sendFrames(target);
     }
 
-    private void frame(String sessionId, Map<String, ?> event) {
+    /**
+     * The browser pays for each frame that its page draws while frames are wanted, whether it is acknowledged or not. So after
+     * one that shows something new none is wanted for a while; the first one afterwards tells whether the page stands still.
+     */
+    private void frame(Target target, Map<String, ?> event) {
         byte[] image = Base64.getDecoder().decode(DevTools.text(event, "data"));
+        if (Arrays.equals(image, target.lastFrame)) {
+            long number = DevTools.number(event, "sessionId");
+            tools.ask(target.sessionId, "Page.screencastFrameAck", Map.of("sessionId", number));
+            return;
+        }
+        target.lastFrame = image;
         lastFrame = image;
         session.shows(image);
-        long number = DevTools.number(event, "sessionId");
+        if (!target.sendsFrames.compareAndSet(true, false)) return; // it was on its way already
+        tools.ask(target.sessionId, "Page.stopScreencast", Map.of());
         CompletableFuture.delayedExecutor(FRAME_PAUSE_MILLIS, TimeUnit.MILLISECONDS)
-                .execute(() -> tools.ask(sessionId, "Page.screencastFrameAck", Map.of("sessionId", number)));
+                .execute(() -> sendFrames(target));
+    }
+
+    private void sendFrames(Target target) {
+        target.sendsFrames.set(true);
+        tools.ask(
+                target.sessionId,
+                "Page.startScreencast",
+                Map.of("format", "jpeg", "quality", 60, "maxWidth", 1280, "maxHeight", 1000));
     }
 
     @Override

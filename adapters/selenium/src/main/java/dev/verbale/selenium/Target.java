@@ -2,6 +2,7 @@ package dev.verbale.selenium;
 
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.jspecify.annotations.Nullable;
 
 /** A window, or a frame that has a process of its own, as the debugging protocol sees it. */
@@ -18,6 +19,12 @@ final class Target {
     volatile @Nullable String dialog;
 
     volatile boolean crashed;
+
+    /** What was shown last; null before the first frame. */
+    volatile byte @Nullable [] lastFrame;
+
+    /** Whether the browser sends frames of it now. */
+    final AtomicBoolean sendsFrames = new AtomicBoolean();
 
     Target(String sessionId, String targetId, boolean isWindow) {
         this.sessionId = sessionId;
