@@ -1,6 +1,7 @@
 package dev.verbale.benchmarks;
 
 import com.sun.management.ThreadMXBean;
+import java.io.IOException;
 import java.lang.management.ManagementFactory;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -38,7 +39,7 @@ public final class PairedCpu {
         kinds.put("step (a half)", Sinks::steps);
         kinds.put("logback", Sinks::logback);
         kinds.put("log4j", Sinks::log4j);
-        System.out.println("threads  what            CPU ns  ratio   wall ns  bytes");
+        System.out.println("threads  what            CPU ns  ratio                  wall ns  bytes");
         for (int count : threads) {
             Path folder = Sinks.folder();
             Map<String, Supplier<Sinks.Sink>> sinks = new LinkedHashMap<>();
@@ -55,22 +56,36 @@ public final class PairedCpu {
                 }
             }
             List<Overhead> bare = overheads.getOrDefault("bare write", List.of());
-            overheads.forEach((name, list) -> {
-                List<Double> ratios = new ArrayList<>();
-                for (int i = 0; i < list.size(); i++)
-                    ratios.add(list.get(i).cpu() / bare.get(i).cpu());
-                System.out.printf(
-                        Locale.ROOT,
-                        "%7d  %-14s %7.0f  %5.2f  %8.0f  %5.0f%n",
-                        count,
-                        name,
-                        median(list.stream().map(Overhead::cpu).toList()),
-                        median(ratios),
-                        median(list.stream().map(Overhead::wall).toList()),
-                        median(list.stream().map(Overhead::bytes).toList()));
-            });
+            overheads.forEach((name, list) -> System.out.printf(
+                    Locale.ROOT,
+                    "%7d  %-14s %7.0f  %-20s  %8.0f  %5.0f%n",
+                    count,
+                    name,
+                    median(list.stream().map(Overhead::cpu).toList()),
+                    Figures.withSpread(ratios(list, bare)),
+                    median(list.stream().map(Overhead::wall).toList()),
+                    median(list.stream().map(Overhead::bytes).toList())));
+            if (count == 1) keep(overheads, bare);
         }
         System.exit(0);
+    }
+
+    private static void keep(Map<String, List<Overhead>> overheads, List<Overhead> bare) throws IOException {
+        List<Overhead> line = overheads.getOrDefault("log line", List.of());
+        List<Overhead> step = overheads.getOrDefault("step (a half)", List.of());
+        List<Overhead> logback = overheads.getOrDefault("logback", List.of());
+        Figures.put("a log line, to a bare write", Figures.median(ratios(line, bare)), 1.5, "times");
+        Figures.put("an event of a step, to a bare write", Figures.median(ratios(step, bare)), 1.5, "times");
+        Figures.put("a log line, to Logback", Figures.median(ratios(line, logback)), 0.5, "times");
+        Figures.put("an event of a step, to Logback", Figures.median(ratios(step, logback)), 0.5, "times");
+    }
+
+    /** Of the CPU time, round by round. */
+    private static double[] ratios(List<Overhead> list, List<Overhead> to) {
+        var ratios = new double[list.size()];
+        for (int i = 0; i < ratios.length; i++)
+            ratios[i] = list.get(i).cpu() / to.get(i).cpu();
+        return ratios;
     }
 
     private static Overhead measure(Supplier<Sinks.Sink> sink, int threads, int eventsACall) throws Exception {

@@ -18,6 +18,8 @@ import java.util.stream.Collectors;
 public final class SuiteOverhead {
 
     private static final int ROUNDS = 7;
+    /** A start is short, and the machine's own noise is as long. */
+    private static final int ROUNDS_OF_A_START = 21;
 
     /** Without the adapters of other frameworks, which FrameworkOverhead measures. */
     private static final String WITH = Arrays.stream(
@@ -52,16 +54,17 @@ public final class SuiteOverhead {
 
     /** @return how much more it takes, divided by {@code by}; and that by what Logback's listener takes more */
     private static double[] compare(String what, Class<?> suite, int by, boolean wholeJvm) throws Exception {
-        var bare = new double[ROUNDS];
-        var ours = new double[ROUNDS];
-        var logback = new double[ROUNDS];
+        int rounds = wholeJvm ? ROUNDS_OF_A_START : ROUNDS;
+        var bare = new double[rounds];
+        var ours = new double[rounds];
+        var logback = new double[rounds];
         String withLogback = WITHOUT + File.pathSeparator + services();
-        for (int round = 0; round < ROUNDS; round++) {
+        for (int round = 0; round < rounds; round++) {
             bare[round] = micros(suite, WITHOUT, wholeJvm);
             ours[round] = micros(suite, WITH, wholeJvm) - bare[round];
             logback[round] = micros(suite, withLogback, wholeJvm) - bare[round];
         }
-        for (double[] one : List.of(ours, logback)) for (int i = 0; i < ROUNDS; i++) one[i] /= by;
+        for (double[] one : List.of(ours, logback)) for (int i = 0; i < rounds; i++) one[i] /= by;
         double more = Figures.median(ours);
         double ratio = more / Figures.median(logback);
         System.out.printf(

@@ -61,7 +61,7 @@ public record RunDescription(int format, String name, Instant started, Map<Strin
             json.writeStringProperty("name", name);
             json.writeStringProperty("started", WallClockText.of(started));
             json.writeObjectPropertyStart("facts");
-            facts.forEach(json::writeStringProperty);
+            for (var fact : facts.entrySet()) json.writeStringProperty(fact.getKey(), fact.getValue());
             json.writeEndObject();
             json.writeEndObject();
         }

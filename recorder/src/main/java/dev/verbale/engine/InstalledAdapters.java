@@ -9,6 +9,7 @@ import dev.verbale.spi.Setting;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.ServiceLoader;
 import java.util.Set;
 import java.util.TreeSet;
@@ -31,7 +32,8 @@ record InstalledAdapters(List<Setting> settings, List<String> libraries, List<St
         Set<String> bodyThreads = new LinkedHashSet<>();
         for (Adapter adapter :
                 Services.of(ServiceLoader.load(Adapter.class, Adapter.class.getClassLoader()), problems::add)) {
-            OtherVersions.ofAdapter(adapter.getClass()).ifPresent(problems::add);
+            Optional<String> version = OtherVersions.ofAdapter(adapter.getClass());
+            if (version.isPresent()) problems.add(version.get());
             try {
                 settings.addAll(SafeCopies.list(adapter.settings()));
                 libraries.addAll(SafeCopies.list(adapter.libraries()));

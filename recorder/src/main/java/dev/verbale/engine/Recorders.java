@@ -107,13 +107,14 @@ public final class Recorders implements RecorderProvider {
     private static AdapterRecorder ofSettings() {
         try {
             List<String> problems = new ArrayList<>();
-            OtherVersions.ofRecorder(Recorders.class.getClassLoader()).ifPresent(problems::add);
+            Optional<String> versions = OtherVersions.ofRecorder(Recorders.class.getClassLoader());
+            if (versions.isPresent()) problems.add(versions.get());
             InstalledAdapters adapters = InstalledAdapters.of(problems);
             Settings settings = Settings.ofThisJvm(adapters.settings());
             RecorderOptions options = settings.options();
             problems.addAll(settings.problems());
             AdapterRecorder recorder = open(options, adapters, problems);
-            settings.facts().forEach(recorder::fact);
+            for (var fact : settings.facts().entrySet()) recorder.fact(fact.getKey(), fact.getValue());
             if (options.logging().console()) ConsoleTee.install(recorder);
             if (recorder instanceof FileRecorder file) file.listen();
             return recorder;

@@ -29,7 +29,11 @@ import org.jspecify.annotations.Nullable;
  */
 final class ChromiumInspector implements BrowserInspector, DevTools.Events {
 
-    private static final long FRAME_PAUSE_MILLIS = 400;
+    /** So many times as long as the browser takes for a frame, none is wanted after it. */
+    private static final int PAUSE_TO_FRAME = 12;
+
+    private static final long SHORTEST_PAUSE_MILLIS = 300;
+    private static final long LONGEST_PAUSE_MILLIS = 1_000;
     private static final long A_MOMENT = 250_000_000;
     private static final String DOCUMENT = "({url:location.href,title:document.title,"
             + "html:(document.doctype?'<!DOCTYPE '+document.doctype.name+'>\\n':'')+document.documentElement.outerHTML,"
@@ -161,6 +165,7 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
      * one that shows something new none is wanted for a while; the first one afterwards tells whether the page stands still.
      */
     private void frame(Target target, Map<String, ?> event) {
+        if (target.frameTookNanos == 0) target.frameTookNanos = System.nanoTime() - target.framesFrom;
         byte[] image = Base64.getDecoder().decode(DevTools.text(event, "data"));
         if (Arrays.equals(image, target.lastFrame)) {
             long number = DevTools.number(event, "sessionId");
@@ -172,11 +177,15 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
         session.shows(image);
         if (!target.sendsFrames.compareAndSet(true, false)) return; // it was on its way already
         tools.ask(target.sessionId, "Page.stopScreencast", Map.of());
-        CompletableFuture.delayedExecutor(FRAME_PAUSE_MILLIS, TimeUnit.MILLISECONDS)
+        long pause = PAUSE_TO_FRAME * target.frameTookNanos / 1_000_000;
+        CompletableFuture.delayedExecutor(
+                        Math.min(LONGEST_PAUSE_MILLIS, Math.max(SHORTEST_PAUSE_MILLIS, pause)), TimeUnit.MILLISECONDS)
                 .execute(() -> sendFrames(target));
     }
 
     private void sendFrames(Target target) {
+        target.frameTookNanos = 0;
+        target.framesFrom = System.nanoTime();
         target.sendsFrames.set(true);
         tools.ask(
                 target.sessionId,

@@ -23,6 +23,12 @@ final class Target {
     /** What was shown last; null before the first frame. */
     volatile byte @Nullable [] lastFrame;
 
+    /** Since when frames of it are wanted. */
+    volatile long framesFrom;
+
+    /** How long the first of them took to come; 0 before it came. */
+    volatile long frameTookNanos;
+
     /** Whether the browser sends frames of it now. */
     final AtomicBoolean sendsFrames = new AtomicBoolean();
 

@@ -62,13 +62,13 @@ public record RunOpening(RunFolder folder, JournalWriter journal, RunJournal.Reo
         if (options.root() != null) return options.root();
         Path handedDown = BuildSettings.root();
         if (handedDown != null) return handedDown;
-        Optional<Path> ofBuild = build.flatMap(BuildProcess::root);
-        return ofBuild.map(path -> path.resolve(ResultsRoot.DEFAULT)).orElse(options.rootOrDefault());
+        Optional<Path> ofBuild = build.isPresent() ? build.get().root() : Optional.empty();
+        return ofBuild.isPresent() ? ofBuild.get().resolve(ResultsRoot.DEFAULT) : options.rootOrDefault();
     }
 
     private static Map<String, String> redacted(Map<String, String> facts, Redactor redactor) {
         Map<String, String> masked = new LinkedHashMap<>();
-        facts.forEach((name, value) -> masked.put(name, redactor.redacted(value)));
+        for (var fact : facts.entrySet()) masked.put(fact.getKey(), redactor.redacted(fact.getValue()));
         return masked;
     }
 
