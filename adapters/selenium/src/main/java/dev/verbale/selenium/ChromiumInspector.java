@@ -165,7 +165,7 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
      * one that shows something new none is wanted for a while; the first one afterwards tells whether the page stands still.
      */
     private void frame(Target target, Map<String, ?> event) {
-        if (target.frameTookNanos == 0) target.frameTookNanos = System.nanoTime() - target.framesFrom;
+        if (target.nanosOfFrame == 0) target.nanosOfFrame = System.nanoTime() - target.framesFrom;
         byte[] image = Base64.getDecoder().decode(DevTools.text(event, "data"));
         if (Arrays.equals(image, target.lastFrame)) {
             long number = DevTools.number(event, "sessionId");
@@ -177,14 +177,14 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
         session.shows(image);
         if (!target.sendsFrames.compareAndSet(true, false)) return; // it was on its way already
         tools.ask(target.sessionId, "Page.stopScreencast", Map.of());
-        long pause = PAUSE_TO_FRAME * target.frameTookNanos / 1_000_000;
+        long pause = PAUSE_TO_FRAME * target.nanosOfFrame / 1_000_000;
         CompletableFuture.delayedExecutor(
                         Math.min(LONGEST_PAUSE_MILLIS, Math.max(SHORTEST_PAUSE_MILLIS, pause)), TimeUnit.MILLISECONDS)
                 .execute(() -> sendFrames(target));
     }
 
     private void sendFrames(Target target) {
-        target.frameTookNanos = 0;
+        target.nanosOfFrame = 0;
         target.framesFrom = System.nanoTime();
         target.sendsFrames.set(true);
         tools.ask(

@@ -27,7 +27,7 @@ final class Target {
     volatile long framesFrom;
 
     /** How long the first of them took to come; 0 before it came. */
-    volatile long frameTookNanos;
+    volatile long nanosOfFrame;
 
     /** Whether the browser sends frames of it now. */
     final AtomicBoolean sendsFrames = new AtomicBoolean();
