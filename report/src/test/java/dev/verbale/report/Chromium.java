@@ -20,6 +20,7 @@ import org.openqa.selenium.support.ui.WebDriverWait;
 final class Chromium implements AutoCloseable {
 
     final ChromeDriver driver;
+    private boolean runsScripts = true;
 
     Chromium() {
         var options = new ChromeOptions();
@@ -46,12 +47,14 @@ final class Chromium implements AutoCloseable {
     /** Opens {@code index} as a browser does that runs no scripts. */
     void withoutScripts(Path index) {
         driver.executeCdpCommand("Emulation.setScriptExecutionDisabled", Map.of("value", true));
+        runsScripts = false;
         driver.get("about:blank");
         driver.get(index.toUri().toString());
     }
 
     void withScripts() {
         driver.executeCdpCommand("Emulation.setScriptExecutionDisabled", Map.of("value", false));
+        runsScripts = true;
     }
 
     /** For tools that look at a page through a driver. */
@@ -81,9 +84,17 @@ final class Chromium implements AutoCloseable {
     }
 
     List<String> texts(String css) {
+        settle();
         return driver.findElements(By.cssSelector(css)).stream()
                 .map(element -> element.getText().replaceAll("\\s+", " "))
                 .toList();
+    }
+
+    /** What a click or a key set off is drawn two frames later at the latest: a page opens its details after the click is over. */
+    private void settle() {
+        if (runsScripts)
+            driver.executeAsyncScript(
+                    "const done = arguments[0]; requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done)))");
     }
 
     void press(CharSequence keys) {
