@@ -73,8 +73,8 @@ public final class SuiteOverhead {
                 what,
                 Figures.median(bare) / 1e3,
                 wholeJvm ? "ms" : "µs a test",
-                Figures.withSpread(ours),
-                Figures.withSpread(logback),
+                Figures.withMiddleHalf(ours),
+                Figures.withMiddleHalf(logback),
                 ratio);
         return new double[] {more, ratio};
     }

@@ -162,19 +162,23 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
 
     /**
      * The browser pays for each frame that its page draws while frames are wanted, whether it is acknowledged or not. So after
-     * one that shows something new none is wanted for a while; the first one afterwards tells whether the page stands still.
+     * the first one none is wanted for a while, unless it shows what was shown before: a page that stands still draws no other.
      */
     private void frame(Target target, Map<String, ?> event) {
-        if (target.nanosOfFrame == 0) target.nanosOfFrame = System.nanoTime() - target.framesFrom;
+        boolean isFirst = target.nanosOfFrame == 0;
+        if (isFirst) target.nanosOfFrame = System.nanoTime() - target.framesFrom;
         byte[] image = Base64.getDecoder().decode(DevTools.text(event, "data"));
-        if (Arrays.equals(image, target.lastFrame)) {
+        boolean isNew = !Arrays.equals(image, target.lastFrame);
+        if (isFirst && !isNew) {
             long number = DevTools.number(event, "sessionId");
             tools.ask(target.sessionId, "Page.screencastFrameAck", Map.of("sessionId", number));
             return;
         }
-        target.lastFrame = image;
-        lastFrame = image;
-        session.shows(image);
+        if (isNew) {
+            target.lastFrame = image;
+            lastFrame = image;
+            session.shows(image);
+        }
         if (!target.sendsFrames.compareAndSet(true, false)) return; // it was on its way already
         tools.ask(target.sessionId, "Page.stopScreencast", Map.of());
         long pause = PAUSE_TO_FRAME * target.nanosOfFrame / 1_000_000;
