@@ -36,23 +36,24 @@ final class Figures {
         return sorted[sorted.length / 2];
     }
 
-    /** Such as {@code 12.3 (11.9 to 14.0)}. */
+    /** Such as {@code 12.3 (11.9 to 14.0)}: the median, the least and the most. */
     static String withSpread(double[] values) {
-        double[] sorted = values.clone();
-        Arrays.sort(sorted);
-        return String.format(Locale.ROOT, "%.1f (%.1f to %.1f)", median(values), sorted[0], sorted[sorted.length - 1]);
+        return without(values, 0);
     }
 
     /** The same with the middle half of the values, where the machine's own noise is as large as what is measured. */
     static String withMiddleHalf(double[] values) {
+        return without(values, values.length / 4);
+    }
+
+    private static String without(double[] values, int atEachEnd) {
         double[] sorted = values.clone();
         Arrays.sort(sorted);
-        int quarter = sorted.length / 4;
         return String.format(
                 Locale.ROOT,
                 "%.1f (%.1f to %.1f)",
                 median(values),
-                sorted[quarter],
-                sorted[sorted.length - 1 - quarter]);
+                sorted[atEachEnd],
+                sorted[sorted.length - 1 - atEachEnd]);
     }
 }

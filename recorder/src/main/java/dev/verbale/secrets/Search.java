@@ -35,7 +35,8 @@ final class Search {
         KINDS['@'] = AT;
         KINDS['-'] = HYPHEN;
         KINDS_IN_LINES = KINDS.clone();
-        for (char separator : ",;|".toCharArray()) KINDS_IN_LINES[separator] = SEPARATOR;
+        for (char separator : Tables.SEPARATORS.toCharArray()) // a tab is a blank too, and looked at as one
+        if (KINDS[separator] == PLAIN) KINDS_IN_LINES[separator] = SEPARATOR;
     }
 
     private final NamedValues named;

@@ -11,7 +11,7 @@ import java.util.List;
 final class Tables {
 
     private static final int MAX_COLUMNS = 500;
-    private static final String SEPARATORS = "|,;\t";
+    static final String SEPARATORS = "|,;\t";
 
     private static final byte OTHER = 0;
     private static final byte BLANK = 1;
@@ -59,7 +59,7 @@ final class Tables {
 
     /** Looks at the whole line that begins at {@code from}. */
     void findAt(String text, int from, Found found) {
-        if (separator == 0 || !isRow(text, from, found)) columnsOf(text, from);
+        if ((separator == 0 || !isRow(text, from, found)) && namesSecret(text, from)) columnsOf(text, from);
     }
 
     /** Another text, or a piece of one. */
@@ -82,25 +82,22 @@ final class Tables {
         if (line < 0) return;
         boolean named = namesSecretBefore(text, at);
         last = at;
-        if (named) columnsOfLine(text);
+        if (!named) return;
+        columnsOf(text, line);
+        line = -1;
     }
 
     /** The line, or the text, ends at {@code at}. */
     void lineEnds(String text, int at) {
         if (line < 0) return;
-        if (last >= 0 && namesSecretBefore(text, at)) columnsOfLine(text);
+        if (last >= 0 && namesSecretBefore(text, at)) columnsOf(text, line);
         line = -1;
     }
 
     /** What comes now of the line was found to be a secret, and nobody looks at the separators in there. */
     void partIsMasked(String text) {
-        if (line >= 0) columnsOfLine(text);
-    }
-
-    private void columnsOfLine(String text) {
-        int from = line;
+        if (line >= 0 && namesSecret(text, line)) columnsOf(text, line);
         line = -1;
-        columnsOf(text, from);
     }
 
     /** Whether a secret name ends before {@code at}, where it did not already before the separator before. */
@@ -129,9 +126,8 @@ final class Tables {
         return false;
     }
 
-    /** A table begins where the line that begins at {@code from} names its columns. */
+    /** A table begins where all of the line that begins at {@code from}, and has a secret's name, are names of columns. */
     private void columnsOf(String text, int from) {
-        if (!namesSecret(text, from)) return;
         int to = Chars.lineEnd(text, from);
         for (char candidate : SEPARATORS.toCharArray()) {
             List<int[]> cells = cells(text, from, to, candidate);

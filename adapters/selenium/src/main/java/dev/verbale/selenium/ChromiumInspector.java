@@ -53,7 +53,6 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
     private final AtomicInteger documents = new AtomicInteger();
 
     private volatile String currentWindow = "";
-    private volatile byte @Nullable [] lastFrame;
 
     private ChromiumInspector(DriverSession session, URI address) {
         this.session = session;
@@ -176,7 +175,6 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
         }
         if (isNew) {
             target.lastFrame = image;
-            lastFrame = image;
             session.shows(image);
         }
         if (!target.sendsFrames.compareAndSet(true, false)) return; // it was on its way already
@@ -226,7 +224,7 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
         if (dialog != null) snapshot.log("The browser shows a dialog" + of + ": \"" + dialog + "\"");
         if (target.crashed) snapshot.log("The page" + of + " has crashed.");
         if (dialog != null || target.crashed || tools.isClosed()) {
-            lastShown(snapshot, current, dialog != null ? "nothing else can be seen while a dialog is open" : "");
+            lastShown(snapshot, target, dialog != null ? "nothing else can be seen while a dialog is open" : "");
             return;
         }
         try {
@@ -240,14 +238,14 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
         } catch (TimeoutException late) {
             snapshot.log(
                     "The page" + of + " did not answer in time, as one that is busy does not: the rest is missing.");
-            lastShown(snapshot, current, "");
+            lastShown(snapshot, target, "");
         } catch (ExecutionException | RuntimeException none) {
             Throwable why = none.getCause() == null ? none : none.getCause();
             snapshot.log(
                     target.crashed
                             ? "The page" + of + " has crashed."
                             : "No more evidence from the page" + of + ": " + why.getMessage());
-            lastShown(snapshot, current, "");
+            lastShown(snapshot, target, "");
         } catch (InterruptedException stopped) {
             Thread.currentThread().interrupt();
             snapshot.log("The thread was interrupted, and the rest is missing.");
@@ -269,9 +267,9 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
         }
     }
 
-    private void lastShown(BrowserSnapshot.Builder snapshot, boolean current, String why) {
-        byte[] frame = lastFrame;
-        if (!current || frame == null) return;
+    private void lastShown(BrowserSnapshot.Builder snapshot, Target target, String why) {
+        byte[] frame = target.lastFrame;
+        if (!target.targetId.equals(currentWindow) || frame == null) return;
         if (!why.isEmpty()) snapshot.log("The screenshot is the last one before, for " + why + ".");
         snapshot.attach("screenshot", AttachmentStored.SCREENSHOT, frame, "image/jpeg");
     }
