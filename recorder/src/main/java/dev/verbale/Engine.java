@@ -1,5 +1,6 @@
 package dev.verbale;
 
+import dev.verbale.stack.StackSpace;
 import org.jspecify.annotations.Nullable;
 
 /** Finds the engine, once. */
@@ -26,6 +27,7 @@ final class Engine {
 
     /** By its name: what is looked for as a service is looked for in each jar of the class path, before the first test. */
     private static RecorderProvider loaded() {
+        StackSpace.ensureForFirstCall();
         try {
             return Class.forName(NAME)
                     .asSubclass(RecorderProvider.class)

@@ -8,7 +8,12 @@ package dev.verbale;
 public interface Scope {
 
     /** Where nothing is recorded. */
-    Scope NONE = () -> 0;
+    Scope NONE = new Scope() {
+        @Override
+        public int id() {
+            return 0;
+        }
+    };
 
     /** The id in the journal; 0 for the run. */
     int id();

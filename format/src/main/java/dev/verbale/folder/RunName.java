@@ -17,13 +17,13 @@ public final class RunName {
 
     private static final int BASE = 36;
 
-    private static final Pattern OWN = Pattern.compile("\\d{4}-\\d\\d-\\d\\d_\\d{6}_[0-9a-z]{4}");
+    private static final String OWN = "\\d{4}-\\d\\d-\\d\\d_\\d{6}_[0-9a-z]{4}";
 
     private RunName() {}
 
     /** Whether {@code name} is one of these, and not one that somebody gave. */
     public static boolean isOwn(String name) {
-        return OWN.matcher(name).matches();
+        return Pattern.matches(OWN, name);
     }
 
     /** A name for a run that starts at {@code start}. */

@@ -2,8 +2,6 @@ package dev.verbale.journal;
 
 import dev.verbale.event.Event;
 import dev.verbale.event.JournalOpened;
-import dev.verbale.journal.line.EventCodec;
-import dev.verbale.journal.line.EventCodecs;
 import dev.verbale.journal.line.EventEncoder;
 import dev.verbale.journal.line.LineBuffer;
 import dev.verbale.json.TextFilter;
@@ -30,7 +28,12 @@ import java.nio.file.StandardOpenOption;
  */
 public final class JournalWriter {
 
-    private final ThreadLocal<EventEncoder> encoders = ThreadLocal.withInitial(this::newEncoder);
+    private final ThreadLocal<EventEncoder> encoders = new ThreadLocal<>() {
+        @Override
+        protected EventEncoder initialValue() {
+            return new EventEncoder(filter);
+        }
+    };
     private final AppendLock lock = new AppendLock();
     private final Path file;
     private final OutputStream out;
@@ -42,10 +45,6 @@ public final class JournalWriter {
         this.file = file;
         this.out = out;
         this.filter = filter;
-    }
-
-    private EventEncoder newEncoder() {
-        return new EventEncoder(filter);
     }
 
     /**
@@ -88,15 +87,6 @@ public final class JournalWriter {
         } finally {
             if (lock.owner == me) lock.owner = null;
         }
-    }
-
-    /**
-     * Does all that {@link #append} does but writing, for every kind of event that nearly all runs have: the first real one
-     * finds everything loaded.
-     */
-    public void warmUp() {
-        for (EventCodec<?> codec : EventCodecs.usual())
-            for (Event sample : codec.samples()) encoders.get().encode(sample);
     }
 
     /** Whether its file is where it was made. Somebody may delete a run while it is recorded, and writing goes on unseen. */

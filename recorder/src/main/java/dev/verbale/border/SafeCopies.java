@@ -31,7 +31,8 @@ public final class SafeCopies {
         Map<String, String> texts = new LinkedHashMap<>();
         try {
             if (given != null)
-                given.forEach((name, text) -> texts.put(String.valueOf((Object) name), String.valueOf((Object) text)));
+                for (var one : given.entrySet())
+                    texts.put(String.valueOf((Object) one.getKey()), String.valueOf((Object) one.getValue()));
         } catch (RuntimeException | Error broken) {
             return Map.of();
         }

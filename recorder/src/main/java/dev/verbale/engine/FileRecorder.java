@@ -110,11 +110,10 @@ final class FileRecorder implements AdapterRecorder {
                 FailureReader.withInstalledReaders(journal.problems(), guard.userCode(), texts.shortener());
         var failures = new Failures(reader, longTexts, journal, scopes);
         var totals = new Totals();
-        var unrecorded = new UnrecordedTests(journal, totals, this::hasClaims);
-        Runnable check = unrecorded::check;
-        logs = new LogRecorder(guard, journal, scopes, texts, longTexts, failures, options.logging(), check);
+        var unrecorded = new UnrecordedTests(journal, totals, claims);
+        logs = new LogRecorder(guard, journal, scopes, texts, longTexts, failures, options.logging(), unrecorded);
         evidence = new EvidenceCollector(guard, scopes, failures, attachments, logs, journal.problems());
-        steps = new StepRecorder(guard, journal, scopes, texts, longTexts, failures, evidence, check);
+        steps = new StepRecorder(guard, journal, scopes, texts, longTexts, failures, evidence, unrecorded);
         checks = new CheckRecorder(guard, journal, scopes, texts, failures, evidence);
         exchanges = new ExchangeRecorder(
                 guard,
@@ -130,7 +129,6 @@ final class FileRecorder implements AdapterRecorder {
         summary = new RunSummary(guard, journal, opening.folder().path(), totals, unrecorded, options.summaryLine());
         end = new RunEnd(guard, journal, scopes, attachments, summary);
         listeners = new RunListeners(journal.problems());
-        WarmUp.of(opening.journal(), redactor, reader); // before the first real event, and before a shutdown
         journal.open(opening.journal(), opening.again());
         problemsSoFar.forEach(journal.problems());
     }

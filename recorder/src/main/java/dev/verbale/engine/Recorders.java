@@ -1,14 +1,20 @@
 package dev.verbale.engine;
 
+import dev.verbale.Exchange;
+import dev.verbale.PendingAttachment;
 import dev.verbale.Recorder;
 import dev.verbale.RecorderOptions;
 import dev.verbale.RecorderProvider;
+import dev.verbale.Scope;
+import dev.verbale.Step;
 import dev.verbale.border.ShownValue;
 import dev.verbale.engine.journal.Problems;
 import dev.verbale.engine.log.ConsoleTee;
 import dev.verbale.engine.run.OtherVersions;
 import dev.verbale.engine.settings.Settings;
+import dev.verbale.event.StepKind;
 import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Entered;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -24,6 +30,14 @@ public final class Recorders implements RecorderProvider {
     private static final long LONGEST_WAIT_NANOS = TimeUnit.SECONDS.toNanos(5);
 
     private static final Opening OPENING = new Opening();
+
+    /**
+     * What calls name or give back before they come to the guard: made here, where there is stack. A class whose initialization
+     * ends in an overflow is lost to the JVM, and each later call of a test's would throw.
+     */
+    @SuppressWarnings("UnusedVariable") // that it is made is its use
+    private static final List<Object> AHEAD =
+            List.of(Step.NONE, Exchange.NONE, PendingAttachment.NONE, Scope.NONE, Entered.NOWHERE, StepKind.ACTION);
 
     private static volatile @Nullable AdapterRecorder current;
 

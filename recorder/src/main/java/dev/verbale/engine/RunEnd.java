@@ -10,7 +10,7 @@ import java.io.IOException;
 import java.util.concurrent.TimeUnit;
 
 /** What is done when the JVM ends. Whatever is still recorded after this is kept too, only behind the journal's last line. */
-final class RunEnd {
+final class RunEnd implements Runnable {
 
     /** The end of a JVM waits no longer for us, whatever a disk or a pipe does. */
     private static final long LONGEST_END_MILLIS = TimeUnit.SECONDS.toMillis(10);
@@ -27,6 +27,7 @@ final class RunEnd {
         this.scopes = scopes;
         this.attachments = attachments;
         this.summary = summary;
+        countLost(); // loads what the end needs: the class loader may be closed by then
     }
 
     /**
@@ -34,7 +35,7 @@ final class RunEnd {
      * else holds for ever must not keep the JVM alive.
      */
     void end() {
-        var closing = new Thread(this::endNow, "verbale-end");
+        var closing = new Thread(this, "verbale-end");
         closing.setDaemon(true);
         closing.start();
         try {
@@ -44,22 +45,40 @@ final class RunEnd {
         }
     }
 
-    private void endNow() {
-        guard.userCode().run(attachments::finish); // not within the guard: both record
-        guard.userCode().run(scopes.run().state::endOpen);
+    @Override
+    public void run() {
+        finish(attachments::finish); // not within the guard: both record
+        finish(scopes.run().state::endOpen);
         summary.print();
         guard.run(Task.ENDING, context -> {
-            guard.lost += LostCalls.count;
-            LostCalls.count = 0;
+            countLost();
             guard.reportLost();
-            journal.end(guard.overhead());
-        });
-        guard.run(Task.ENDING, context -> {
             try {
-                journal.sync();
-            } catch (IOException unsynced) {
-                // the operating system has it, and brings it to the disk in its own time
+                journal.end(guard.overhead());
+            } finally {
+                sync();
             }
         });
+    }
+
+    private static void finish(Runnable part) {
+        try {
+            part.run();
+        } catch (Throwable broken) {
+            // the rest of the end does not depend on it
+        }
+    }
+
+    private void countLost() {
+        guard.lost += LostCalls.count;
+        LostCalls.count = 0;
+    }
+
+    private void sync() {
+        try {
+            journal.sync();
+        } catch (IOException unsynced) {
+            // the operating system has it, and brings it to the disk in its own time
+        }
     }
 }

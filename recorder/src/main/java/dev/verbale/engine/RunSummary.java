@@ -14,7 +14,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 final class RunSummary {
 
     private static final boolean IN_BUILD = System.getProperty("org.gradle.test.worker") != null
-            || System.getProperty("sun.java.command", "").matches(".*(surefire|plexus\\.classworlds).*");
+            || isBuildTool(System.getProperty("sun.java.command", ""));
 
     private final Guard guard;
     private final RunJournal journal;
@@ -32,6 +32,10 @@ final class RunSummary {
         this.totals = totals;
         this.unrecorded = unrecorded;
         this.isWanted = isWanted;
+    }
+
+    private static boolean isBuildTool(String command) {
+        return command.contains("surefire") || command.contains("plexus.classworlds");
     }
 
     /**

@@ -2,7 +2,6 @@ package dev.verbale.secrets;
 
 import java.math.BigInteger;
 import java.util.Map;
-import java.util.regex.Pattern;
 
 /**
  * Numbers of payment cards and of bank accounts. A card's number is one by its issuer's range and length, by its check digit
@@ -16,12 +15,12 @@ final class Cards {
     private static final int NEAR_BEFORE = 60;
     private static final int NEAR_AFTER = 30;
 
-    private static final Pattern SPEAKS_FOR_A_CARD = Pattern.compile(
+    private static final LatePattern SPEAKS_FOR_A_CARD = new LatePattern(
             "(?i)card|visa|master|amex|american|discover|diners|maestro|jcb|credit|debit|\\bpan\\b|\\bpay|\\bpaid|karte|kredit"
                     + "|carta|tarjeta|cvv|cvc|expir");
 
-    private static final Pattern GROUPS =
-            Pattern.compile("\\d{4}([ -])\\d{4}\\1\\d{4}\\1\\d{1,7}|\\d{4}([ -])\\d{6}\\2\\d{4,5}");
+    private static final LatePattern GROUPS =
+            new LatePattern("\\d{4}([ -])\\d{4}\\1\\d{4}\\1\\d{1,7}|\\d{4}([ -])\\d{6}\\2\\d{4,5}");
 
     /** Lengths by country, of the most frequent; ISO 13616 has them all, and others are told by their check digits alone. */
     private static final Map<String, Integer> IBAN_LENGTHS = Map.ofEntries(

@@ -4,16 +4,15 @@ import java.nio.charset.StandardCharsets;
 import java.util.Base64;
 import java.util.Set;
 import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /** Credentials by how they are handed over: behind a scheme of HTTP, before the host of a URL, behind an option of a command. */
 final class Credentials {
 
     private static final int SHORTEST_TOKEN = 6;
 
-    private static final Pattern FLAG = Pattern.compile("(--?)([A-Za-z][\\w-]{0,40})(\"|')?(?:\\s+|,\\s*)(\"|')?");
+    private static final LatePattern FLAG = new LatePattern("(--?)([A-Za-z][\\w-]{0,40})(\"|')?(?:\\s+|,\\s*)(\"|')?");
     private static final Set<String> USER_FLAGS = Set.of("user", "proxy-user");
-    private static final Pattern DIGEST = Pattern.compile("(?i)response\\s*=\\s*\"?([0-9a-f]{32,})");
+    private static final LatePattern DIGEST = new LatePattern("(?i)response\\s*=\\s*\"?([0-9a-f]{32,})");
 
     private final SecretNames names;
 

@@ -11,9 +11,9 @@ final class KeyShapes {
     private static final String PEM_END = "-----END ";
 
     /** Each with how it begins; what is before it is no part of a longer word. */
-    private record Shape(String beginning, Pattern pattern) {
+    private record Shape(String beginning, LatePattern pattern) {
         Shape(String beginning, String rest) {
-            this(beginning, Pattern.compile(Pattern.quote(beginning) + rest));
+            this(beginning, new LatePattern(Pattern.quote(beginning) + rest));
         }
     }
 

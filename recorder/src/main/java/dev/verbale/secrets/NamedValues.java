@@ -14,11 +14,11 @@ final class NamedValues {
     private static final int LONGEST_SENTENCE = 300;
 
     /** Such a header's whole line is the value: cookies and credentials have several parts. */
-    private static final Pattern WHOLE_LINE = Pattern.compile("(?i)(?:set-)?cookie|(?:proxy-)?authorization");
+    private static final LatePattern WHOLE_LINE = new LatePattern("(?i)(?:set-)?cookie|(?:proxy-)?authorization");
 
-    private static final Pattern NEXT_KEY = Pattern.compile("\\s*[\\w.\\[\\]%-]{1,60}\\s?=(?!=).*", Pattern.DOTALL);
-    private static final Pattern CALL = Pattern.compile("[A-Za-z_$][\\w$.]*\\(.*", Pattern.DOTALL);
-    private static final Pattern MEMBER = Pattern.compile("[A-Za-z_$][\\w$]*(?:\\.[A-Za-z_$][\\w$]*)+;?");
+    private static final LatePattern NEXT_KEY = new LatePattern("\\s*[\\w.\\[\\]%-]{1,60}\\s?=(?!=).*", Pattern.DOTALL);
+    private static final LatePattern CALL = new LatePattern("[A-Za-z_$][\\w$.]*\\(.*", Pattern.DOTALL);
+    private static final LatePattern MEMBER = new LatePattern("[A-Za-z_$][\\w$]*(?:\\.[A-Za-z_$][\\w$]*)+;?");
 
     /** Of selectors (W3C, selectors-4), those that are in use. */
     private static final Set<String> PSEUDO_CLASSES = Set.of(

@@ -18,14 +18,15 @@ public interface AdapterRecorder extends Recorder, TestLifecycle, Capture, Conte
     static AdapterRecorder current() {
         try {
             return of(Recorder.current());
-        } catch (LinkageError broken) {
+        } catch (StackOverflowError | LinkageError broken) {
             return NoRecorder.NONE; // its author's calls count as lost, and an adapter must not throw into a test
         }
     }
 
     /** The recorder of this JVM where a call has opened it; asking leaves no empty run behind. */
     static Optional<AdapterRecorder> currentIfOpen() {
-        return Recorder.currentIfOpen().map(AdapterRecorder::of);
+        Optional<Recorder> open = Recorder.currentIfOpen();
+        return open.isEmpty() ? Optional.empty() : Optional.of(of(open.get()));
     }
 
     /** One beside that of this JVM, see {@link Recorder#open}. */

@@ -8,7 +8,10 @@ package dev.verbale.spi;
 public interface Entered extends AutoCloseable {
 
     /** Of a thread that stayed where it was. */
-    Entered NOWHERE = () -> {};
+    Entered NOWHERE = new Entered() {
+        @Override
+        public void close() {}
+    };
 
     /** Puts back the scope that was current before. On the thread that entered. */
     @Override

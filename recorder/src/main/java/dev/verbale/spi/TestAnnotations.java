@@ -38,12 +38,10 @@ public record TestAnnotations(Optional<dev.verbale.event.About> about, Optional<
 
     /** Records what the test that runs on this thread is about, where they say so. */
     public void recordAbout(Recorder recorder) {
-        if (recorder == null) return;
-        about.ifPresent(stated -> recorder.about(
-                stated.text(),
-                stated.severity(),
-                stated.owner(),
-                stated.links().stream().map(Link::name).toList()));
+        if (recorder == null || about.isEmpty()) return;
+        dev.verbale.event.About stated = about.get();
+        List<String> links = stated.links().stream().map(Link::name).toList();
+        recorder.about(stated.text(), stated.severity(), stated.owner(), links);
     }
 
     /** How a test ends that did what it should: where a failure was expected, that is stated. */

@@ -1,7 +1,7 @@
 package dev.verbale.junit;
 
 import dev.verbale.spi.AdapterRecorder;
-import dev.verbale.spi.TestLifecycle;
+import java.util.Optional;
 import org.junit.platform.launcher.LauncherSession;
 import org.junit.platform.launcher.LauncherSessionListener;
 
@@ -15,6 +15,8 @@ public final class VerbaleSessionListener implements LauncherSessionListener {
     @Override
     public void launcherSessionClosed(LauncherSession session) {
         // A session of a test's own, inside the suite's, ends nothing.
-        if (!Launches.isRunning()) AdapterRecorder.currentIfOpen().ifPresent(TestLifecycle::sessionEnded);
+        if (Launches.isRunning()) return;
+        Optional<AdapterRecorder> recorder = AdapterRecorder.currentIfOpen();
+        if (recorder.isPresent()) recorder.get().sessionEnded();
     }
 }

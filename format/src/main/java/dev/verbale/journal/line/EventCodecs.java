@@ -2,6 +2,7 @@ package dev.verbale.journal.line;
 
 import dev.verbale.event.Event;
 import dev.verbale.event.UnknownEvent;
+import dev.verbale.stack.StackSpace;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
@@ -11,56 +12,49 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
- * How each kind of event becomes a line and comes back. Who writes has those at once that nearly every run needs, and the others
- * when the first such event comes: most suites never send a request or check anything by the recorder, and each class that is
- * loaded is paid by every JVM.
+ * How each kind of event becomes a line and comes back. Who writes has those at once that every run needs, those of steps when the
+ * first step or line comes, and the others when the first such event comes: each class that is loaded is paid by every JVM, and
+ * most suites never send a request or check anything by the recorder.
  */
 public final class EventCodecs {
 
-    private static final Map<Class<?>, EventCodec<?>> USUAL = byType(List.of(
+    /** Those that were needed so far. Replaced by a larger one; two threads at once may each make the same. */
+    private static volatile Map<Class<?>, EventCodec<?>> known = byType(List.of(
             new JournalOpenedCodec(),
             new ContainerStartedCodec(),
             new ContainerEndedCodec(),
             new TestStartedCodec(),
             new TestEndedCodec(),
-            new StepStartedCodec(),
-            new StepEndedCodec(),
-            new LogWrittenCodec(),
-            new AttachmentStoredCodec(),
-            new FactStatedCodec(),
             new ProblemMetCodec(),
             new EventsMissedCodec(),
             new JournalEndedCodec()));
 
-    /** Null until one of them is needed. Two threads at once may each make them. */
-    private static volatile @Nullable Map<Class<?>, EventCodec<?>> others;
-
     private EventCodecs() {}
 
-    private static Map<Class<?>, EventCodec<?>> others() {
-        Map<Class<?>, EventCodec<?>> known = others;
-        if (known != null) return known;
-        Map<Class<?>, EventCodec<?>> fresh = byType(List.of(
+    private static List<EventCodec<?>> ofSteps() {
+        return List.of(
+                new StepStartedCodec(),
+                new StepEndedCodec(),
+                new LogWrittenCodec(),
+                new AttachmentStoredCodec(),
+                new FactStatedCodec());
+    }
+
+    private static List<EventCodec<?>> others() {
+        return List.of(
                 new TestIdentifiedCodec(),
                 new AboutStatedCodec(),
                 new StepBudgetedCodec(),
                 new CheckMadeCodec(),
                 new DataNamedCodec(),
                 new ExchangeMadeCodec(),
-                new AttachmentPendingCodec()));
-        others = fresh;
-        return fresh;
+                new AttachmentPendingCodec());
     }
 
     private static Map<Class<?>, EventCodec<?>> byType(List<EventCodec<?>> codecs) {
         Map<Class<?>, EventCodec<?>> byType = new HashMap<>();
         for (EventCodec<?> codec : codecs) byType.put(codec.type(), codec);
         return byType;
-    }
-
-    /** Of the kinds that nearly every run has. */
-    public static Iterable<EventCodec<?>> usual() {
-        return USUAL.values();
     }
 
     /** Of every kind of event, in the order in which they are documented. */
@@ -85,8 +79,25 @@ public final class EventCodecs {
     }
 
     private static @Nullable EventCodec<?> ofOrNull(Class<?> type) {
-        EventCodec<?> usual = USUAL.get(type);
-        return usual != null ? usual : others().get(type);
+        EventCodec<?> codec = known.get(type);
+        return codec == null ? later(type) : codec;
+    }
+
+    /**
+     * Where a stack is nearly at its end, it ends before anything is loaded: a class whose initialization ends in it is lost to the
+     * JVM.
+     */
+    private static @Nullable EventCodec<?> later(Class<?> type) {
+        StackSpace.ensureForFirstCall();
+        EventCodec<?> codec = withMore(ofSteps()).get(type);
+        return codec == null ? withMore(others()).get(type) : codec;
+    }
+
+    private static Map<Class<?>, EventCodec<?>> withMore(List<EventCodec<?>> codecs) {
+        Map<Class<?>, EventCodec<?>> more = byType(codecs);
+        more.putAll(known); // those that are there stay the same
+        known = more;
+        return more;
     }
 
     static @Nullable EventCodec<?> ofWord(String word) {

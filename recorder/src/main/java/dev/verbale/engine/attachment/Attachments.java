@@ -45,6 +45,7 @@ public final class Attachments {
     }
 
     public void attach(@Nullable String name, byte @Nullable [] content, @Nullable String mediaType) {
+        if (!guard.isReady(Task.ATTACHMENT)) return;
         if (content != null && LargeArchives.takes(mediaType, content.length))
             archives.keep(texts.name(name), content::clone, content.length, () -> attachLater(null, name, null));
         else attach(name, () -> content == null ? null : new ByteArrayInputStream(content), mediaType);
@@ -107,6 +108,7 @@ public final class Attachments {
     }
 
     public void attach(@Nullable Path file, boolean move) {
+        if (!guard.isReady(Task.ATTACHMENT)) return;
         if (file != null && isLargeArchive(file)) {
             String name = String.valueOf(file.getFileName());
             archives.keep(

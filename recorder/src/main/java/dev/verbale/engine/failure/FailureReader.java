@@ -7,6 +7,7 @@ import dev.verbale.engine.text.Shortener;
 import dev.verbale.event.Failure;
 import dev.verbale.event.Outcome;
 import dev.verbale.spi.ThrowableReader;
+import dev.verbale.stack.StackSpace;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -24,6 +25,9 @@ public final class FailureReader {
     private final List<ThrowableReader> readers;
     private final UserCode userCode;
     private final Shortener shortener;
+
+    /** Whether a throwable was read, and all that it takes is loaded. Plain: two threads at once may both look for stack. */
+    private boolean hasRead;
 
     private FailureReader(List<ThrowableReader> readers, UserCode userCode, Shortener shortener) {
         this.readers = readers;
@@ -66,7 +70,7 @@ public final class FailureReader {
             }
         }
         String message = reading == null ? null : reading.message();
-        return new Failure(
+        var failure = new Failure(
                 id,
                 thrown.getClass().getName(),
                 message == null ? userCode.message(thrown) : message,
@@ -74,6 +78,8 @@ public final class FailureReader {
                 reading == null ? null : reading.expected(),
                 reading == null ? null : reading.actual(),
                 gathered);
+        hasRead = true;
+        return failure;
     }
 
     private static List<? extends @Nullable Throwable> gathered(
@@ -84,6 +90,7 @@ public final class FailureReader {
 
     /** Null where no reader knows its type. */
     private ThrowableReader.@Nullable Reading read(Throwable thrown) {
+        if (!hasRead) StackSpace.ensureForFirstCall();
         for (ThrowableReader reader : readers) {
             // A value whose toString throws must not cost the stack trace; the next reader may know.
             Optional<ThrowableReader.Reading> reading =

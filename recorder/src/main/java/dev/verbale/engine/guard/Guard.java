@@ -3,6 +3,7 @@ package dev.verbale.engine.guard;
 import dev.verbale.border.ThreadStop;
 import dev.verbale.engine.journal.RunJournal;
 import dev.verbale.engine.scope.ThreadContext;
+import dev.verbale.stack.StackSpace;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
@@ -24,9 +25,6 @@ public final class Guard {
     /** A quick call that took longer was waiting for a processor or a collection, and stands for no other one. */
     private static final long LONGEST_QUICK_NANOS = 100_000;
 
-    /** Of the smallest frames that a compiler makes. The deepest that recording goes, with what it may have to load. */
-    private static final int FRAMES_NEEDED = 400;
-
     private final InheritableThreadLocal<ThreadContext> contexts = new InheritableThreadLocal<>() {
         @Override
         protected ThreadContext initialValue() {
@@ -39,7 +37,7 @@ public final class Guard {
         }
     };
 
-    private final UserCode userCode = new UserCode(this::context);
+    private final UserCode userCode = new UserCode(this);
     private final RunJournal journal;
     private final List<String> bodyThreads;
     private final LongAdder nanos = new LongAdder();
@@ -80,18 +78,13 @@ public final class Guard {
 
     /** Runs {@code recording} unless this thread is recording already. */
     public void run(Task task, Recording recording) {
-        run(task, recording, task, null, Guard::runIt);
-    }
-
-    private static void runIt(Recording recording, ThreadContext context, Task task, @Nullable Void nothing)
-            throws Exception {
-        recording.run(context);
+        run(task, task, task, null, recording);
     }
 
     /** The same with a result; {@code fallback} is the result where there is none. */
     public <T extends @Nullable Object> T get(Task task, T fallback, RecordingWithResult<T> recording) {
-        var result = new Result<>(fallback);
-        run(task, context -> result.value = recording.run(context));
+        var result = new Result<>(fallback, recording);
+        run(task, result);
         return result.value;
     }
 
@@ -105,7 +98,8 @@ public final class Guard {
             entered = context;
             context.recording = true;
             boolean isFirst = !done.contains(task);
-            if (task.slow || isFirst) hasStack(FRAMES_NEEDED);
+            if (isFirst) StackSpace.ensureForFirstCall();
+            else if (task.slow) StackSpace.ensureForCall();
             boolean timed = task.slow || (++context.calls & (SAMPLE - 1)) == 0;
             long from = timed ? System.nanoTime() : 0;
             recording.run(self, context, first, second);
@@ -130,9 +124,16 @@ public final class Guard {
         }
     }
 
-    /** Overflows now, where nothing has begun yet, rather than in the middle. */
-    private static int hasStack(int frames) {
-        return frames == 0 ? 0 : 1 + hasStack(frames - 1);
+    /** Whether there is stack for what {@code task} does before it comes to {@link #run}; where there is none, it is lost. */
+    public boolean isReady(Task task) {
+        if (done.contains(task)) return true;
+        try {
+            StackSpace.ensureForFirstCall();
+            return true;
+        } catch (StackOverflowError full) {
+            lost++;
+            return false;
+        }
     }
 
     private void timed(Task task, long elapsed) {
@@ -156,8 +157,14 @@ public final class Guard {
     }
 
     @FunctionalInterface
-    public interface Recording {
+    public interface Recording extends RecordingOf<Object, @Nullable Object, Object> {
         void run(ThreadContext context) throws Exception;
+
+        @Override
+        default void run(Object self, ThreadContext context, @Nullable Object first, @Nullable Object second)
+                throws Exception {
+            run(context);
+        }
     }
 
     @FunctionalInterface
@@ -171,11 +178,19 @@ public final class Guard {
         void run(R self, ThreadContext context, A first, @Nullable B second) throws Exception;
     }
 
-    private static final class Result<T extends @Nullable Object> {
-        public T value;
+    /** Not a lambda: that is a class of its own too, made in each JVM before its first test. */
+    private static final class Result<T extends @Nullable Object> implements Recording {
+        private final RecordingWithResult<T> recording;
+        private T value;
 
-        public Result(T fallback) {
+        Result(T fallback, RecordingWithResult<T> recording) {
+            this.recording = recording;
             value = fallback;
+        }
+
+        @Override
+        public void run(ThreadContext context) throws Exception {
+            value = recording.run(context);
         }
     }
 }

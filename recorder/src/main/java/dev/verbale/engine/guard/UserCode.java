@@ -20,10 +20,10 @@ public final class UserCode {
     /** A value that records itself while it is asked for its text would go on for ever. */
     private static final int DEEPEST = 8;
 
-    private final Supplier<ThreadContext> contexts;
+    private final Guard guard;
 
-    public UserCode(Supplier<ThreadContext> contexts) {
-        this.contexts = contexts;
+    UserCode(Guard guard) {
+        this.guard = guard;
     }
 
     /** {@code value} as text. */
@@ -52,17 +52,12 @@ public final class UserCode {
 
     /** Has {@code work} done, whatever it throws. */
     public void run(Runnable work) {
-        this.<@Nullable Void>asked(
-                () -> {
-                    work.run();
-                    return null;
-                },
-                broken -> null);
+        asked(new Question(Question.WORK, work));
     }
 
     /** What {@code question} gives, or {@code refused} makes of what it throws. */
     public <T extends @Nullable Object> T asked(Supplier<T> question, Function<Throwable, T> refused) {
-        ThreadContext context = contexts.get();
+        ThreadContext context = guard.context();
         boolean recording = context.recording;
         if (context.asking >= DEEPEST) return refused.apply(new IllegalStateException("it asks for itself"));
         try {
@@ -78,13 +73,14 @@ public final class UserCode {
         }
     }
 
-    /** One class for the four that every run asks: a lambda is a class of its own too, made in each JVM before its first test. */
+    /** One class for those that every run asks: a lambda is a class of its own too, made in each JVM before its first test. */
     private static final class Question implements Supplier<@Nullable Object>, Function<Throwable, @Nullable Object> {
 
         static final int TEXT = 0;
         static final int MESSAGE = 1;
         static final int CAUSE = 2;
         static final int FRAMES = 3;
+        static final int WORK = 4;
 
         private final int what;
         private final @Nullable Object subject;
@@ -97,8 +93,14 @@ public final class UserCode {
         @Override
         public @Nullable Object get() {
             if (what == TEXT) return ShownValue.of(subject);
+            if (what == WORK) return done((Runnable) Objects.requireNonNull(subject));
             var thrown = (Throwable) Objects.requireNonNull(subject);
             return what == MESSAGE ? thrown.getMessage() : what == CAUSE ? thrown.getCause() : thrown.getStackTrace();
+        }
+
+        private static @Nullable Object done(Runnable work) {
+            work.run();
+            return null;
         }
 
         @Override

@@ -18,9 +18,10 @@ public final class Missing {
     /** What is missing now, in the order of the alphabet; nothing that was made up for since. */
     public Map<String, Long> now() {
         Map<String, Long> now = new TreeMap<>();
-        byKind.forEach((kind, count) -> {
-            if (count.sum() > 0) now.put(kind, count.sum());
-        });
+        for (var kind : byKind.entrySet()) {
+            long count = kind.getValue().sum();
+            if (count > 0) now.put(kind.getKey(), count);
+        }
         return now;
     }
 

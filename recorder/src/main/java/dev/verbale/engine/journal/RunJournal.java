@@ -30,7 +30,7 @@ public final class RunJournal {
     private static final long BETWEEN_CHECKS_MICROS = 200_000;
 
     private final MonotonicClock clock = new MonotonicClock();
-    private final Problems problems = new Problems(this::problem);
+    private final Problems problems = new Problems(this);
 
     private final Missing missing = new Missing();
     private final AtomicLong lastChecked = new AtomicLong();
@@ -119,7 +119,7 @@ public final class RunJournal {
     }
 
     /** The disk that refused the cause of a problem refuses the problem too; the cause is what is counted. */
-    private void problem(String text) {
+    void problem(String text) {
         unwritten(new ProblemMet(clock.micros(), text));
     }
 
@@ -199,6 +199,7 @@ public final class RunJournal {
         return missing();
     }
 
+    /** Waits for the disk. */
     public void sync() throws IOException {
         JournalWriter writer = journal;
         if (writer != null) writer.sync();

@@ -4,8 +4,8 @@ import dev.verbale.engine.journal.RunJournal;
 import dev.verbale.event.FactStated;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
-import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  * Notices that somebody records in tests that no adapter reports: their framework's adapter is missing, and a run that says that no
  * test ran would be no help. Told by the stack of the first calls outside of tests, while there is no test.
  */
-public final class UnrecordedTests {
+public final class UnrecordedTests implements Runnable {
 
     private static final int MAX_CHECKS = 20;
 
@@ -24,22 +24,23 @@ public final class UnrecordedTests {
             "io.cucumber.core.runner.", "Cucumber",
             "org.junit.jupiter.engine.", "JUnit Jupiter");
 
-    private final BooleanSupplier hasAdapter;
+    private final Set<String> adapters;
     private final RunJournal journal;
     private final Totals totals;
     private final AtomicInteger checks = new AtomicInteger();
     private volatile @Nullable String framework;
 
-    /** @param hasAdapter whether the adapter of a framework is at work: then its tests are yet to begin */
-    public UnrecordedTests(RunJournal journal, Totals totals, BooleanSupplier hasAdapter) {
-        this.hasAdapter = hasAdapter;
+    /** @param adapters those of frameworks that are at work: their tests are yet to begin */
+    public UnrecordedTests(RunJournal journal, Totals totals, Set<String> adapters) {
+        this.adapters = adapters;
         this.journal = journal;
         this.totals = totals;
     }
 
     /** Something is recorded that belongs to no test. Where there is none so far, it may come from one that no adapter reported. */
-    public void check() {
-        if (hasAdapter.getAsBoolean() || totals.all() > 0 || framework != null || checks.incrementAndGet() > MAX_CHECKS)
+    @Override
+    public void run() {
+        if (!adapters.isEmpty() || totals.all() > 0 || framework != null || checks.incrementAndGet() > MAX_CHECKS)
             return;
         Optional<String> found = StackWalker.getInstance().walk(UnrecordedTests::runner);
         if (found.isEmpty()) return;

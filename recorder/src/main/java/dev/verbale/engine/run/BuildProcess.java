@@ -23,8 +23,7 @@ record BuildProcess(long pid, Instant started, String commandLine) {
     /** The class in Maven's own start script. The shell between Maven and the fork names the fork's jar, and not this. */
     private static final String MAVEN = "org.codehaus.plexus.classworlds.launcher.Launcher";
 
-    private static final Pattern ROOT =
-            Pattern.compile("-Dmaven\\.multiModuleProjectDirectory=(.+?) (?=-|" + Pattern.quote(MAVEN) + ")");
+    private static final String ROOT = "-Dmaven\\.multiModuleProjectDirectory=(.+?) (?=-|" + Pattern.quote(MAVEN) + ")";
 
     /**
      * The Maven process above this JVM, where Surefire or Failsafe started it. A JVM that a test starts is not asked to
@@ -55,7 +54,7 @@ record BuildProcess(long pid, Instant started, String commandLine) {
      * not below it, or where it holds no project.
      */
     public Optional<Path> root() {
-        Matcher match = ROOT.matcher(commandLine);
+        Matcher match = Pattern.compile(ROOT).matcher(commandLine);
         if (!match.find()) return Optional.empty();
         try {
             Path root = Path.of(match.group(1));
