@@ -117,9 +117,10 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
     @Override
     public void executionFinished(TestIdentifier id, TestExecutionResult result) {
         TestPlan running = plan;
-        if (running == null || result == null || isNobodys(id, running)) return;
+        if (running == null || result == null || id == null) return;
         OpenScopes.Open open = OpenScopes.close(id.getUniqueIdObject());
         if (open == null) {
+            if (isNobodys(id, running)) return;
             if (isEngine(id) && result.getStatus() != TestExecutionResult.Status.SUCCESSFUL)
                 recorder.endContainer(startContainer(id, Position.of(id, running), null), testEnd(result), 0);
         } else if (id.isTest()) {
@@ -203,7 +204,9 @@ public final class VerbaleExecutionListener implements TestExecutionListener {
     /** An adapter listens to that framework itself, and hears more of it. The engine may be one that a suite holds. */
     private boolean isClaimed(TestIdentifier id) {
         if (!recorder.hasClaims()) return false;
-        for (UniqueId.Segment segment : id.getUniqueIdObject().getSegments()) {
+        List<UniqueId.Segment> segments = id.getUniqueIdObject().getSegments();
+        for (int i = 0; i < segments.size(); i++) { // asked for each test: an iterator would be made for each
+            UniqueId.Segment segment = segments.get(i);
             if (segment.getType().equals(ENGINE) && recorder.isClaimed(segment.getValue())) return true;
             boolean isRunner = segment.getType().equals("runner");
             if (isRunner && recorder.isClaimed("cucumber") && CucumberRunner.runs(segment.getValue())) return true;
