@@ -79,7 +79,7 @@ public final class RunJournal {
      */
     public boolean append(ScopeNode scope, Event event) {
         reopenIfGone(event.at());
-        if (scope.generation != generation) begin(scope);
+        if (scope.journal() != generation) begin(scope);
         return append(event);
     }
 
@@ -87,24 +87,24 @@ public final class RunJournal {
     public void begins(ScopeNode scope, Event start) {
         scope.start = start;
         reopenIfGone(start.at());
-        if (scope.outer != null && scope.outer.generation != generation) begin(scope.outer);
+        if (scope.outer != null && scope.outer.journal() != generation) begin(scope.outer);
         int now = generation;
-        if (append(start)) scope.generation = now;
+        if (append(start)) scope.begunIn(now);
     }
 
     /** What lies around it first. Without recursion: there may be as many steps in each other as there is stack. */
     private void begin(ScopeNode innermost) {
         int now = generation;
         Deque<ScopeNode> missingHere = new ArrayDeque<>();
-        for (ScopeNode node = innermost; node != null && node.generation != now; node = node.outer)
-            if (node.start == null) node.generation = now; // the run, which nothing begins
+        for (ScopeNode node = innermost; node != null && node.journal() != now; node = node.outer)
+            if (node.start == null) node.begunIn(now); // the run, which nothing begins
             else if (!node.hasEnded()) missingHere.push(node);
         for (ScopeNode node : missingHere) {
             Event start = node.start;
             if (start == null) continue;
-            boolean counted = node.generation == 0; // as missing, when it had no room
+            boolean counted = node.journal() == 0; // as missing, when it had no room
             if (unwritten(start) != null) return; // no room still; what comes now is counted by itself
-            node.generation = now;
+            node.begunIn(now);
             if (counted) missing.add(JournalFormat.word(start), -1);
         }
     }

@@ -2,11 +2,14 @@ package dev.verbale.engine.scope;
 
 import dev.verbale.Scope;
 import dev.verbale.event.Event;
-import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.jspecify.annotations.Nullable;
 
-/** A scope, and what lies around it. */
-public class ScopeNode extends AtomicBoolean implements Scope {
+/**
+ * A scope, and what lies around it. A step is one, made for each of millions of steps: so two things that change are one number of
+ * its own, twice the journal in which its beginning stands, and one more when it has ended.
+ */
+public class ScopeNode extends AtomicInteger implements Scope {
 
     private static final long serialVersionUID = 1;
 
@@ -19,8 +22,6 @@ public class ScopeNode extends AtomicBoolean implements Scope {
 
     /** What began it; null for the run, which nothing begins. */
     public transient volatile @Nullable Event start;
-    /** In which journal of this JVM its beginning stands; 0 for none. */
-    public transient volatile int generation;
 
     public ScopeNode(int id, @Nullable ScopeNode outer, ScopeState state, @Nullable ScopeNode before) {
         this.id = id;
@@ -34,13 +35,29 @@ public class ScopeNode extends AtomicBoolean implements Scope {
         return id;
     }
 
-    /** Whether this call is the one that ends it. It is its own flag: a step is made for each of millions of steps. */
+    /** In which journal of this JVM its beginning stands, counted from 1; 0 for none. */
+    public final int journal() {
+        return get() >> 1;
+    }
+
+    /** Its beginning stands in that journal. */
+    public final void begunIn(int journal) {
+        int now = get();
+        while (!compareAndSet(now, journal << 1 | (now & 1))) now = get();
+    }
+
+    /** Whether this call is the one that ends it. */
     public final boolean endsNow() {
-        return compareAndSet(false, true);
+        int now = get();
+        while ((now & 1) == 0) {
+            if (compareAndSet(now, now | 1)) return true;
+            now = get();
+        }
+        return false;
     }
 
     public final boolean hasEnded() {
-        return get();
+        return (get() & 1) != 0;
     }
 
     /** The test, the container or the run that this is or lies in. */
