@@ -24,12 +24,11 @@ public final class WellFormedText {
         int length = text.length();
         int i = from;
         while (i < length) {
-            char c = text.charAt(i);
-            boolean ordinary = c < Character.MIN_SURROGATE || c > Character.MAX_SURROGATE;
-            boolean paired =
-                    Character.isHighSurrogate(c) && i + 1 < length && Character.isLowSurrogate(text.charAt(i + 1));
-            if (!ordinary && !paired) return i;
-            i += ordinary ? 1 : 2;
+            char c = text.charAt(i++);
+            if (c < Character.MIN_SURROGATE || c > Character.MAX_SURROGATE) continue;
+            boolean paired = Character.isHighSurrogate(c) && i < length && Character.isLowSurrogate(text.charAt(i));
+            if (!paired) return i - 1;
+            i++;
         }
         return -1;
     }

@@ -15,16 +15,17 @@ final class DataSets {
     private final Map<String, Integer> numbers = new HashMap<>();
 
     DataSets(List<Row> rows) {
-        Map<String, Set<String>> keys = new HashMap<>();
+        Map<String, String> first = new HashMap<>();
+        Set<String> ofSeveral = new HashSet<>();
         for (Row row : rows) {
             String method = method(row);
-            if (method != null)
-                keys.computeIfAbsent(method, name -> new HashSet<>()).add(row.key());
+            String key = method == null ? null : first.putIfAbsent(method, row.key());
+            if (method != null && key != null && !key.equals(row.key())) ofSeveral.add(method);
         }
+        if (ofSeveral.isEmpty()) return;
         for (Row row : rows) {
             String method = method(row);
-            if (method != null && keys.getOrDefault(method, Set.of()).size() > 1)
-                numbers.putIfAbsent(method, numbers.size());
+            if (method != null && ofSeveral.contains(method)) numbers.putIfAbsent(method, numbers.size());
         }
     }
 
@@ -35,7 +36,7 @@ final class DataSets {
     /** Which set it is one of; null for none. */
     @Nullable
     Integer number(Row row) {
-        return numbers.get(String.valueOf(method(row)));
+        return numbers.isEmpty() ? null : numbers.get(String.valueOf(method(row)));
     }
 
     /** The first check of it that failed; null where none did, or it is of no set. */

@@ -1,7 +1,6 @@
 package dev.verbale.report;
 
 import dev.verbale.event.Outcome;
-import dev.verbale.json.JsonOut;
 import dev.verbale.report.TestDrafts.Draft;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
@@ -11,7 +10,6 @@ import dev.verbale.results.RunBeginning;
 import dev.verbale.results.TestKeeper;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.TestResult.Course;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
@@ -20,7 +18,6 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.core.JsonGenerator;
 
 /**
  * Writes what the page says of each test as soon as it was read, and keeps of a test only what the rest of the page is made of: all of
@@ -35,6 +32,8 @@ final class DraftedTests implements TestKeeper {
     private final boolean isGoing;
     /** By an object that is a test's own, and stays the same when its attempt is numbered. */
     private final IdentityHashMap<Course, Draft> byCourse = new IdentityHashMap<>();
+
+    private final ThreadLocal<JsonBytes> bytes = ThreadLocal.withInitial(JsonBytes::new);
 
     private @Nullable RunBeginning run;
     private @Nullable AttachmentCopier attachments;
@@ -85,13 +84,11 @@ final class DraftedTests implements TestKeeper {
     }
 
     private Draft draft(Row row, Map<Integer, List<Entry.CheckEntry>> checks) throws IOException {
-        var test = new ByteArrayOutputStream(1_024);
-        try (JsonGenerator json = JsonOut.generator(test)) {
-            writer().write(json, row, checks, isGoing ? TestWriter.With.ID : TestWriter.With.NOTHING);
-        }
+        byte[] test = bytes.get()
+                .of(json -> writer().write(json, row, checks, isGoing ? TestWriter.With.ID : TestWriter.With.NOTHING));
         var lines = new ExchangeRows(beginning().started());
         lines.add(row.entries(), checks);
-        return drafts.add(test.toByteArray(), lines.bytes(), lines.count());
+        return drafts.add(test, lines.bytes(), lines.count());
     }
 
     TestWriter writer() {

@@ -2,7 +2,6 @@ package dev.verbale.report;
 
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Outcome;
-import dev.verbale.json.JsonOut;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Entry.CheckEntry;
 import java.io.ByteArrayOutputStream;
@@ -20,6 +19,7 @@ import tools.jackson.core.JsonGenerator;
 final class ExchangeRows {
 
     private final Instant start;
+    private final JsonBytes lines = new JsonBytes();
     private final ByteArrayOutputStream bytes = new ByteArrayOutputStream(0);
     private int count;
 
@@ -31,11 +31,9 @@ final class ExchangeRows {
     /** @param checks what was checked of each, by its id */
     void add(List<Entry> entries, Map<Integer, List<CheckEntry>> checks) throws IOException {
         for (Entry.ExchangeEntry exchange : Entry.ExchangeEntry.in(entries)) {
-            var line = new ByteArrayOutputStream();
-            try (JsonGenerator json = JsonOut.generator(line)) {
-                write(json, exchange, failed(checks.get(exchange.made().id())));
-            }
-            bytes.write(line.toByteArray(), 1, line.size() - 1); // without the bracket: the row comes first
+            byte[] line = lines.of(json ->
+                    write(json, exchange, failed(checks.get(exchange.made().id()))));
+            bytes.write(line, 1, line.length - 1); // without the bracket: the row comes first
             bytes.write('\n');
             count++;
         }

@@ -75,12 +75,16 @@ final class RowFiles {
     void write(Path data) throws IOException {
         Path folder = Files.createDirectories(data.resolve("rows"));
         IdentityHashMap<Row, Integer> ranks = ranks();
+        List<SideBySide.Part> files = new ArrayList<>();
         for (int file = 0; file < count(rows); file++) {
             List<Row> some = rows.subList(file * ROWS_A_FILE, Math.min(rows.size(), (file + 1) * ROWS_A_FILE));
-            String columns = columns(some, ranks);
             String name = String.valueOf(file);
-            ScriptFile.write(folder.resolve(name + ".js"), "rows", name, json -> json.writeString(columns));
+            files.add(() -> {
+                String columns = columns(some, ranks);
+                ScriptFile.write(folder.resolve(name + ".js"), "rows", name, json -> json.writeString(columns));
+            });
         }
+        SideBySide.run(files);
     }
 
     private String columns(List<Row> some, IdentityHashMap<Row, Integer> ranks) throws IOException {

@@ -4,10 +4,8 @@ import dev.verbale.event.Outcome;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 
 /**
  * Numbers the attempts of what ran several times. The same key in one run is the same test, whatever its attempts came to and whichever
@@ -15,9 +13,7 @@ import java.util.Set;
  */
 final class AttemptNumbers {
 
-    private final Map<String, Integer> left = new HashMap<>();
-    private final Map<String, Integer> attempts = new HashMap<>();
-    private final Set<String> failedBefore = new HashSet<>();
+    private final Map<String, Attempts> attempts = new HashMap<>();
     private final List<TestResult.Attempt[]> byJournal = new ArrayList<>();
 
     AttemptNumbers() {}
@@ -46,16 +42,25 @@ final class AttemptNumbers {
 
     /** There is one more of {@code key}; before the first is numbered. */
     void count(String key) {
-        left.merge(key, 1, Integer::sum);
+        attempts.computeIfAbsent(key, first -> new Attempts()).all++;
     }
 
     /** Of the next attempt, in the order in which they started. */
     TestResult.Attempt next(String key, Outcome outcome) {
-        boolean again = left.merge(key, -1, Integer::sum) > 0;
-        int number = attempts.merge(key, 1, Integer::sum);
-        boolean recovered = failedBefore.contains(key) && outcome.equals(Outcome.PASSED);
-        if (outcome.needsAttention()) failedBefore.add(key);
+        Attempts one = attempts.computeIfAbsent(key, uncounted -> new Attempts());
+        int number = ++one.numbered;
+        boolean again = number < one.all;
+        boolean recovered = one.oneFailed && outcome.equals(Outcome.PASSED);
+        one.oneFailed |= outcome.needsAttention();
         return number == 1 && !again ? TestResult.Attempt.ONLY : new TestResult.Attempt(number, again, recovered);
+    }
+
+    /** Of one test. */
+    private static final class Attempts {
+        int all;
+        int numbered;
+        /** Among those that were numbered. */
+        boolean oneFailed;
     }
 
     /** Of a test of a journal; one that came since it was looked through is the only one. */

@@ -239,16 +239,18 @@ final class BriefText {
     }
 
     private void others(FailureReason reason) {
-        int hash = test.key().hashCode(); // of thousands that begin alike, letter by letter takes a second
-        List<TestResult> others = reason.tests().stream()
-                .filter(other -> other.key().hashCode() != hash || !other.key().equals(test.key()))
-                .toList();
-        if (others.isEmpty()) return;
         List<String> lines = new ArrayList<>();
         lines.add(line(reason.title()));
-        for (TestResult other : others.subList(0, Math.min(MAX_OTHERS, others.size())))
-            lines.add("- " + line(other.key()));
-        if (others.size() > MAX_OTHERS) lines.add("- and " + (others.size() - MAX_OTHERS) + " more");
+        for (TestResult other : reason.tests()) {
+            if (lines.size() > MAX_OTHERS) break;
+            if (!other.key().equals(test.key())) lines.add("- " + line(other.key()));
+        }
+        if (lines.size() == 1) return;
+        // Of each test only its last attempt has a reason: to look for more of this one among thousands, for each of
+        // hundreds, takes a
+        // second.
+        int more = reason.tests().size() - lines.size();
+        if (more > 0) lines.add("- and " + more + " more");
         section("Others with this reason", lines);
     }
 

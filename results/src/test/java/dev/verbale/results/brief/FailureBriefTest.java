@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.verbale.event.AttachmentStored;
+import dev.verbale.event.Event;
 import dev.verbale.event.Failure;
 import dev.verbale.event.LogWritten;
 import dev.verbale.event.Outcome;
@@ -188,5 +189,39 @@ class FailureBriefTest {
                                 || line.matches("## (Failure|What happened|Environment|Others.*)"));
             }
         }
+    }
+
+    @Test
+    void names_the_first_others_with_the_reason_and_counts_the_rest_without_its_own_attempts() throws Exception {
+        SampleRun sample = SampleRun.in(root, "again");
+        int id = 10;
+        for (String name : List.of("a", "b", "b", "c", "d", "e", "f", "g", "h", "i", "j", "k"))
+            for (Event event : failing(id++, name)) sample.write(event);
+        Run again = sample.read();
+
+        assertThat(others(again, "a")).containsExactly("b", "c", "d", "e", "f", "g", "h", "i", "and 2 more");
+        assertThat(others(again, "b")).containsExactly("a", "c", "d", "e", "f", "g", "h", "i", "and 2 more");
+        assertThat(others(again, "k")).containsExactly("a", "b", "c", "d", "e", "f", "g", "h", "and 2 more");
+    }
+
+    private static List<Event> failing(int id, String name) {
+        String key = "dev.orto.RotaTest." + name + "()";
+        return List.of(
+                new TestStarted(id, id, 0, key, name, "dev.orto.RotaTest", name, "main", List.of()),
+                new TestEnded(id + 1_000, id, Outcome.ERRORED, null, NO_BUTTON));
+    }
+
+    private static List<String> others(Run run, String name) {
+        TestResult test = run.needingAttention().stream()
+                .filter(one -> one.name().equals(name))
+                .findFirst()
+                .orElseThrow();
+        String text = FailureBrief.of(run, test, reason(run, test), BriefOptions.longest(12_000))
+                .text();
+        return text.substring(text.indexOf("## Others with this reason"))
+                .lines()
+                .filter(line -> line.startsWith("- "))
+                .map(line -> line.replaceAll("^- (dev.orto.RotaTest.)?|\\(\\)$", ""))
+                .toList();
     }
 }
