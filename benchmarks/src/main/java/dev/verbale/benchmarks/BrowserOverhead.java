@@ -61,10 +61,10 @@ public final class BrowserOverhead {
                 Locale.ROOT,
                 "%-8s p50 %6.2f ms, p95 %6.2f ms for each find and click; whole %6.2f s; processors busy %.2f%n",
                 way,
-                median(list, 0),
-                median(list, 1),
-                median(list, 2),
-                median(list, 3)));
+                Figures.median(list, one -> one[0]),
+                Figures.median(list, one -> one[1]),
+                Figures.median(list, one -> one[2]),
+                Figures.median(list, one -> one[3])));
         double[] slower = more(results, rounds, (video, without) -> 100 * (video[0] / without[0] - 1));
         double[] busier = more(results, rounds, (video, without) -> 100 * (video[3] - without[3]));
         System.out.printf(
@@ -180,14 +180,5 @@ public final class BrowserOverhead {
         options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking");
         options.addArguments("--window-size=1280,943");
         return new ChromeDriver(options);
-    }
-
-    private static double median(List<double[]> results, int position) {
-        return results.stream()
-                .mapToDouble(one -> one[position])
-                .sorted()
-                .skip(results.size() / 2)
-                .findFirst()
-                .orElseThrow();
     }
 }

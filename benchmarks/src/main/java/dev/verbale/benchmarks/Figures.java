@@ -6,8 +6,10 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.function.ToDoubleFunction;
 
 /** The figures that have a goal, as they were measured last: {@code figures.tsv}, of which {@link GoalsPlot} draws a plot. */
 final class Figures {
@@ -34,6 +36,11 @@ final class Figures {
         double[] sorted = values.clone();
         Arrays.sort(sorted);
         return sorted[sorted.length / 2];
+    }
+
+    /** Of what {@code value} finds in each. */
+    static <T> double median(List<T> all, ToDoubleFunction<T> value) {
+        return median(all.stream().mapToDouble(value).toArray());
     }
 
     /** Such as {@code 12.3 (11.9 to 14.0)}: the median, the least and the most. */

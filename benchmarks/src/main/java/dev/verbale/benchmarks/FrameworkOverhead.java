@@ -29,21 +29,21 @@ public final class FrameworkOverhead {
         List<String> with = Arrays.asList(System.getProperty("java.class.path").split(File.pathSeparator));
         List<String> without =
                 with.stream().filter(entry -> !entry.contains(adapter)).toList();
-        List<Long> recorded = new ArrayList<>();
-        List<Long> bare = new ArrayList<>();
+        var recorded = new double[ROUNDS];
+        var bare = new double[ROUNDS];
         for (int round = 0; round < ROUNDS; round++) {
-            bare.add(micros(framework, without, tests, false));
-            recorded.add(micros(framework, with, tests, true));
+            bare[round] = micros(framework, without, tests, false);
+            recorded[round] = micros(framework, with, tests, true);
         }
         System.out.printf(
                 Locale.ROOT,
                 "%-9s %d tests: without %6.0f ms, with %6.0f ms: %.2f times, %.0f microseconds a test more%n",
                 framework,
                 tests,
-                median(bare) / 1e3,
-                median(recorded) / 1e3,
-                (double) median(recorded) / median(bare),
-                (double) (median(recorded) - median(bare)) / tests);
+                Figures.median(bare) / 1e3,
+                Figures.median(recorded) / 1e3,
+                Figures.median(recorded) / Figures.median(bare),
+                (Figures.median(recorded) - Figures.median(bare)) / tests);
     }
 
     private static long micros(String framework, List<String> classPath, int tests, boolean recorded) throws Exception {
@@ -64,9 +64,5 @@ public final class FrameworkOverhead {
                 .findFirst()
                 .orElseThrow(() -> new IllegalStateException(output))
                 .substring("micros ".length()));
-    }
-
-    private static long median(List<Long> values) {
-        return values.stream().sorted().skip(values.size() / 2).findFirst().orElseThrow();
     }
 }

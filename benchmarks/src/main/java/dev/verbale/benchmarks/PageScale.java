@@ -9,7 +9,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Stream;
 import org.openqa.selenium.chrome.ChromeDriver;
@@ -123,7 +122,7 @@ public final class PageScale {
             }
             System.out.printf(
                     "  first view %.0f ms, list %.0f ms, a search %.0f ms, a test %.0f ms (medians of %d)%n",
-                    median(first), median(list), median(search), median(test), ROUNDS);
+                    Figures.median(first), Figures.median(list), Figures.median(search), Figures.median(test), ROUNDS);
         } finally {
             chromium.quit();
         }
@@ -145,10 +144,5 @@ public final class PageScale {
 
     private static double number(ChromeDriver chromium, String script) {
         return ((Number) chromium.executeScript(script)).doubleValue();
-    }
-
-    private static double median(double[] values) {
-        Arrays.sort(values);
-        return values[values.length / 2];
     }
 }

@@ -61,10 +61,10 @@ public final class PairedCpu {
                     "%7d  %-14s %7.0f  %-20s  %8.0f  %5.0f%n",
                     count,
                     name,
-                    median(list.stream().map(Overhead::cpu).toList()),
+                    Figures.median(list, Overhead::cpu),
                     Figures.withSpread(ratios(list, bare)),
-                    median(list.stream().map(Overhead::wall).toList()),
-                    median(list.stream().map(Overhead::bytes).toList())));
+                    Figures.median(list, Overhead::wall),
+                    Figures.median(list, Overhead::bytes)));
             if (count == 1) keep(overheads, bare);
         }
         System.exit(0);
@@ -129,9 +129,5 @@ public final class PairedCpu {
         } catch (InterruptedException stopped) {
             Thread.currentThread().interrupt();
         }
-    }
-
-    private static double median(List<Double> values) {
-        return values.stream().sorted().skip(values.size() / 2).findFirst().orElseThrow();
     }
 }

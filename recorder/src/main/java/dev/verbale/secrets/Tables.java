@@ -13,20 +13,6 @@ final class Tables {
     private static final int MAX_COLUMNS = 500;
     static final String SEPARATORS = "|,;\t";
 
-    private static final byte OTHER = 0;
-    private static final byte BLANK = 1;
-    private static final byte SEPARATOR = 2;
-    private static final byte LINE_END = 3;
-    private static final byte[] KINDS = new byte[128];
-
-    static {
-        KINDS[' '] = BLANK;
-        KINDS['"'] = BLANK;
-        KINDS['\n'] = LINE_END;
-        KINDS['\r'] = LINE_END;
-        for (char separator : SEPARATORS.toCharArray()) KINDS[separator] = SEPARATOR;
-    }
-
     private final SecretNames names;
 
     /** 0 outside of tables. */
@@ -59,7 +45,8 @@ final class Tables {
 
     /** Looks at the whole line that begins at {@code from}. */
     void findAt(String text, int from, Found found) {
-        if ((separator == 0 || !isRow(text, from, found)) && namesSecret(text, from)) columnsOf(text, from);
+        lineBegins(text, from, found);
+        restOfLine(text, from);
     }
 
     /** Another text, or a piece of one. */
@@ -96,8 +83,19 @@ final class Tables {
 
     /** What comes now of the line was found to be a secret, and nobody looks at the separators in there. */
     void partIsMasked(String text) {
-        if (line >= 0 && namesSecret(text, line)) columnsOf(text, line);
-        line = -1;
+        restOfLine(text, last < 0 ? line : last + 1);
+    }
+
+    /** Looks at all separators of the line from {@code from} on, and at its end. */
+    private void restOfLine(String text, int from) {
+        int i = from;
+        while (line >= 0 && i < text.length()) {
+            char c = text.charAt(i);
+            if (c == '\n' || c == '\r') break;
+            if (SEPARATORS.indexOf(c) >= 0) separatorAt(text, i);
+            i++;
+        }
+        lineEnds(text, i);
     }
 
     /** Whether a secret name ends before {@code at}, where it did not already before the separator before. */
@@ -141,35 +139,6 @@ final class Tables {
             secret = columnsFound;
             return;
         }
-    }
-
-    /** Whether a secret name ends before a separator, or with the line: nearly no line has one. */
-    private boolean namesSecret(String text, int from) {
-        int length = text.length();
-        boolean separated = false;
-        int end = from; // of what is no blank and no quote
-        for (int i = from; i < length; i++) {
-            int next = behindOther(text, i, length);
-            if (next > i) end = next;
-            i = next;
-            if (i == length) break;
-            char c = text.charAt(i);
-            byte kind = KINDS[c];
-            if (kind == BLANK) continue;
-            if (kind == LINE_END) break;
-            separated = true;
-            if (names.endsSecret(text, end)) return true;
-            if (c != '\t') end = i + 1;
-        }
-        return separated && names.endsSecret(text, end);
-    }
-
-    private static int behindOther(String text, int from, int length) {
-        for (int i = from; i < length; i++) {
-            char c = text.charAt(i);
-            if (c < KINDS.length && KINDS[c] != OTHER) return i;
-        }
-        return length;
     }
 
     private void mask(String text, List<int[]> cells, Found found) {
