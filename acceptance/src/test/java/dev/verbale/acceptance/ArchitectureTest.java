@@ -26,7 +26,11 @@ import org.jspecify.annotations.NullMarked;
 class ArchitectureTest {
 
     private static final String[] FORMAT = {
-        "dev.verbale.event..", "dev.verbale.journal..", "dev.verbale.folder..", "dev.verbale.json.."
+        "dev.verbale.event..",
+        "dev.verbale.journal..",
+        "dev.verbale.folder..",
+        "dev.verbale.json..",
+        "dev.verbale.stack.."
     };
     private static final String[] RECORDER = {
         "dev.verbale",

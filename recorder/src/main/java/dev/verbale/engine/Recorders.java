@@ -36,8 +36,14 @@ public final class Recorders implements RecorderProvider {
      * ends in an overflow is lost to the JVM, and each later call of a test's would throw.
      */
     @SuppressWarnings("UnusedVariable") // that it is made is its use
-    private static final List<Object> AHEAD =
-            List.of(Step.NONE, Exchange.NONE, PendingAttachment.NONE, Scope.NONE, Entered.NOWHERE, StepKind.ACTION);
+    private static final List<Object> AHEAD = List.of(
+            AdapterRecorder.none(),
+            Step.NONE,
+            Exchange.NONE,
+            PendingAttachment.NONE,
+            Scope.NONE,
+            Entered.NOWHERE,
+            StepKind.ACTION);
 
     private static volatile @Nullable AdapterRecorder current;
 

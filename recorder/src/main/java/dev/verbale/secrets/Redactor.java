@@ -1,6 +1,5 @@
 package dev.verbale.secrets;
 
-import dev.verbale.json.TextFilter;
 import java.util.Collection;
 import java.util.List;
 import java.util.regex.Pattern;
@@ -12,7 +11,7 @@ import java.util.regex.Pattern;
  *
  * <p>Nearly every text holds none of this, so a quick look decides first whether the search is worth it. Safe from any thread.
  */
-public final class Redactor implements TextFilter {
+public final class Redactor {
 
     /** What stands in the place of a secret. */
     public static final String MASK = "[masked]";
@@ -41,11 +40,6 @@ public final class Redactor implements TextFilter {
     /** Whether the value that goes by {@code name} is secret. */
     public boolean isSecretName(String name) {
         return names.isSecret(name);
-    }
-
-    @Override
-    public String filtered(String text) {
-        return redacted(text);
     }
 
     /** {@code text} with its secrets masked; the same instance where there are none. */

@@ -87,7 +87,7 @@ public record RunOpening(RunFolder folder, JournalWriter journal, RunJournal.Reo
                 return JournalWriter.open(
                         folder.journal(worker),
                         new JournalOpened(JournalFormat.VERSION, worker, wall, pid, Version.text(), libraries),
-                        redactor);
+                        redactor::redacted);
             } catch (FileAlreadyExistsException taken) {
                 if (number > MAX_WORKERS) throw taken;
             }
