@@ -5,6 +5,7 @@ import dev.verbale.content.CsvText;
 import dev.verbale.content.PngImage;
 import dev.verbale.content.TextStream;
 import java.awt.image.RenderedImage;
+import java.io.IOException;
 import java.io.InputStream;
 import java.lang.System.Logger.Level;
 import java.nio.file.Path;
@@ -41,14 +42,16 @@ public final class Verbale {
 
     private Verbale() {}
 
-    // Each call catches for itself: where the stack ends, a method that catches for all of them could not be called.
+    // Each call catches for itself: where the stack ends, a method that catches for all of them could not be called. An
+    // InternalError is what the JVM throws where the stack ends while it links a lambda of the engine's for the first
+    // time.
 
     /** Runs {@code action} as a step, timed, inside the step that is open on this thread. */
     public static <X extends Throwable> void step(String name, ThrowingRunnable<X> action) throws X {
         Step step = Step.NONE;
         try {
             step = recorder().startStep(name);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
         run(step, action);
@@ -64,14 +67,14 @@ public final class Verbale {
         } catch (Throwable failure) {
             try {
                 step.failed(failure);
-            } catch (StackOverflowError | LinkageError lost) {
+            } catch (StackOverflowError | LinkageError | InternalError lost) {
                 LostCalls.count++;
             }
             throw failure; // the user's own exception, the same instance
         }
         try {
             step.passed();
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -94,7 +97,7 @@ public final class Verbale {
         Step step = Step.NONE;
         try {
             step = recorder().startStep(name).within(budget);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
         run(step, action);
@@ -106,7 +109,7 @@ public final class Verbale {
     public static Step begin(String name) {
         try {
             return recorder().startStep(name);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
             return Step.NONE;
         }
@@ -116,7 +119,7 @@ public final class Verbale {
     public static void skip(String name, String reason) {
         try {
             recorder().startStep(name).skipped(reason);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -141,7 +144,7 @@ public final class Verbale {
         boolean gathered = failure == null;
         try {
             gathered |= recorder().checked(name, failure);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
         if (failure != null && !gathered) throw sneaky(failure);
@@ -154,7 +157,7 @@ public final class Verbale {
     public static void secret(String value) {
         try {
             recorder().secret(value);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -163,7 +166,7 @@ public final class Verbale {
     public static void about(@Nullable String text, @Nullable String severity, @Nullable String owner) {
         try {
             recorder().about(text, severity, owner, List.of());
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -172,7 +175,7 @@ public final class Verbale {
     public static void link(String name) {
         try {
             recorder().about(null, null, null, Arrays.asList(name));
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -181,7 +184,7 @@ public final class Verbale {
     public static Runnable carry(Runnable work) {
         try {
             return work == null ? work : recorder().carry(work);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
             return work;
         }
@@ -194,7 +197,7 @@ public final class Verbale {
     public static <T extends @Nullable Object> CarriedTask<T> carry(Callable<T> work) {
         try {
             return work == null ? nothing() : recorder().carry(work);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
             return new UncarriedTask<>(work);
         }
@@ -207,14 +210,19 @@ public final class Verbale {
 
     /** {@code executor}, and all that is handed to it belongs to the step that is open where it is handed over. */
     public static Executor carry(Executor executor) {
-        return executor == null ? executor : work -> executor.execute(carry(work));
+        try {
+            return executor == null ? executor : new Carrying(executor);
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
+            LostCalls.count++;
+            return executor;
+        }
     }
 
     /** The same for an executor service. */
     public static ExecutorService carry(ExecutorService executor) {
         try {
             return executor == null ? executor : recorder().carry(executor);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
             return executor;
         }
@@ -229,7 +237,7 @@ public final class Verbale {
     public static Exchange exchange(String method, String url) {
         try {
             return recorder().exchange(method, url);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
             return Exchange.NONE;
         }
@@ -243,7 +251,7 @@ public final class Verbale {
     public static void log(String text, @Nullable Object... values) {
         try {
             recorder().log(text, values);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -252,7 +260,7 @@ public final class Verbale {
     public static void log(Level level, String text, @Nullable Object... values) {
         try {
             recorder().log(level, text, values);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -265,7 +273,7 @@ public final class Verbale {
     public static void data(String name, @Nullable Object value) {
         try {
             recorder().data(name, value);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -274,7 +282,7 @@ public final class Verbale {
     public static void fact(String name, @Nullable Object value) {
         try {
             recorder().fact(name, value);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -286,13 +294,9 @@ public final class Verbale {
      * @param mediaType such as {@code text/csv}
      */
     public static void attach(String name, String text, String mediaType) {
-        attach(name, () -> new TextStream(String.valueOf(text)), mediaType);
-    }
-
-    private static void attach(String name, ContentSource content, String mediaType) {
         try {
-            recorder().attach(name, content, mediaType);
-        } catch (StackOverflowError | LinkageError lost) {
+            recorder().attach(name, new Text(text), mediaType);
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -301,7 +305,7 @@ public final class Verbale {
     public static void attach(String name, byte[] content, String mediaType) {
         try {
             recorder().attach(name, content, mediaType);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -313,7 +317,7 @@ public final class Verbale {
     public static void attach(String name, InputStream content, String mediaType) {
         try {
             recorder().attach(name, content, mediaType);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -325,7 +329,7 @@ public final class Verbale {
     public static void attach(Path file) {
         try {
             recorder().attach(file);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -334,7 +338,7 @@ public final class Verbale {
     public static void attachMoved(Path file) {
         try {
             recorder().attachMoved(file);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -346,14 +350,18 @@ public final class Verbale {
 
     /** Attaches a table, as comma-separated values (RFC 4180). */
     public static void attachTable(String name, List<String> header, List<? extends List<?>> rows) {
-        attach(name, () -> new TextStream(CsvText.of(header, rows)), "text/csv");
+        try {
+            recorder().attach(name, new Table(header, rows), "text/csv");
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
+            LostCalls.count++;
+        }
     }
 
     /** Attaches an image, as PNG. */
     public static void attachImage(String name, RenderedImage image) {
         try {
-            recorder().attach(name, () -> PngImage.of(image), "image/png");
-        } catch (StackOverflowError | LinkageError lost) {
+            recorder().attach(name, new Image(image), "image/png");
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -362,7 +370,7 @@ public final class Verbale {
     public static PendingAttachment attachLater(String name) {
         try {
             return recorder().attachLater(name);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
             return PendingAttachment.NONE;
         }
@@ -375,7 +383,7 @@ public final class Verbale {
     public static void register(EvidenceSource source) {
         try {
             recorder().register(source);
-        } catch (StackOverflowError | LinkageError lost) {
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -388,6 +396,35 @@ public final class Verbale {
 
     private static Recorder recorder() {
         return Recorder.current();
+    }
+
+    private record Text(@Nullable String text) implements ContentSource {
+        @Override
+        public InputStream open() {
+            return new TextStream(String.valueOf(text));
+        }
+    }
+
+    private record Table(List<String> header, List<? extends List<?>> rows) implements ContentSource {
+        @Override
+        public InputStream open() {
+            return new TextStream(CsvText.of(header, rows));
+        }
+    }
+
+    private record Image(RenderedImage image) implements ContentSource {
+        @Override
+        public @Nullable InputStream open() throws IOException {
+            return PngImage.of(image);
+        }
+    }
+
+    /** All that is handed to it belongs to the step that is open where it is handed over. */
+    private record Carrying(Executor executor) implements Executor {
+        @Override
+        public void execute(Runnable work) {
+            executor.execute(carry(work));
+        }
     }
 
     /** Runs where it is asked to: there is no recorder to carry it. */

@@ -32,6 +32,7 @@ import dev.verbale.engine.log.LogRecorder;
 import dev.verbale.engine.run.RunOpening;
 import dev.verbale.engine.scope.ScopeNode;
 import dev.verbale.engine.scope.Scopes;
+import dev.verbale.engine.scope.ThreadContext;
 import dev.verbale.engine.settings.Redactors;
 import dev.verbale.engine.settings.SettingValues;
 import dev.verbale.engine.step.StepRecorder;
@@ -194,10 +195,18 @@ final class FileRecorder implements AdapterRecorder {
             ScopeNode node = scopes.node(scope);
             if (node == scopes.run() || (before != null && before.isWithin(node))) return Entered.NOWHERE;
             context.current = node;
-            return () -> context.current = before;
+            return new Left(context, before);
         } catch (StackOverflowError | OutOfMemoryError gone) {
             guard.lost++;
             return Entered.NOWHERE;
+        }
+    }
+
+    /** Not a lambda: where the stack ends while one is linked, the JVM throws what means that it is broken itself. */
+    private record Left(ThreadContext context, @Nullable ScopeNode before) implements Entered {
+        @Override
+        public void close() {
+            context.current = before;
         }
     }
 
@@ -239,11 +248,16 @@ final class FileRecorder implements AdapterRecorder {
         }
     }
 
-    // The lifecycle of tests.
+    // The lifecycle of tests. An InternalError is what the JVM throws where the stack ends while it links a lambda.
 
     @Override
     public Scope startContainer(Scope in, TestDescriptor descriptor) {
-        return lifecycle.startContainer(in, descriptor);
+        try {
+            return lifecycle.startContainer(in, descriptor);
+        } catch (StackOverflowError | InternalError full) {
+            guard.lost++;
+            return scopes.run();
+        }
     }
 
     @Override
@@ -278,17 +292,30 @@ final class FileRecorder implements AdapterRecorder {
 
     @Override
     public void endContainer(Scope container, TestEnd how, int notRun) {
-        lifecycle.endContainer(container, how, notRun);
+        try {
+            lifecycle.endContainer(container, how, notRun);
+        } catch (StackOverflowError | InternalError full) {
+            guard.lost++;
+        }
     }
 
     @Override
     public Scope startTest(Scope in, TestDescriptor descriptor) {
-        return lifecycle.startTest(in, descriptor);
+        try {
+            return lifecycle.startTest(in, descriptor);
+        } catch (StackOverflowError | InternalError full) {
+            guard.lost++;
+            return scopes.run();
+        }
     }
 
     @Override
     public void endTest(Scope test, TestEnd how) {
-        lifecycle.endTest(test, how);
+        try {
+            lifecycle.endTest(test, how);
+        } catch (StackOverflowError | InternalError full) {
+            guard.lost++;
+        }
     }
 
     @Override

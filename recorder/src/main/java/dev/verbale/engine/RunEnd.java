@@ -61,11 +61,12 @@ final class RunEnd implements Runnable {
         });
     }
 
-    private static void finish(Runnable part) {
+    /** The rest of the end does not depend on it. */
+    private void finish(Runnable part) {
         try {
             part.run();
         } catch (Throwable broken) {
-            // the rest of the end does not depend on it
+            journal.problems().add("ending the run: " + broken.getClass().getName());
         }
     }
 

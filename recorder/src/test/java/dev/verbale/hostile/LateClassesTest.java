@@ -23,7 +23,9 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.Executor;
 import java.util.function.Consumer;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -80,6 +82,9 @@ class LateClassesTest {
         /** So many frames from a full stack on each call is tried: at first it cannot, then it has what it needs. */
         private static final int FRAMES = 2_000;
 
+        /** Looked at when there is stack again. */
+        private static final List<InternalError> UNLINKED = new ArrayList<>();
+
         private static final EvidenceSource GARDENER = new EvidenceSource() {
             @Override
             public String name() {
@@ -117,6 +122,9 @@ class LateClassesTest {
             CALLS.put(
                     "carried",
                     name -> Verbale.carry((Runnable) () -> Verbale.log(name)).run());
+            CALLS.put(
+                    "carried-executor",
+                    name -> Verbale.carry((Executor) Runnable::run).execute(() -> Verbale.log(name)));
             CALLS.put("evidence", FullStacks::evidence);
             CALLS.put("failing-check", FullStacks::failingCheck);
         }
@@ -139,6 +147,7 @@ class LateClassesTest {
             var deep = new Thread(Verbale.carry((Runnable) () -> fromTheDeepest(call, new int[] {FRAMES})), "deep");
             deep.start();
             deep.join();
+            for (InternalError one : UNLINKED) if (!isOfALambdaInHere(one)) throw new IllegalStateException(kind, one);
             recorder.endTest(test, TestEnd.passed());
             Scope after = recorder.startTest(recorder.run(), descriptor("after it"));
             call.accept("shallow " + kind);
@@ -159,9 +168,21 @@ class LateClassesTest {
             try {
                 call.accept("deep");
                 left[0]--;
-            } catch (StackOverflowError | InternalError noRoomForTheCallItself) {
-                // the next frame has more; the error of the JVM is that of a lambda in here which was to be linked
+            } catch (StackOverflowError noRoomForTheCallItself) {
+                // the next frame has more
+            } catch (InternalError unlinked) {
+                UNLINKED.add(unlinked);
             }
+        }
+
+        /** The JVM throws that where the stack ends while it links a lambda. */
+        private static boolean isOfALambdaInHere(InternalError unlinked) {
+            return Stream.of(unlinked.getStackTrace())
+                    .map(StackTraceElement::getClassName)
+                    .filter(name -> name.startsWith("dev.verbale."))
+                    .findFirst()
+                    .filter(name -> name.startsWith(LateClassesTest.class.getName()))
+                    .isPresent();
         }
 
         /** Without frames: a thousand of them in each line would be most of what is written. */
@@ -174,12 +195,17 @@ class LateClassesTest {
         }
 
         private static void failingStep(String name) {
+            thrown(() -> Verbale.step(name, () -> {
+                throw new Wilted(name);
+            }));
+        }
+
+        /** As the suite would see it. */
+        private static void thrown(Runnable call) {
             try {
-                Verbale.step(name, () -> {
-                    throw new Wilted(name);
-                });
+                call.run();
             } catch (Wilted wanted) {
-                // as the suite would see it
+                // it passes through
             }
         }
 
@@ -195,13 +221,9 @@ class LateClassesTest {
         }
 
         private static void failingCheck(String name) {
-            try {
-                Verbale.check(name, () -> {
-                    throw new Wilted(name);
-                });
-            } catch (Wilted wanted) {
-                // as the suite would see it
-            }
+            thrown(() -> Verbale.check(name, () -> {
+                throw new Wilted(name);
+            }));
         }
 
         private static void failingTest(String name) {

@@ -107,18 +107,14 @@ public final class Guard {
             if (isFirst) done.add(task);
             if (lost != lostReported) reportLost();
         } catch (Throwable problem) {
-            if (problem instanceof VirtualMachineError fatal
-                    && !(fatal instanceof StackOverflowError)
-                    && !(fatal instanceof OutOfMemoryError))
-                throw fatal; // the JVM itself is failing; a test that passes now would be a lie
-            boolean stopped = false;
+            boolean goesOn = false;
             try {
-                stopped = ThreadStop.is(problem);
-                if (!stopped) kept(task, problem);
+                goesOn = ThreadStop.is(problem) || isOfTheJvm(problem);
+                if (!goesOn) kept(task, problem);
             } catch (Throwable worse) {
                 lost++;
             }
-            if (stopped) throw (Error) problem;
+            if (goesOn) throw (Error) problem;
         } finally {
             if (entered != null) entered.recording = false;
         }
@@ -134,6 +130,20 @@ public final class Guard {
             lost++;
             return false;
         }
+    }
+
+    /**
+     * Whether the JVM itself is failing: a test that passes now would be a lie. A stack or a memory that ends is not that, also
+     * where the JVM says so in another way: a lambda that could not be linked for it.
+     */
+    private static boolean isOfTheJvm(Throwable problem) {
+        return problem instanceof VirtualMachineError
+                && !isFull(problem)
+                && !(problem.getCause() != null && isFull(problem.getCause()));
+    }
+
+    private static boolean isFull(Throwable problem) {
+        return problem instanceof StackOverflowError || problem instanceof OutOfMemoryError;
     }
 
     private void timed(Task task, long elapsed) {

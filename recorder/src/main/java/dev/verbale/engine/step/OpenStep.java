@@ -6,7 +6,10 @@ import dev.verbale.event.Outcome;
 import java.time.Duration;
 import org.jspecify.annotations.Nullable;
 
-/** A step that has begun; its own scope, so that a step costs one object, and a small one. */
+/**
+ * A step that has begun; its own scope, so that a step costs one object, and a small one. An InternalError is what the JVM throws
+ * where the stack ends while it links a lambda.
+ */
 class OpenStep extends ScopeNode implements Step {
 
     private static final long serialVersionUID = 1;
@@ -32,7 +35,7 @@ class OpenStep extends ScopeNode implements Step {
     public void passed() {
         try {
             recorder.end(this, Outcome.PASSED);
-        } catch (StackOverflowError tooDeep) {
+        } catch (StackOverflowError | InternalError tooDeep) {
             recorder.guard.lost++;
         }
     }
@@ -41,7 +44,7 @@ class OpenStep extends ScopeNode implements Step {
     public void failed(@Nullable Throwable failure) {
         try {
             recorder.fail(this, failure == null ? new IllegalStateException("no throwable was given") : failure);
-        } catch (StackOverflowError tooDeep) {
+        } catch (StackOverflowError | InternalError tooDeep) {
             recorder.guard.lost++;
         }
     }
@@ -51,7 +54,7 @@ class OpenStep extends ScopeNode implements Step {
         try {
             recorder.failWithoutEvidence(
                     this, failure == null ? new IllegalStateException("no throwable was given") : failure);
-        } catch (StackOverflowError tooDeep) {
+        } catch (StackOverflowError | InternalError tooDeep) {
             recorder.guard.lost++;
         }
     }
@@ -60,7 +63,7 @@ class OpenStep extends ScopeNode implements Step {
     public void skipped(@Nullable String reason) {
         try {
             recorder.skip(this, reason);
-        } catch (StackOverflowError tooDeep) {
+        } catch (StackOverflowError | InternalError tooDeep) {
             recorder.guard.lost++;
         }
     }
@@ -74,7 +77,7 @@ class OpenStep extends ScopeNode implements Step {
     public Step within(Duration budget) {
         try {
             recorder.budget(this, budget);
-        } catch (StackOverflowError tooDeep) {
+        } catch (StackOverflowError | InternalError tooDeep) {
             recorder.guard.lost++;
         }
         return this;
@@ -84,7 +87,7 @@ class OpenStep extends ScopeNode implements Step {
     public void close() {
         try {
             if (!hasEnded()) recorder.end(this, Outcome.UNFINISHED);
-        } catch (StackOverflowError tooDeep) {
+        } catch (StackOverflowError | InternalError tooDeep) {
             recorder.guard.lost++;
         }
     }

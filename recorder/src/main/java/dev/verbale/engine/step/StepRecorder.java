@@ -73,7 +73,7 @@ public final class StepRecorder {
             if (argument == null) guard.run(Task.STEP_STARTED, step, known, Texts.text(name), StepRecorder::starts);
             else guard.run(Task.STEP_STARTED, inner -> starts(step, known, name, arguments.shown(argument)));
             return step;
-        } catch (StackOverflowError | OutOfMemoryError gone) {
+        } catch (StackOverflowError | OutOfMemoryError | InternalError gone) {
             guard.lost++;
             return Step.NONE;
         }
