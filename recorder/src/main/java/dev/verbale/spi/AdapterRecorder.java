@@ -18,7 +18,7 @@ public interface AdapterRecorder extends Recorder, TestLifecycle, Capture, Conte
     static AdapterRecorder current() {
         try {
             return of(Recorder.current());
-        } catch (StackOverflowError | LinkageError broken) {
+        } catch (StackOverflowError | LinkageError | InternalError broken) {
             return NoRecorder.NONE; // its author's calls count as lost, and an adapter must not throw into a test
         }
     }

@@ -12,6 +12,9 @@ import tools.jackson.core.JsonGenerator;
  */
 final class JsonBytes {
 
+    /** What is kept between two values: one giant test must not hold its memory until the page is done. */
+    private static final int KEPT_BYTES = 1 << 20;
+
     private ByteArrayOutputStream bytes = new ByteArrayOutputStream(0);
     private @Nullable JsonGenerator generator;
 
@@ -26,7 +29,7 @@ final class JsonBytes {
         bytes.reset();
         value.write(json);
         json.flush();
-        generator = json;
+        if (bytes.size() <= KEPT_BYTES) generator = json;
         return bytes.toByteArray();
     }
 }

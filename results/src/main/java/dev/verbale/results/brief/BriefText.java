@@ -246,9 +246,7 @@ final class BriefText {
             if (!other.key().equals(test.key())) lines.add("- " + line(other.key()));
         }
         if (lines.size() == 1) return;
-        // Of each test only its last attempt has a reason: to look for more of this one among thousands, for each of
-        // hundreds, takes a
-        // second.
+        // Of each test only its last attempt has a reason. To look for more of this one in all of them takes a second.
         int more = reason.tests().size() - lines.size();
         if (more > 0) lines.add("- and " + more + " more");
         section("Others with this reason", lines);
