@@ -51,6 +51,8 @@ public final class Shots {
         options.setBinary("/usr/bin/chromium");
         options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--hide-scrollbars");
         options.addArguments("--disable-background-networking");
+        // Windows of the address bar that nobody sees cost more than the page.
+        options.addArguments("--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup");
         var service = new ChromeDriverService.Builder()
                 .usingDriverExecutable(Path.of("/usr/bin/chromedriver").toFile())
                 .usingAnyFreePort()

@@ -68,6 +68,8 @@ final class Garden implements AutoCloseable {
                 "--no-sandbox",
                 "--disable-gpu",
                 "--disable-background-networking",
+                // Windows of the address bar that nobody sees cost more than the page.
+                "--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup",
                 "--window-size=1280,943");
         return options;
     }

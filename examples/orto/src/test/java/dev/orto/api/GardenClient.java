@@ -17,7 +17,7 @@ final class GardenClient {
 
     private static final Logger LOG = LoggerFactory.getLogger(GardenClient.class);
     private static final ObjectMapper JSON = new ObjectMapper();
-    private static final Duration PATIENCE = Duration.ofSeconds(5);
+    private static final Duration PATIENCE = Duration.ofSeconds(3);
 
     private final HttpClient http = VerbaleHttp.watch(HttpClient.newHttpClient());
     private final URI garden;

@@ -32,6 +32,8 @@ final class Browser {
         options.setBinary(CHROMIUM.orElseThrow().toFile());
         options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run");
         options.addArguments("--disable-background-networking", "--disable-component-update", "--disable-sync");
+        // Windows of the address bar that nobody sees cost more than the page.
+        options.addArguments("--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup");
         options.addArguments("--window-size=1280,943"); // a viewport of 1280 by 800
         var service = new ChromeDriverService.Builder()
                 .usingDriverExecutable(DRIVER.orElseThrow().toFile())

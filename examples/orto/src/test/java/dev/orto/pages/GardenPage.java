@@ -47,7 +47,7 @@ public abstract class GardenPage {
     }
 
     protected WebDriverWait waiting() {
-        return waiting(Duration.ofSeconds(5));
+        return waiting(Duration.ofSeconds(3));
     }
 
     protected WebDriverWait waiting(Duration longest) {

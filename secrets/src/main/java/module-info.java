@@ -1,0 +1,9 @@
+/** Finds secrets in texts and masks them. Pure computation, for the recorder; it knows nobody. */
+@SuppressWarnings("module") // whom it exports a package to is built later
+module dev.verbale.secrets {
+    requires static transitive org.jspecify;
+    requires static org.apiguardian.api;
+
+    exports dev.verbale.secrets to
+            dev.verbale.recorder;
+}
