@@ -4,8 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
-import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -21,16 +19,7 @@ class AdapterExampleTest {
     void it_builds_outside_this_project_and_its_tests_pass() throws Exception {
         Checkout.copy(EXAMPLE, folder);
 
-        Jvm maven = Jvm.run(
-                Map.of(),
-                folder,
-                List.of(
-                        "mvn",
-                        "-B",
-                        "-o",
-                        "-Dmaven.repo.local=" + System.getProperty("maven.repository"),
-                        "-Dverbale.version=" + System.getProperty("tested.version"),
-                        "test"));
+        Jvm maven = SampleBuild.maven(folder, "-Dverbale.version=" + System.getProperty("tested.version"), "test");
 
         assertThat(maven.code()).as(maven.output()).isZero();
         assertThat(maven.output()).contains("Tests run: 4, Failures: 0, Errors: 0, Skipped: 0");

@@ -2,19 +2,17 @@ package dev.verbale.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.ByteArrayOutputStream;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.regex.MatchResult;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 import javax.tools.ToolProvider;
-import org.junit.jupiter.api.DynamicTest;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.TestFactory;
 import org.junit.jupiter.api.io.TempDir;
 
 /** What the documentation says is so. */
@@ -48,34 +46,33 @@ class DocumentationTest {
     @TempDir
     Path folder;
 
-    @TestFactory
-    Stream<DynamicTest> snippets_compile() throws Exception {
-        List<DynamicTest> tests = new ArrayList<>();
+    /** All at once: most of the time is the compiler's start. Each has a folder of its own, for several have classes of one name. */
+    @Test
+    void snippets_compile() throws Exception {
+        List<String> sources = new ArrayList<>();
         for (String page : PAGES) {
             for (MatchResult snippet : matches(COMPILED, page)) {
                 String code = snippet.group(1);
                 String name = code.replaceAll("(?s).*?\\nclass (\\w+).*", "$1");
-                tests.add(DynamicTest.dynamicTest(page + ": " + name, () -> compile(name, code)));
+                String own = "snippet" + sources.size();
+                Path source = Files.createDirectories(folder.resolve(own)).resolve(name + ".java");
+                Files.writeString(source, "package " + own + "; // of " + page + "\n" + code);
+                sources.add(source.toString());
             }
         }
-        assertThat(tests).hasSizeGreaterThanOrEqualTo(4);
-        return tests.stream();
-    }
+        assertThat(sources).hasSizeGreaterThanOrEqualTo(4);
+        List<String> arguments = new ArrayList<>(List.of(
+                "-cp",
+                Jvm.classPath(),
+                "-proc:none",
+                "-d",
+                folder.resolve("compiled").toString()));
+        arguments.addAll(sources);
+        var said = new ByteArrayOutputStream();
 
-    private void compile(String name, String code) throws Exception {
-        Path source = Files.writeString(folder.resolve(name + ".java"), code);
-        int result = ToolProvider.getSystemJavaCompiler()
-                .run(
-                        null,
-                        null,
-                        null,
-                        "-cp",
-                        Jvm.classPath(),
-                        "-proc:none",
-                        "-d",
-                        folder.toString(),
-                        source.toString());
-        assertThat(result).isZero();
+        int result = ToolProvider.getSystemJavaCompiler().run(null, said, said, arguments.toArray(String[]::new));
+
+        assertThat(result).as(said.toString(StandardCharsets.UTF_8)).isZero();
     }
 
     /** The examples are run by a test of their own. */
@@ -125,10 +122,7 @@ class DocumentationTest {
         assertThat(dependency).isNotNull();
         write("pom.xml", pom(dependency));
 
-        Jvm maven = Jvm.run(
-                Map.of(),
-                folder,
-                List.of(maven(), "-B", "-o", "-Dmaven.repo.local=" + System.getProperty("maven.repository"), "test"));
+        Jvm maven = SampleBuild.maven(folder, "test");
 
         assertThat(maven.code()).as(maven.output()).isEqualTo(1); // its one test fails on purpose
         String closing = maven.output()
@@ -142,11 +136,6 @@ class DocumentationTest {
                 .contains("the_gate_opens_at_eight", "expected: <8> but was: <7>", "01-timetable.csv");
         Jvm page = Jvm.java(Map.of(), folder, "dev.verbale.cli.Main", "page");
         assertThat(page.output()).contains("Page: " + closing.replaceAll(".* in ", "") + "/page/index.html");
-    }
-
-    private static String maven() {
-        boolean windows = System.getProperty("os.name").toLowerCase(Locale.ROOT).contains("windows");
-        return windows ? "mvn.cmd" : "mvn";
     }
 
     private static String pom(String dependency) {

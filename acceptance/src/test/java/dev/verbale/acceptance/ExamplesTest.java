@@ -2,15 +2,13 @@ package dev.verbale.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -80,8 +78,7 @@ class ExamplesTest {
                 .containsPattern(Pattern.quote("(cd examples/" + name + " && " + command + ")"));
         Path copy = folder.resolve(name);
         if (!Files.exists(copy)) Checkout.copy(Checkout.ROOT.resolve("examples").resolve(name), copy);
-        List<String> words = new ArrayList<>(List.of(command.split(" ")));
-        words.addAll(1, List.of("-B", "-o", "-Dmaven.repo.local=" + System.getProperty("maven.repository")));
-        return Jvm.run(Map.of(), copy, words);
+        assertThat(command).startsWith("mvn ");
+        return SampleBuild.maven(copy, command.substring("mvn ".length()).split(" "));
     }
 }

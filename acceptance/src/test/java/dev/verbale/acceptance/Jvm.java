@@ -11,6 +11,9 @@ import java.util.Map;
 /** A program run to its end. */
 record Jvm(int code, String output) {
 
+    /** For a JVM that is over before it pays to compile anything well. */
+    static final List<String> SHORT = List.of("-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC");
+
     /** {@code java} with the class path of this JVM. */
     static Jvm java(Map<String, String> environment, Path folder, String... arguments) throws Exception {
         List<String> command = new ArrayList<>(List.of("-cp", classPath()));
@@ -21,6 +24,7 @@ record Jvm(int code, String output) {
     static Jvm bareJava(Map<String, String> environment, Path folder, String... arguments) throws Exception {
         List<String> command = new ArrayList<>();
         command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+        command.addAll(SHORT);
         command.addAll(Arrays.asList(arguments));
         return run(environment, folder, command);
     }

@@ -21,10 +21,17 @@ final class SampleBuild {
 
     /** Maven with those arguments. */
     Jvm maven(String... arguments) throws Exception {
+        return maven(folder, arguments);
+    }
+
+    /** Maven with those arguments in any folder, without a network. */
+    static Jvm maven(Path folder, String... arguments) throws Exception {
         List<String> command = new ArrayList<>(
                 List.of("mvn", "-B", "-o", "-Dmaven.repo.local=" + System.getProperty("maven.repository")));
         command.addAll(List.of(arguments));
-        return Jvm.run(Map.of(), folder, command);
+        String options = String.join(" ", Jvm.SHORT);
+        command.add("-DargLine=" + options); // of the JVMs that it forks
+        return Jvm.run(Map.of("MAVEN_OPTS", options), folder, command);
     }
 
     List<RunFolder> runs() throws Exception {

@@ -6,15 +6,15 @@ import dev.verbale.Evidence;
 import dev.verbale.EvidenceSource;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
-import dev.verbale.event.AttachmentStored;
+import dev.verbale.cli.StayingJvm.Output;
 import dev.verbale.query.PostgresServer;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
-import java.io.File;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -22,24 +22,37 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import javax.imageio.ImageIO;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The command as a process of its own, as a shell or a CI job starts it. */
+/** The command, in a folder of its own; some of them as a process, as a shell or a CI job starts it. */
 class CommandLineTest {
 
     @TempDir
-    Path work;
+    static Path work;
+
+    private static StayingJvm jvm;
 
     private Path root;
 
-    /** What a process output and how it ended. */
-    private record Output(int code, String out, String err) {}
+    @BeforeAll
+    static void start_the_jvm() throws Exception {
+        jvm = new StayingJvm(work, Map.of());
+    }
+
+    @AfterAll
+    static void end_the_jvm() throws Exception {
+        jvm.close();
+    }
 
     @BeforeEach
     void record_a_run() throws Exception {
@@ -47,11 +60,19 @@ class CommandLineTest {
         record("2026-11-24_103107_k3f9");
     }
 
+    @AfterEach
+    void empty_the_folder() throws Exception {
+        try (Stream<Path> left = Files.walk(work)) {
+            for (Path file : left.sorted(Comparator.reverseOrder()).toList())
+                if (!file.equals(work)) Files.delete(file);
+        }
+    }
+
     @Test
     void page_writes_the_newest_run_and_says_where() throws Exception {
         record("2026-11-25_080000_00aa");
 
-        Output output = verbale("page");
+        Output output = process("page");
 
         assertThat(output.code()).isZero();
         assertThat(output.err()).isEmpty();
@@ -155,7 +176,7 @@ class CommandLineTest {
 
     @Test
     void failures_tell_what_where_and_which_attachments() throws Exception {
-        Output output = verbale("failures");
+        Output output = process("failures");
 
         assertThat(output.code()).isZero();
         assertThat(output.out())
@@ -172,10 +193,11 @@ class CommandLineTest {
     @Test
     void colours_end_where_they_should_and_are_switched_off_by_the_environment() throws Exception {
         String coloured =
-                run(Map.of(), List.of("-Dpicocli.ansi=true"), "failures").out();
+                process(Map.of(), List.of("-Dpicocli.ansi=true"), "failures").out();
 
         assertThat(coloured).contains("\u001B[35m", "\u001B[1m", "\u001B[0m").doesNotContain("\u001B[21m");
-        assertThat(verbale(Map.of("NO_COLOR", "1"), "failures").out()).doesNotContain("\u001B");
+        assertThat(process(Map.of("NO_COLOR", "1"), List.of(), "failures").out())
+                .doesNotContain("\u001B");
     }
 
     @Test
@@ -183,7 +205,8 @@ class CommandLineTest {
         AdapterRecorder recorder = AdapterRecorder.open(
                 RecorderOptions.defaults().withRoot(root).withRun("evil").withSummaryLine(false));
         Scope test = recorder.startTest(
-                recorder.run(), new TestDescriptor("k", "\u001B[2Jcleared @|red x|@", null, null, List.of()));
+                recorder.run(),
+                TestDescriptor.of("k", "\u001B[2Jcleared @|red x|@").build());
         recorder.endTest(test, TestEnd.threw(new AssertionError("\u0007\u001B]0;title\u0007")));
 
         Output output = verbale("failures", "target/verbale/evil");
@@ -198,7 +221,7 @@ class CommandLineTest {
     void runs_are_listed_with_the_newest_first() throws Exception {
         record("2026-11-25_080000_00aa");
 
-        Output output = verbale("runs");
+        Output output = process("runs");
 
         assertThat(output.code()).isZero();
         assertThat(output.out().lines().map(line -> line.replaceAll(" +", " ")))
@@ -215,10 +238,10 @@ class CommandLineTest {
 
     @Test
     void help_has_examples_and_exit_codes_and_version_a_version() throws Exception {
-        Output help = verbale("--help");
+        Output help = process("--help");
         assertThat(help.code()).isZero();
         assertThat(help.out()).contains("page", "failures", "runs", "Examples:", "Exit codes: 0 done");
-        assertThat(verbale("page", "--help").out()).contains("--output", "verbale page --output site/tonight");
+        assertThat(process("page", "--help").out()).contains("--output", "verbale page --output site/tonight");
         assertThat(verbale("--version").out()).matches("(?s)Verbale \\d+\\.\\d+.*Java .*");
     }
 
@@ -282,7 +305,7 @@ class CommandLineTest {
 
     @Test
     void rules_label_failures_and_close_a_gate() throws Exception {
-        Output closed = verbale("gate");
+        Output closed = process("gate");
         Files.writeString(work.resolve("verbale-rules.yaml"), """
                 triage:
                   - when: {message: hinge}
@@ -381,10 +404,11 @@ class CommandLineTest {
             var reader = Map.of("VERBALE_DATABASE_PASSWORD", "reader's");
             String[] fill = {"history", "index", "--database", url, "--user", "owner", "--reader", "may_read"};
 
-            Output filled = verbale(owner, fill);
-            Output again = verbale(owner, fill);
-            Output asked = verbale(
+            Output filled = process(owner, List.of(), fill);
+            Output again = process(owner, List.of(), fill);
+            Output asked = process(
                     reader,
+                    List.of(),
                     "query",
                     "--database",
                     url,
@@ -393,15 +417,17 @@ class CommandLineTest {
                     "select count(*) n from tests",
                     "--format",
                     "csv");
-            Output wrong = verbale(
+            Output wrong = process(
                     Map.of("VERBALE_DATABASE_PASSWORD", "guessed"),
+                    List.of(),
                     "query",
                     "--database",
                     url,
                     "--user",
                     "may_read",
                     "select 1");
-            Output written = verbale(reader, "query", "--database", url, "--user", "may_read", "delete from tests");
+            Output written =
+                    process(reader, List.of(), "query", "--database", url, "--user", "may_read", "delete from tests");
 
             assertThat(filled.err()).isEmpty();
             assertThat(filled.out().strip()).isEqualTo("1 run is in the tables: 1 came in, 0 went");
@@ -415,7 +441,7 @@ class CommandLineTest {
 
     @Test
     void questions_in_sql_are_answered_and_change_nothing() throws Exception {
-        verbale("history", "add");
+        process("history", "add");
         String question = "select name, outcome from tests order by name";
 
         assertThat(verbale("query", question, "--format", "csv").out())
@@ -496,7 +522,11 @@ class CommandLineTest {
                 RecorderOptions.defaults().withRoot(root).withRun(name).withSummaryLine(false));
         recorder.fact("commit", commit);
         Scope gate = recorder.startTest(
-                recorder.run(), new TestDescriptor("gate", "the gate opens", "sample.GateTest", "gate", List.of()));
+                recorder.run(),
+                TestDescriptor.of("gate", "the gate opens")
+                        .className("sample.GateTest")
+                        .methodName("gate")
+                        .build());
         recorder.exchange("GET", "https://orto.example/gate").status(status).ended();
         recorder.register(new GateScreenshot(status == 200 ? 10 : 20));
         recorder.captureEvidence(new AssertionError("look"));
@@ -522,7 +552,7 @@ class CommandLineTest {
             } catch (IOException never) {
                 throw new UncheckedIOException(never);
             }
-            evidence.attach("screenshot", AttachmentStored.SCREENSHOT, png.toByteArray(), "image/png");
+            evidence.attach("screenshot", AttachmentKind.SCREENSHOT, png.toByteArray(), "image/png");
         }
     }
 
@@ -545,7 +575,7 @@ class CommandLineTest {
 
     @Test
     void a_run_is_exported_to_a_file_or_to_whoever_reads_the_output() throws Exception {
-        Output xml = verbale("export", "--format", "junit", "--output", "out/TEST-all.xml");
+        Output xml = process("export", "--format", "junit", "--output", "out/TEST-all.xml");
         Output markdown = verbale("export", "--format", "markdown");
         Output csv = verbale("export", "--format", "tests-csv");
         Output json = verbale("export", "--format", "JSON");
@@ -619,7 +649,8 @@ class CommandLineTest {
         Files.writeString(maven, "#!/bin/sh\nprintf '%s\\n' \"$@\" > words\nexit 7\n");
         assertThat(maven.toFile().setExecutable(true)).isTrue();
 
-        Output started = verbale(Map.of("PATH", work.resolve("bin") + ":" + System.getenv("PATH")), "rerun", "--run");
+        Output started =
+                process(Map.of("PATH", work.resolve("bin") + ":" + System.getenv("PATH")), List.of(), "rerun", "--run");
 
         assertThat(started.code()).isEqualTo(7);
         assertThat(work.resolve("words"))
@@ -629,7 +660,7 @@ class CommandLineTest {
 
     @Test
     void wrong_arguments_end_with_2() throws Exception {
-        assertThat(verbale()).satisfies(output -> {
+        assertThat(process()).satisfies(output -> {
             assertThat(output.code()).isEqualTo(2);
             assertThat(output.err()).contains("Say what to do, such as page, failures or compare.", "Usage: verbale");
         });
@@ -674,7 +705,7 @@ class CommandLineTest {
     void a_page_that_cannot_be_written_ends_with_4_and_harms_nothing() throws Exception {
         Files.writeString(Files.createDirectories(work.resolve("site")).resolve("beach.txt"), "sun");
 
-        Output output = verbale("page", "--output", "site");
+        Output output = process("page", "--output", "site");
 
         assertThat(output.code()).isEqualTo(4);
         assertThat(output.err())
@@ -754,8 +785,7 @@ class CommandLineTest {
         AdapterRecorder recorder = AdapterRecorder.open(
                 RecorderOptions.defaults().withRoot(root).withRun("quiet").withSummaryLine(false));
         recorder.endTest(
-                recorder.startTest(recorder.run(), new TestDescriptor("k", "n", null, null, List.of())),
-                TestEnd.passed());
+                recorder.startTest(recorder.run(), TestDescriptor.of("k", "n").build()), TestEnd.passed());
 
         Output output = verbale("har", "quiet");
 
@@ -770,7 +800,11 @@ class CommandLineTest {
                 RecorderOptions.defaults().withRoot(root).withRun("storm").withSummaryLine(false));
         for (int i = 0; i < 60; i++) {
             Scope test = recorder.startTest(
-                    recorder.run(), new TestDescriptor("k" + i, "bed " + i, "sample.BedTest", "bed", List.of()));
+                    recorder.run(),
+                    TestDescriptor.of("k" + i, "bed " + i)
+                            .className("sample.BedTest")
+                            .methodName("bed")
+                            .build());
             var failure = i % 3 == 0
                     ? new IllegalStateException("hail on bed " + i)
                     : new AssertionError("m".repeat(3_000_000 / 60) + "\nwind");
@@ -832,18 +866,28 @@ class CommandLineTest {
     void another_root_comes_from_the_environment() throws Exception {
         Files.move(root, work.resolve("elsewhere"));
 
-        assertThat(verbale(Map.of("VERBALE_ROOT", "elsewhere"), "runs").out()).contains("2026-11-24_103107_k3f9");
+        assertThat(process(Map.of("VERBALE_ROOT", "elsewhere"), List.of(), "runs")
+                        .out())
+                .contains("2026-11-24_103107_k3f9");
     }
 
     private void record(String name) throws IOException {
         AdapterRecorder recorder = AdapterRecorder.open(
                 RecorderOptions.defaults().withRoot(root).withRun(name).withSummaryLine(false));
         Scope good = recorder.startTest(
-                recorder.run(), new TestDescriptor("roses", "roses grow", "sample.GateTest", "roses", List.of()));
+                recorder.run(),
+                TestDescriptor.of("roses", "roses grow")
+                        .className("sample.GateTest")
+                        .methodName("roses")
+                        .build());
         recorder.exchange("GET", "https://orto.example/roses").status(200).ended();
         recorder.endTest(good, TestEnd.passed());
         Scope bad = recorder.startTest(
-                recorder.run(), new TestDescriptor("gate", "the gate opens", "sample.GateTest", "gate", List.of()));
+                recorder.run(),
+                TestDescriptor.of("gate", "the gate opens")
+                        .className("sample.GateTest")
+                        .methodName("gate")
+                        .build());
         recorder.exchange("GET", "https://orto.example/gate").status(500).ended();
         recorder.attach("hinge", "rust".getBytes(StandardCharsets.UTF_8), "text/plain");
         var failure = new IllegalStateException("the hinge is broken");
@@ -852,22 +896,23 @@ class CommandLineTest {
         recorder.endTest(bad, TestEnd.threw(failure));
     }
 
-    private Output verbale(String... arguments) throws Exception {
-        return verbale(Map.of(), arguments);
+    private static Output verbale(String... arguments) throws Exception {
+        return jvm.run(arguments);
     }
 
-    private Output verbale(Map<String, String> environment, String... arguments) throws Exception {
-        return run(environment, List.of(), arguments);
+    private static Output process(String... arguments) throws Exception {
+        return process(Map.of(), List.of(), arguments);
     }
 
-    private Output run(Map<String, String> environment, List<String> jvm, String... arguments) throws Exception {
-        List<String> command = new ArrayList<>();
-        command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
-        command.addAll(jvm);
-        command.addAll(List.of("-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC")); // it starts some eighty times
-        command.addAll(List.of("-cp", absolute(System.getProperty("java.class.path")), Main.class.getName()));
+    private static Output process(Map<String, String> environment, List<String> options, String... arguments)
+            throws Exception {
+        List<String> command =
+                new ArrayList<>(StayingJvm.java(Stream.concat(options.stream(), StayingJvm.SHORT.stream())
+                                .toList())
+                        .toList());
+        command.add(Main.class.getName());
         command.addAll(List.of(arguments));
-        Path err = Files.createTempFile(work, "err", ".txt");
+        Path err = Files.createTempFile("err", ".txt");
         var process = new ProcessBuilder(command).directory(work.toFile()).redirectError(err.toFile());
         process.environment().remove("VERBALE_ROOT");
         process.environment().putAll(environment);
@@ -877,12 +922,5 @@ class CommandLineTest {
         String complained = Files.readString(err);
         Files.delete(err);
         return new Output(code, out, complained);
-    }
-
-    private static String absolute(String classPath) {
-        List<String> positions = new ArrayList<>();
-        for (String position : classPath.split(File.pathSeparator))
-            positions.add(Path.of(position).toAbsolutePath().toString());
-        return String.join(File.pathSeparator, positions);
     }
 }

@@ -3,10 +3,10 @@ package dev.verbale.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.event.JournalEnded;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.results.SampleRun;
+import dev.verbale.vocabulary.Outcome;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
@@ -22,6 +22,7 @@ import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -47,16 +48,21 @@ class FollowCommandTest {
     }
 
     private void begin(int id, String name) throws IOException {
-        run.write(new TestStarted(id * 1_000L, id, 0, "k" + id, name, "sample.GateTest", "k" + id, "main", List.of()));
+        run.write(TestStarted.of(id * 1_000L, id, "k" + id, name)
+                .className("sample.GateTest")
+                .methodName("k" + id)
+                .thread("main")
+                .build());
     }
 
     private void passed(int id) throws IOException {
-        run.write(new TestEnded(id * 1_000L + 500, id, Outcome.PASSED, null, null));
+        run.write(TestEnded.of(id * 1_000L + 500, id, Outcome.PASSED).build());
     }
 
     private void failed(int id, String message) throws IOException {
-        run.write(new TestEnded(
-                id * 1_000L + 500, id, Outcome.FAILED, null, SampleRun.failure("java.lang.AssertionError", message)));
+        run.write(TestEnded.of(id * 1_000L + 500, id, Outcome.FAILED)
+                .failure(SampleRun.failure("java.lang.AssertionError", message))
+                .build());
     }
 
     private void close() throws IOException {
@@ -64,10 +70,10 @@ class FollowCommandTest {
     }
 
     private void follow(List<String> jvm, String... arguments) throws IOException {
-        List<String> command = new ArrayList<>(
-                List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString()));
-        command.addAll(jvm);
-        command.addAll(List.of("-cp", System.getProperty("java.class.path"), Main.class.getName(), "follow"));
+        List<String> command = new ArrayList<>(StayingJvm.java(
+                        Stream.concat(jvm.stream(), StayingJvm.SHORT.stream()).toList())
+                .toList());
+        command.addAll(List.of(Main.class.getName(), "follow"));
         command.addAll(List.of(arguments));
         command.add(root.toString());
         var builder = new ProcessBuilder(command).redirectErrorStream(true);

@@ -9,13 +9,13 @@ import dev.verbale.EvidenceSource;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.Step;
-import dev.verbale.event.AttachmentStored;
-import dev.verbale.event.StepKind;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.results.RunReader;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.AttachmentKind;
+import dev.verbale.vocabulary.StepKind;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.net.URI;
@@ -189,7 +189,7 @@ class PageTest {
     private void recordedRun() {
         Scope test = recorder.startTest(recorder.run(), descriptor("swaps", "swaps two days"));
         try (var video = PageTest.class.getResourceAsStream("garden.webm")) {
-            recorder.attach(test, "video", AttachmentStored.VIDEO, video, "video/webm", 1);
+            recorder.attach(test, "video", AttachmentKind.VIDEO, video, "video/webm", 1);
         } catch (IOException broken) {
             throw new IllegalStateException(broken);
         }
@@ -198,10 +198,10 @@ class PageTest {
         stepAt = recorder.now();
         recorder.startStep(StepKind.BROWSER, "click *Swap* [#swap button]").passed();
         swap.passed();
-        list(AttachmentStored.CONSOLE, """
+        list(AttachmentKind.CONSOLE, """
                 [{"at":5,"level":"info","text":"hello"},
                 {"at":9,"level":"error","text":"seeds is not defined","place":"http://orto/rota:1"}]""");
-        list(AttachmentStored.NETWORK, """
+        list(AttachmentKind.NETWORK, """
                 [{"at":5,"method":"GET","url":"http://orto/rota","type":"document","status":200,"micros":90,"bytes":12},
                 {"at":9,"method":"GET","url":"http://orto/gone.png","type":"image","status":404,"micros":50,"bytes":1}]""");
         recorder.endTest(test, TestEnd.passed());
@@ -252,9 +252,14 @@ class PageTest {
         Path index = page(() -> {
             recorder.fact(HOSTILE, HOSTILE);
             Scope container = recorder.startContainer(
-                    recorder.run(), new TestDescriptor(HOSTILE, HOSTILE, HOSTILE, null, List.of()));
+                    recorder.run(),
+                    TestDescriptor.of(HOSTILE, HOSTILE).className(HOSTILE).build());
             Scope test = recorder.startTest(
-                    container, new TestDescriptor("hostile", HOSTILE, HOSTILE, null, List.of(HOSTILE, "__proto__")));
+                    container,
+                    TestDescriptor.of("hostile", HOSTILE)
+                            .className(HOSTILE)
+                            .tags(List.of(HOSTILE, "__proto__"))
+                            .build());
             recorder.data("__proto__", HOSTILE);
             recorder.data(HOSTILE, "javascript:window.ran=1");
             recorder.log(HOSTILE + "\u2028\u2029");
@@ -344,7 +349,9 @@ class PageTest {
             for (int i = 0; i < 100_000; i++) {
                 Scope test = recorder.startTest(
                         recorder.run(),
-                        new TestDescriptor("k" + i, "test " + i, "sample.C" + i / 500, null, List.of()));
+                        TestDescriptor.of("k" + i, "test " + i)
+                                .className("sample.C" + i / 500)
+                                .build());
                 recorder.endTest(test, i % 100 == 0 ? TestEnd.threw(new AssertionError("weeds")) : TestEnd.passed());
             }
         });
@@ -355,7 +362,8 @@ class PageTest {
         chromium.script("scrollTo(0, document.body.scrollHeight)");
         assertThat(chromium.find("a.row-line[href$=k99999]").isDisplayed()).isTrue();
         chromium.open(index, "");
-        chromium.find(".strip");
+        // the strip is drawn from slices of time at first, and from the rows when these are here
+        chromium.waitFor("return document.querySelectorAll('.strip path').length > 1");
         assertThat(chromium.script("return document.querySelectorAll('.strip path').length"))
                 .as("one for each look")
                 .isEqualTo(2L);
@@ -372,12 +380,10 @@ class PageTest {
             for (int i = 0; i < 40; i++) {
                 Scope test = recorder.startTest(
                         recorder.run(),
-                        new TestDescriptor(
-                                "k" + i,
-                                "test " + i,
-                                "sample." + "ab".charAt(i % 2) + ".C" + i % 15,
-                                null,
-                                List.of("odd", "even").subList(i % 2, 2)));
+                        TestDescriptor.of("k" + i, "test " + i)
+                                .className("sample." + "ab".charAt(i % 2) + ".C" + i % 15)
+                                .tags(List.of("odd", "even").subList(i % 2, 2))
+                                .build());
                 recorder.endTest(test, i % 3 == 0 ? TestEnd.threw(new AssertionError("weeds " + i)) : TestEnd.passed());
             }
         });
@@ -418,8 +424,9 @@ class PageTest {
             throws Exception {
         String hostile = "</noscript><script>alert(1)</script><b onclick=\"x\">'&";
         Path index = page(() -> {
-            Scope test =
-                    recorder.startTest(recorder.run(), new TestDescriptor("k", hostile, "sample.C", null, List.of()));
+            Scope test = recorder.startTest(
+                    recorder.run(),
+                    TestDescriptor.of("k", hostile).className("sample.C").build());
             recorder.endTest(test, TestEnd.threw(new AssertionError(hostile)));
         });
 
@@ -515,7 +522,7 @@ class PageTest {
             recorder.endTest(
                     recorder.startTest(
                             recorder.run(),
-                            new TestDescriptor("sample.\uD83C()", "half \uD83C", null, null, List.of())),
+                            TestDescriptor.of("sample.\uD83C()", "half \uD83C").build()),
                     TestEnd.threw(new AssertionError("<".repeat(3_000_000))));
             Scope deep = recorder.startTest(recorder.run(), descriptor("deep", "deep"));
             for (int i = 0; i < 3_000; i++) recorder.startStep("step " + i);
@@ -590,7 +597,10 @@ class PageTest {
     private void smallRun() {
         recorder.fact("season", "summer");
         Scope rota = recorder.startContainer(
-                recorder.run(), new TestDescriptor("sample.RotaTest", "Rota page", "sample.RotaTest", null, List.of()));
+                recorder.run(),
+                TestDescriptor.of("sample.RotaTest", "Rota page")
+                        .className("sample.RotaTest")
+                        .build());
         ended(rota, "shows", "shows the days", TestEnd.passed());
         ended(rota, "waits", "waits for spring", TestEnd.skipped("next season"));
         Scope test = recorder.startTest(rota, descriptor("swaps", "swaps two days"));
@@ -605,7 +615,10 @@ class PageTest {
         recorder.endTest(test, TestEnd.threw(failure));
         recorder.endContainer(rota, TestEnd.passed(), 0);
         Scope seeds = recorder.startContainer(
-                recorder.run(), new TestDescriptor("sample.SeedTest", "SeedTest", "sample.SeedTest", null, List.of()));
+                recorder.run(),
+                TestDescriptor.of("sample.SeedTest", "SeedTest")
+                        .className("sample.SeedTest")
+                        .build());
         ended(seeds, "grows", "grows", TestEnd.passed());
         recorder.endContainer(seeds, TestEnd.passed(), 0);
     }
@@ -616,7 +629,11 @@ class PageTest {
 
     private static TestDescriptor descriptor(String method, String name) {
         List<String> tags = method.equals("swaps") ? List.of("rota") : List.of();
-        return new TestDescriptor("sample.RotaTest." + method + "()", name, "sample.RotaTest", method, tags);
+        return TestDescriptor.of("sample.RotaTest." + method + "()", name)
+                .className("sample.RotaTest")
+                .methodName(method)
+                .tags(tags)
+                .build();
     }
 
     /** What a browser gives. */
@@ -628,10 +645,10 @@ class PageTest {
 
         @Override
         public void capture(Evidence evidence) {
-            evidence.attach("screenshot", AttachmentStored.SCREENSHOT, DOT, "image/png");
+            evidence.attach("screenshot", AttachmentKind.SCREENSHOT, DOT, "image/png");
             evidence.attach(
                     "page source",
-                    AttachmentStored.PAGE_SOURCE,
+                    AttachmentKind.PAGE_SOURCE,
                     "<h1>Rota</h1>".getBytes(StandardCharsets.UTF_8),
                     "text/html");
         }

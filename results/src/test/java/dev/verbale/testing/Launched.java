@@ -2,11 +2,11 @@ package dev.verbale.testing;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.Outcome;
 import java.io.File;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -44,6 +44,8 @@ public record Launched(Run run, List<Integer> counts, String output) {
             throws Exception {
         List<String> command = new ArrayList<>();
         command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+        command.addAll(List.of(
+                "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC")); // it is over before it pays to compile anything well
         command.add("-Dverbale.root=" + root);
         command.addAll(jvmArguments);
         command.addAll(List.of("-cp", String.join(File.pathSeparator, classPath), main.getName()));

@@ -2,10 +2,10 @@ package dev.verbale.junit;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.Outcome;
 import java.io.File;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -14,6 +14,8 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -25,9 +27,13 @@ import java.util.stream.Stream;
  */
 record Launched(Run run, List<Integer> counts, String output) {
 
+    private static final Map<Class<?>, Launched> ONCE = new ConcurrentHashMap<>();
+
     static Launched jvm(Path root, List<String> jvmArguments, String... launched) throws Exception {
         List<String> command = new ArrayList<>();
         command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+        command.addAll(List.of(
+                "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC")); // it is over before it pays to compile anything well
         command.add("-Dverbale.root=" + root);
         command.addAll(jvmArguments);
         command.addAll(List.of("-cp", classPath(), Launch.class.getName()));
@@ -69,6 +75,16 @@ record Launched(Run run, List<Integer> counts, String output) {
                 List.of(),
                 Stream.concat(Stream.of(detect), Stream.of(samples).map(Class::getName))
                         .toArray(String[]::new));
+    }
+
+    /** The same for all tests of this JVM that look at what {@code sample} left behind: it is launched for the first of them. */
+    static Launched once(Class<?> sample) throws Exception {
+        Launched known = ONCE.get(sample);
+        if (known != null) return known;
+        Path root = Files.createDirectories(Path.of("target", "launched"));
+        Launched fresh = jvm(Files.createTempDirectory(root.toAbsolutePath(), sample.getSimpleName()), sample);
+        ONCE.put(sample, fresh);
+        return fresh;
     }
 
     /** The same five numbers out of what was recorded. */

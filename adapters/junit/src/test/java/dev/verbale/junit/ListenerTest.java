@@ -3,14 +3,14 @@ package dev.verbale.junit;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.tuple;
 
-import dev.verbale.event.About;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.About;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -40,7 +40,7 @@ class ListenerTest {
 
     @Test
     void every_kind_of_test_ends_as_the_platform_says() throws Exception {
-        Launched launched = Launched.jvm(root, OutcomesSample.class);
+        Launched launched = Launched.once(OutcomesSample.class);
 
         assertThat(launched.recordedCounts()).isEqualTo(launched.counts());
         assertThat(launched.run().problems()).isEmpty();
@@ -65,7 +65,7 @@ class ListenerTest {
 
     @Test
     void failures_bring_what_the_open_types_tell() throws Exception {
-        Launched launched = Launched.jvm(root, OutcomesSample.class);
+        Launched launched = Launched.once(OutcomesSample.class);
 
         for (String name : List.of("differs", "differsInAssertJ")) {
             Failure failure = failure(launched.test(name));
@@ -86,7 +86,7 @@ class ListenerTest {
     @Test
     @Tag("since-5.12")
     void parameters_and_what_a_reporter_publishes_belong_to_the_test() throws Exception {
-        Launched launched = Launched.jvm(root, OutcomesSample.class);
+        Launched launched = Launched.once(OutcomesSample.class);
 
         // by its key: JUnit 6 puts the values in its name into quotes
         TestResult basil = launched.run().tests().stream()
@@ -126,7 +126,7 @@ class ListenerTest {
 
     @Test
     void annotations_tell_what_tests_are_about_and_what_is_expected_of_them() throws Exception {
-        Launched launched = Launched.jvm(root, ExpectedFailureSample.class);
+        Launched launched = Launched.once(ExpectedFailureSample.class);
 
         TestResult described = launched.run().tests().stream()
                 .filter(test -> test.key().equals("sample.ExpectedFailureSample.described()"))
@@ -156,7 +156,7 @@ class ListenerTest {
 
     @Test
     void checks_go_on_and_fail_the_test_together_and_a_timeout_thread_is_the_tests_own() throws Exception {
-        Launched launched = Launched.jvm(root, ExpectedFailureSample.class);
+        Launched launched = Launched.once(ExpectedFailureSample.class);
 
         TestResult checked = launched.test("checksGoOn");
         assertThat(checked.outcome()).isEqualTo(Outcome.FAILED);

@@ -1,0 +1,117 @@
+package dev.verbale.cli;
+
+import java.io.ByteArrayOutputStream;
+import java.io.DataInputStream;
+import java.io.DataOutputStream;
+import java.io.File;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.PrintStream;
+import java.io.PrintWriter;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+
+/**
+ * Runs one command after the other in a JVM that stays, in a folder of its own: a JVM for each would be most of the time of the
+ * tests. What a command writes past its writers, to the standard streams, is in its output too.
+ */
+final class StayingJvm implements AutoCloseable {
+
+    /** So that a command that is started often, and is soon over, costs less. */
+    static final List<String> SHORT = List.of("-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC");
+
+    /** What a command wrote and how it ended. */
+    record Output(int code, String out, String err) {}
+
+    private final Process jvm;
+    private final DataOutputStream to;
+    private final DataInputStream from;
+
+    StayingJvm(Path folder, Map<String, String> environment) throws IOException {
+        var builder = new ProcessBuilder(Stream.concat(java(SHORT), Stream.of(StayingJvm.class.getName()))
+                        .toList())
+                .directory(folder.toFile())
+                .redirectError(ProcessBuilder.Redirect.INHERIT);
+        builder.environment().remove("VERBALE_ROOT");
+        builder.environment().putAll(environment);
+        jvm = builder.start();
+        to = new DataOutputStream(jvm.getOutputStream());
+        from = new DataInputStream(jvm.getInputStream());
+    }
+
+    /** The beginning of a command that starts a JVM with the class path of this one, from any folder. */
+    static Stream<String> java(List<String> options) {
+        String classPath = Stream.of(System.getProperty("java.class.path").split(File.pathSeparator))
+                .map(entry -> Path.of(entry).toAbsolutePath().toString())
+                .collect(Collectors.joining(File.pathSeparator));
+        return Stream.of(
+                        Stream.of(Path.of(System.getProperty("java.home"), "bin", "java")
+                                .toString()),
+                        options.stream(),
+                        Stream.of("-cp", classPath))
+                .flatMap(part -> part);
+    }
+
+    Output run(String... arguments) throws IOException {
+        to.writeInt(arguments.length);
+        for (String argument : arguments) write(to, argument);
+        to.flush();
+        return new Output(from.readInt(), read(from), read(from));
+    }
+
+    @Override
+    public void close() throws IOException {
+        to.close(); // its end of input is its end
+        jvm.destroy();
+    }
+
+    /** In the JVM that stays. */
+    public static void main(String[] none) throws IOException {
+        var requests = new DataInputStream(System.in);
+        var answers = new DataOutputStream(System.out);
+        System.setIn(InputStream.nullInputStream());
+        while (true) {
+            int count;
+            try {
+                count = requests.readInt();
+            } catch (IOException over) {
+                return;
+            }
+            String[] arguments = new String[count];
+            for (int i = 0; i < count; i++) arguments[i] = read(requests);
+            var out = new ByteArrayOutputStream();
+            var err = new ByteArrayOutputStream();
+            System.setOut(new PrintStream(out, true, StandardCharsets.UTF_8));
+            System.setErr(new PrintStream(err, true, StandardCharsets.UTF_8));
+            answers.writeInt(execute(out, err, arguments));
+            write(answers, out.toString(StandardCharsets.UTF_8));
+            write(answers, err.toString(StandardCharsets.UTF_8));
+            answers.flush();
+        }
+    }
+
+    private static int execute(OutputStream out, OutputStream err, String[] arguments) {
+        var outWriter = new PrintWriter(out, true, StandardCharsets.UTF_8);
+        var errWriter = new PrintWriter(err, true, StandardCharsets.UTF_8);
+        int code = Main.commandLine(outWriter, errWriter).execute(arguments);
+        outWriter.flush();
+        errWriter.flush();
+        return code;
+    }
+
+    /** As {@code writeUTF} would, but for texts of any length. */
+    private static void write(DataOutputStream to, String text) throws IOException {
+        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+        to.writeInt(bytes.length);
+        to.write(bytes);
+    }
+
+    private static String read(DataInputStream from) throws IOException {
+        return new String(from.readNBytes(from.readInt()), StandardCharsets.UTF_8);
+    }
+}
