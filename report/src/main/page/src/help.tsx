@@ -1,7 +1,7 @@
 // The keys, on `?`.
 import { useEffect, useRef } from 'preact/hooks';
-import { onKey } from './keys';
-import { t } from './texts';
+import { onKey } from './data/keys';
+import { t } from './words/texts';
 
 const KEYS = [
   ['?', 'these keys'],

@@ -1,9 +1,9 @@
 import './style.css';
 import { render } from 'preact';
 import { App } from './app';
-import { isPacked, packedRun, type Call } from './packed';
-import { arrivedRows, arrivedRun, baselineFiles, briefFiles, earlierFiles, exchangeFiles, failureTexts, isLost, loadRun, testFiles, texts } from './store';
-import type { Brief, Marks, ExchangeRow, TestData, AttachmentText, RunData } from './types';
+import { isPacked, packedRun, type Call } from './data/packed';
+import { arrivedRows, arrivedRun, baselineFiles, briefFiles, earlierFiles, exchangeFiles, failureTexts, isLost, loadRun, testFiles, texts } from './data/loaded';
+import type { Brief, Marks, ExchangeRow, TestData, AttachmentText, RunData } from './data/types';
 
 declare global {
   interface Window {

@@ -65,7 +65,12 @@ class LanguageTest {
 
     private void test(String name, TestEnd end) {
         Scope test = recorder.startTest(
-                recorder.run(), new TestDescriptor("k." + name, name, "sample.SeedsTest", name, List.of("seeds")));
+                recorder.run(),
+                TestDescriptor.of("k." + name, name)
+                        .className("sample.SeedsTest")
+                        .methodName(name)
+                        .tags(List.of("seeds"))
+                        .build());
         recorder.startStep("open the shed").passed();
         recorder.exchange("GET", "http://orto.example/api/seeds").status(200).ended();
         recorder.endTest(test, end);
@@ -130,7 +135,7 @@ class LanguageTest {
     private static List<String> sentences() throws IOException {
         List<String> found = new ArrayList<>();
         Matcher keys = Pattern.compile("(?m)^  '((?:[^'\\\\]|\\\\.)+)':")
-                .matcher(Files.readString(SOURCES.resolve("texts.ts")));
+                .matcher(Files.readString(SOURCES.resolve("words/texts.ts")));
         while (keys.find()) {
             String text = keys.group(1);
             if (!text.contains("{") && text.strip().split(" ").length >= 3) found.add(text);
@@ -144,7 +149,7 @@ class LanguageTest {
                 "<(?!code)([a-z][a-z0-9]*)(?:\\s[^<>]*)?>\\s*[^<>{}=;]*?[A-Za-z]{2}[^<>{}=;]*?\\s*</\\1>");
         Pattern alone = Pattern.compile("(?m)^\\s+[A-Z]?[a-z]+(?:,? [a-z]+){2,}[.:]?$");
         Pattern attribute = Pattern.compile("\\b(?:title|aria-label|placeholder|label)=\"[^\"]*[A-Za-z]{2}[^\"]*\"");
-        try (Stream<Path> sources = Files.list(SOURCES)) {
+        try (Stream<Path> sources = Files.walk(SOURCES)) {
             for (Path source :
                     sources.filter(file -> file.toString().endsWith(".tsx")).toList()) {
                 String text = Files.readString(source).replaceAll("(?s)/\\*.*?\\*/|//[^\\n]*", "");
@@ -200,7 +205,8 @@ class LanguageTest {
         Path index = page(() -> {
             test("grows", TestEnd.passed());
             Scope broken = recorder.startContainer(
-                    recorder.run(), new TestDescriptor("k.Rota", "Rota", "sample.Rota", null, List.of()));
+                    recorder.run(),
+                    TestDescriptor.of("k.Rota", "Rota").className("sample.Rota").build());
             recorder.endContainer(broken, TestEnd.threw(new IllegalStateException("no week")), 3);
             recorder.startStep("sweep").failed(new IllegalStateException("no broom"));
         });

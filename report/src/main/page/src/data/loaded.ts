@@ -1,0 +1,140 @@
+// What the page has: the run, and the files that were loaded so far.
+import { batch, effect, signal, type Signal } from '@preact/signals';
+import { isPacked, packedFile, type Call } from './packed';
+import { rowsOf } from './rows';
+import type { AttachmentText, Brief, ExchangeRow, Marks, Row, RunData, TestData } from './types';
+
+export const run = signal<RunData | undefined>(undefined);
+
+/** Whether the list of tests is here; it comes after the first view. */
+export const rowsLoaded = signal<'loading' | 'lost' | 'here'>('loading');
+
+export type Loaded<T> = { state: 'loading' } | { state: 'lost' } | { state: 'here'; value: T };
+
+/** Data that lies in script files: a page that was opened from disk may load scripts, and nothing else. */
+class ScriptFiles<T> {
+  private readonly files = new Map<string, Signal<Loaded<T>>>();
+
+  constructor(private readonly folder: string) {}
+
+  get(id: string): Signal<Loaded<T>> {
+    let file = this.files.get(id);
+    if (!file) {
+      file = signal<Loaded<T>>({ state: 'loading' });
+      this.files.set(id, file);
+      this.load(id, file);
+    }
+    return file;
+  }
+
+  /** Asks for all that is known once more; until it is here, what was here stays. */
+  renew(): void {
+    for (const [id, file] of this.files) this.load(id, file);
+  }
+
+  forget(): void {
+    this.files.clear();
+  }
+
+  arrived(id: string, value: T): void {
+    this.get(id).value = { state: 'here', value };
+  }
+
+  private load(id: string, file: Signal<Loaded<T>>, attempt = 1): void {
+    const name = `data/${this.folder}/${id}.js`;
+    const lost = () => {
+      // A page that is being replaced has no files for a moment.
+      if (run.value?.progress && attempt < 5) setTimeout(() => this.load(id, file, attempt + 1), 200);
+      else file.value = { state: 'lost' };
+    };
+    if (isPacked) packedFile(name).then((found) => (found ? arrive(found) : lost()), lost);
+    else loadScript(name, lost);
+  }
+}
+
+/** As its script would. */
+function arrive({ name, id, value }: Call): void {
+  const calls: unknown = window.verbale;
+  (calls as Record<string, (id: string, value: unknown) => void>)[name]!(id, value);
+}
+
+let askedFor = 0;
+
+function loadScript(name: string, lost: () => void): void {
+  const script = document.createElement('script');
+  script.src = name + (run.value?.progress ? `?${askedFor++}` : ''); // so that no older one is shown
+  script.onerror = () => (script.remove(), lost());
+  script.onload = () => script.remove();
+  document.head.append(script);
+}
+
+/** Whether the run's own file is missing. */
+export const isLost = signal(false);
+
+export const loadRun = () => loadScript('data/run.js', () => (isLost.value ||= run.value === undefined));
+
+const LOOKED_EVERY = 2_000;
+
+/** The run's own file is here: for the first time, or once more where the run is still going. */
+export function arrivedRun(data: Omit<RunData, 'rows'>): void {
+  const before = run.value?.progress;
+  if (data.progress) setTimeout(loadRun, LOOKED_EVERY);
+  if (before && data.progress?.number === before.number) return;
+  run.value = { ...data, rows: run.value?.rows ?? [] };
+  requestAnimationFrame(() => setTimeout(() => loadRows(before !== undefined))); // the first view is painted before
+}
+
+export const testFiles = new ScriptFiles<TestData[]>('tests');
+export const exchangeFiles = new ScriptFiles<ExchangeRow[]>('exchanges');
+export const baselineFiles = new ScriptFiles<(TestData | null)[]>('baseline');
+export const texts = new ScriptFiles<AttachmentText>('texts');
+export const earlierFiles = new ScriptFiles<Marks[]>('earlier');
+export const briefFiles = new ScriptFiles<Brief>('briefs');
+/** Texts of failures to search in, by positions of rows. */
+export const failureTexts = new ScriptFiles<[number, string][]>('failures');
+
+const rowFiles = new ScriptFiles<Row[]>('rows');
+
+export const arrivedRows = (id: string, text: string) => rowFiles.arrived(id, rowsOf(text));
+
+/** For the files of a newer page: what a reader looks at stays until the new one is here. */
+function renew(): void {
+  for (const files of [rowFiles, exchangeFiles, baselineFiles, texts, earlierFiles, briefFiles, failureTexts]) files.forget();
+  testFiles.renew();
+}
+
+/** Loads the list of tests, when the first view stands. */
+function loadRows(isAgain: boolean): void {
+  const data = run.value;
+  if (!data) return;
+  if (isAgain) renew();
+  const files = Array.from({ length: data.rowFiles }, (_, file) => rowFiles.get(String(file)));
+  const stop = effect(() => {
+    const states = files.map((file) => file.value);
+    if (states.some((file) => file.state === 'loading')) return;
+    queueMicrotask(() => {
+      stop();
+      const rows = states.flatMap((file) => (file.state === 'here' ? file.value : []));
+      batch(() => {
+        run.value = { ...data, rows };
+        rowsLoaded.value = states.every((file) => file.state === 'here') ? 'here' : 'lost';
+      });
+    });
+  });
+}
+
+const EXCHANGES_A_FILE = 20_000;
+export const MAX_EXCHANGES = 10 * EXCHANGES_A_FILE;
+
+/** The list of all, as far as it is here; `lost` where a file of it is missing. */
+export function exchangeRows(data: RunData): { rows: ExchangeRow[]; lost: boolean } {
+  const files = Math.ceil(Math.min(MAX_EXCHANGES, data.exchanges) / EXCHANGES_A_FILE);
+  const loaded = Array.from({ length: files }, (_, file) => exchangeFiles.get(String(file)).value);
+  return { rows: loaded.flatMap((file) => (file.state === 'here' ? file.value : [])), lost: loaded.some((file) => file.state === 'lost') };
+}
+
+/** What the file that holds a row's part of them has for it; undefined while it is on its way, or lost. */
+export function ofRow<T>(files: ScriptFiles<T[]>, data: RunData, position: number): T | undefined {
+  const file = files.get(String(Math.floor(position / data.chunk))).value;
+  return file.state === 'here' ? file.value[position % data.chunk] : undefined;
+}

@@ -1,0 +1,92 @@
+// How each endpoint did: its exchanges put together, whatever numbers stand in their URLs.
+import type { ExchangeRow, Outcome } from '../data/types';
+
+/** Where things stand in a row of the list of all. */
+export const COLUMN = { row: 0, id: 1, at: 2, duration: 3, method: 4, url: 5, status: 6, size: 7, failed: 8, failedChecks: 9 } as const;
+
+/** How an exchange was answered, where that is worth a column of its own. */
+export const RESPONSES = ['4xx', '5xx', 'no response'] as const;
+export type ResponseKind = (typeof RESPONSES)[number];
+
+export interface Endpoint {
+  name: string;
+  count: number;
+  /** Undefined where nobody knows how long any of them took. */
+  p50: number | undefined;
+  p95: number | undefined;
+  mean: number | undefined;
+  /** How long each was that somebody knows it of. */
+  times: number[];
+  responses: Record<ResponseKind, number>;
+  /** How many of its responses failed a check. */
+  failedChecks: number;
+  bytes: number;
+}
+
+/** Undefined for what was answered otherwise. A status that a test expected is no error: this only counts. */
+export function responseOf(row: ExchangeRow): ResponseKind | undefined {
+  const status = row[COLUMN.status];
+  if (row[COLUMN.failed] !== '' || status < 0) return 'no response';
+  if (status >= 500) return '5xx';
+  return status >= 400 ? '4xx' : undefined;
+}
+
+/**
+ * Whether somebody should look at it: a check of it failed, or it was answered with an error in a test that did not pass. An error in
+ * a test that passed was what the test wanted.
+ */
+export function isUnexpected(response: ResponseKind | undefined, failedChecks: number, outcome: Outcome | undefined): boolean {
+  return failedChecks > 0 || (response !== undefined && outcome !== 'passed' && outcome !== 'expected-failure');
+}
+
+/** Without a port on the loopback address, which is another each time. */
+export function withoutRandomPort(url: string): string {
+  return url.replace(/^((?:[a-z][a-z0-9+.-]*:\/\/)?(?:127\.0\.0\.1|localhost|\[::1\])):\d+/i, '$1');
+}
+
+/** `GET orto.example/api/plots/{}`: parts of the path that are numbers or long identifiers are left open. */
+export function endpointOf(method: string, url: string): string {
+  const [, rest = url] = /^[a-z][a-z0-9+.-]*:\/\/(.*)$/i.exec(url) ?? [];
+  const path = withoutRandomPort(rest.replace(/[?#].*$/, ''));
+  return method + ' ' + path.replace(/\/(\d+|[0-9a-f]{8,}(-[0-9a-f]{4,})*)(?=\/|$)/gi, '/{}');
+}
+
+export function endpoints(rows: ExchangeRow[]): Endpoint[] {
+  const groups = new Map<string, ExchangeRow[]>();
+  for (const row of rows) {
+    const name = endpointOf(row[COLUMN.method], row[COLUMN.url]);
+    const group = groups.get(name);
+    if (group) group.push(row);
+    else groups.set(name, [row]);
+  }
+  return [...groups].map(([name, group]) => {
+    const times = group.map((row) => row[COLUMN.duration]).filter((time) => time >= 0).sort((a, b) => a - b);
+    return {
+      name,
+      count: group.length,
+      p50: median(times),
+      p95: percentile(times, 95),
+      mean: times.length === 0 ? undefined : Math.round(times.reduce((sum, time) => sum + time, 0) / times.length),
+      times,
+      responses: {
+        '4xx': group.filter((row) => responseOf(row) === '4xx').length,
+        '5xx': group.filter((row) => responseOf(row) === '5xx').length,
+        'no response': group.filter((row) => responseOf(row) === 'no response').length,
+      },
+      failedChecks: group.filter((row) => row[COLUMN.failedChecks] > 0).length,
+      bytes: group.reduce((all, row) => all + Math.max(0, row[COLUMN.size]), 0),
+    };
+  });
+}
+
+/** Of an even count the mean of the two in the middle. */
+function median(sorted: number[]): number | undefined {
+  if (sorted.length === 0) return undefined;
+  const half = Math.floor(sorted.length / 2);
+  return sorted.length % 2 === 1 ? sorted[half]! : Math.round((sorted[half - 1]! + sorted[half]!) / 2);
+}
+
+/** The nearest rank: the smallest value that at least so many of a hundred do not exceed. */
+function percentile(sorted: number[], hundredths: number): number | undefined {
+  return sorted[Math.max(0, Math.ceil((hundredths / 100) * sorted.length) - 1)];
+}

@@ -1,0 +1,43 @@
+// The groups that a row is in. RowGroups.java says the same of the first two, so that the summary's tables agree with the list.
+import { outcomeText } from '../data/outcomes';
+import type { Row, RunData } from '../data/types';
+
+export const GROUPS = ['class', 'package', 'outcome', 'reason', 'tag', 'owner', 'severity', 'worker', 'nothing'] as const;
+export type Group = (typeof GROUPS)[number];
+
+export function groupsOf(row: Row, data: RunData, group: Group): string[] {
+  switch (group) {
+    case 'class':
+      return [classOf(row)];
+    case 'package':
+      return [packageOf(row)];
+    case 'outcome':
+      return [outcomeText(row.outcome)];
+    case 'reason':
+      return [row.reason === undefined ? 'no reason' : data.reasons[row.reason]!.title];
+    case 'tag':
+      return row.tags ?? ['no tag'];
+    case 'owner':
+      return [row.about?.owner ?? 'no owner'];
+    case 'severity':
+      return [row.about?.severity ?? 'no severity'];
+    case 'worker':
+      return [row.thread ? `${row.worker}, ${row.thread}` : row.worker];
+    default:
+      return [''];
+  }
+}
+
+function classOf(row: Row): string {
+  return row.path.join(' › ') || row.className || row.name;
+}
+
+function packageOf(row: Row): string {
+  if (row.className) return before(row.className, '.');
+  return before(row.source ?? '', '/');
+}
+
+function before(name: string, sign: string): string {
+  const at = name.lastIndexOf(sign);
+  return at < 0 ? 'no package' : name.slice(0, at);
+}
