@@ -4,13 +4,9 @@ module dev.verbale.query {
     requires com.h2database;
     requires java.sql;
     requires org.apache.commons.csv;
-    requires flyway.core;
     requires org.jdbi.v3.core;
     requires static transitive org.apiguardian.api;
     requires static transitive org.jspecify;
 
     exports dev.verbale.query;
-
-    opens dev.verbale.query.tables to
-            flyway.core;
 }

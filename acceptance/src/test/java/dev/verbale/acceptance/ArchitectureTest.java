@@ -30,6 +30,7 @@ class ArchitectureTest {
         "dev.verbale.journal..",
         "dev.verbale.folder..",
         "dev.verbale.json..",
+        "dev.verbale.vocabulary..",
         "dev.verbale.stack.."
     };
     private static final String[] RECORDER = {
@@ -234,7 +235,6 @@ class ArchitectureTest {
             "java.sql..",
             "tools.jackson.core..",
             "org.apache.commons.csv..",
-            "org.flywaydb.core..",
             "org.jdbi..");
 
     @ArchTest

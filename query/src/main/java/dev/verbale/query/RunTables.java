@@ -20,9 +20,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Consumer;
-import org.flywaydb.core.Flyway;
-import org.flywaydb.core.api.FlywayException;
-import org.flywaydb.core.api.configuration.FluentConfiguration;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
@@ -39,7 +36,6 @@ public final class RunTables implements AutoCloseable {
 
     private static final String OURS = ";DATABASE_TO_LOWER=TRUE;TIME ZONE=UTC";
     private static final String FILE_NAME = "verbale-index";
-    private static final String WITHOUT_INDEXES = "1";
     private static final String OWNER = "verbale";
 
     /** H2's numbers of errors, see {@code org.h2.api.ErrorCode}. */
@@ -64,34 +60,14 @@ public final class RunTables implements AutoCloseable {
         }
         try {
             if (!database.isOurs()) handle.execute("select pg_advisory_lock(?)", LOCK);
-            // Indexes after the first filling: kept up to date row by row, they were ten times as large.
-            lacksIndexes = !database.isInMemory() && !isThere();
-            if (lacksIndexes) flyway().target(WITHOUT_INDEXES).load().migrate();
-            else flyway().load().migrate();
+            var versions = new TableVersions(handle);
+            lacksIndexes = !database.isInMemory() && !versions.isThere();
+            versions.bringTo(lacksIndexes ? TableVersions.WITHOUT_INDEXES : TableVersions.NEWEST);
             if (database.isOurs()) allowOurReader();
-        } catch (JdbiException | FlywayException refused) {
+        } catch (JdbiException | IllegalStateException refused) {
             handle.close();
             throw translated(refused);
         }
-    }
-
-    private boolean isThere() {
-        return handle.createQuery(
-                                "select count(*) from information_schema.tables where table_schema = ? and table_name = 'stored_runs'")
-                        .bind(0, Database.SCHEMA)
-                        .mapTo(Integer.class)
-                        .one()
-                > 0;
-    }
-
-    private FluentConfiguration flyway() {
-        return Flyway.configure(RunTables.class.getClassLoader())
-                .dataSource(database.url(), database.user(), database.password())
-                .locations("classpath:dev/verbale/query/tables")
-                .loggers("slf4j")
-                .defaultSchema(Database.SCHEMA)
-                .schemas(Database.SCHEMA)
-                .createSchemas(true);
     }
 
     private void allowOurReader() {
@@ -241,9 +217,9 @@ public final class RunTables implements AutoCloseable {
     private void fill(Filling filling) throws QueryException {
         try {
             filling.fill(new StoredNames(handle));
-            if (lacksIndexes) flyway().load().migrate();
+            if (lacksIndexes) new TableVersions(handle).bringTo(TableVersions.NEWEST);
             lacksIndexes = false;
-        } catch (JdbiException | FlywayException refused) {
+        } catch (JdbiException | IllegalStateException refused) {
             throw translated(refused);
         }
     }

@@ -1,6 +1,6 @@
 package dev.verbale.query;
 
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.Outcome;
 import java.util.HashMap;
 import java.util.Map;
 import org.jdbi.v3.core.Handle;

@@ -27,7 +27,7 @@ public final class TableReader {
     /** Asks which tables there are: rows of {@code table_name}, {@code column_name} and {@code data_type}. */
     public static final String COLUMNS = "select table_name, column_name, data_type from information_schema.columns"
             + " where table_schema = '" + Database.SCHEMA + "' and table_name not like 'stored%'"
-            + " and table_name not like 'flyway%' order by table_name, ordinal_position";
+            + " order by table_name, ordinal_position";
 
     private static final int FETCHED_AT_ONCE = 1_000;
 

@@ -5,9 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.ExchangeMade;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.StepEnded;
-import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
@@ -18,6 +16,8 @@ import dev.verbale.history.digest.RunDigest.TestDigest;
 import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.SampleRun;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepKind;
 import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -63,34 +63,34 @@ abstract class QueryContract {
         sample.test("flaky", Outcome.PASSED, null);
         Files.writeString(sample.path().resolve("shot.txt"), "x");
         sample.write(
-                new TestStarted(
-                        900_000_000, 900, 0, "k", HOSTILE, "sample.Shed", "opens", "main", List.of("seeds", "slow")),
-                new StepStarted(900_100_000, 901, 900, StepKind.ACTION, "outer " + HOSTILE, null),
-                new StepStarted(900_200_000, 902, 901, StepKind.ACTION, "inner", null),
-                new ExchangeMade(
-                        900_300_000,
-                        0,
-                        902,
-                        null,
-                        "a client",
-                        null,
-                        new ExchangeMade.Request("GET", "http://orto/seeds", List.of(), null),
-                        new ExchangeMade.Response(503, List.of(), null),
-                        new ExchangeMade.Timing(40_000L, Map.of()),
-                        null,
-                        null,
-                        Map.of()),
-                new StepEnded(900_700_000, 902, Outcome.PASSED, null, null),
-                new AttachmentStored(
-                        900_800_000,
-                        901,
-                        "shot",
-                        "attachment",
-                        new AttachmentStored.StoredFile("shot.txt", "text/plain", 1, null),
-                        0,
-                        0),
-                new StepEnded(900_900_000, 901, Outcome.PASSED, null, null),
-                new TestEnded(901_000_000, 900, Outcome.PASSED, null, null));
+                TestStarted.of(900_000_000, 900, "k", HOSTILE)
+                        .className("sample.Shed")
+                        .methodName("opens")
+                        .thread("main")
+                        .tags(List.of("seeds", "slow"))
+                        .build(),
+                StepStarted.of(900_100_000, 901, StepKind.ACTION, "outer " + HOSTILE)
+                        .in(900)
+                        .build(),
+                StepStarted.of(900_200_000, 902, StepKind.ACTION, "inner")
+                        .in(901)
+                        .build(),
+                ExchangeMade.of(900_300_000, new ExchangeMade.Request("GET", "http://orto/seeds", List.of(), null))
+                        .in(902)
+                        .client("a client")
+                        .response(new ExchangeMade.Response(503, List.of(), null))
+                        .timing(new ExchangeMade.Timing(40_000L, Map.of()))
+                        .build(),
+                StepEnded.of(900_700_000, 902, Outcome.PASSED).build(),
+                AttachmentStored.of(
+                                900_800_000,
+                                901,
+                                "shot",
+                                "attachment",
+                                new AttachmentStored.StoredFile("shot.txt", "text/plain", 1, null))
+                        .build(),
+                StepEnded.of(900_900_000, 901, Outcome.PASSED).build(),
+                TestEnded.of(901_000_000, 900, Outcome.PASSED).build());
         return sample.read();
     }
 
