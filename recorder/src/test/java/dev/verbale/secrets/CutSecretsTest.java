@@ -39,7 +39,11 @@ class CutSecretsTest {
                 AdapterRecorder.open(RecorderOptions.defaults().withRoot(root).withSummaryLine(false));
         recorder.secret(SECRET);
         test = recorder.startTest(
-                recorder.run(), new TestDescriptor("sample.Cut", "cut", "sample.Cut", "cut", List.of()));
+                recorder.run(),
+                TestDescriptor.of("sample.Cut", "cut")
+                        .className("sample.Cut")
+                        .methodName("cut")
+                        .build());
     }
 
     /** All lengths at which something is cut, each a little before and after. */
@@ -88,14 +92,26 @@ class CutSecretsTest {
 
     private void record(String text) {
         recorder.log(text);
-        recorder.log(new LogLine("info", text, text, text, Map.of("context", text), new IOException(text)));
+        recorder.log(LogLine.of(text)
+                .level("info")
+                .logger(text)
+                .thread(text)
+                .context(Map.of("context", text))
+                .thrown(new IOException(text))
+                .build());
         recorder.about(text, text, text, List.of(text));
         recorder.fact(text, text);
         Step step = recorder.startStep(text);
         step.skipped(text);
         recorder.startStep("fails").failed(new IllegalStateException(text, new IOException(text)));
         recorder.attach(text, text.getBytes(StandardCharsets.UTF_8), "text/plain");
-        Scope other = recorder.startTest(recorder.run(), new TestDescriptor(text, text, text, text, List.of(text)));
+        Scope other = recorder.startTest(
+                recorder.run(),
+                TestDescriptor.of(text, text)
+                        .className(text)
+                        .methodName(text)
+                        .tags(List.of(text))
+                        .build());
         recorder.endTest(other, TestEnd.threw(new AssertionError(text)));
         recorder.endTest(test, TestEnd.passed());
     }

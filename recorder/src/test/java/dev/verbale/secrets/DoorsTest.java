@@ -81,9 +81,19 @@ class DoorsTest {
 
     private static void throughEveryDoor(AdapterRecorder recorder, String text, String inUrl) {
         byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
-        Scope container =
-                recorder.startContainer(recorder.run(), new TestDescriptor(text, text, text, null, List.of(text)));
-        Scope test = recorder.startTest(container, new TestDescriptor(text, text, text, text, List.of(text)));
+        Scope container = recorder.startContainer(
+                recorder.run(),
+                TestDescriptor.of(text, text)
+                        .className(text)
+                        .tags(List.of(text))
+                        .build());
+        Scope test = recorder.startTest(
+                container,
+                TestDescriptor.of(text, text)
+                        .className(text)
+                        .methodName(text)
+                        .tags(List.of(text))
+                        .build());
         recorder.log(text);
         recorder.log("{}", new Object[] {text});
         recorder.data("a value", text);
@@ -91,7 +101,13 @@ class DoorsTest {
         recorder.about(text, text, text, List.of(text));
         recorder.startStep(text).passed();
         recorder.startStep("skipped").skipped(text);
-        recorder.log(new LogLine("info", "a logger", text, "main", Map.of("context", text), new Exception(text)));
+        recorder.log(LogLine.of(text)
+                .level("info")
+                .logger("a logger")
+                .thread("main")
+                .context(Map.of("context", text))
+                .thrown(new Exception(text))
+                .build());
         for (String name : List.of("a.txt", ".env", "a.yml", "a.properties", "a.pem", "a.sql", "a.bin", "none"))
             recorder.attach(name, bytes, "");
         recorder.attach(text, bytes, "text/html");

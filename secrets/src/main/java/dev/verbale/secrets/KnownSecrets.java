@@ -38,8 +38,9 @@ final class KnownSecrets {
     private final String[][] slots = new String[SLOTS][];
 
     /**
-     * Of each value that may be escaped its longest run of letters and digits, which no escape changes, in the same way: a text
-     * without any of them holds none of the values. Null where a value has no such run.
+     * For each value that somebody may write with escapes: its longest run of letters and digits, which no escape changes. They lie in
+     * slots as {@link #slots} does. A text that holds none of these runs holds none of the values, and is not unescaped to look for
+     * them. Null where a value has no letter or digit: then every text is.
      */
     private final String @Nullable [][] runs;
 

@@ -88,7 +88,10 @@ final class Search {
         return fixed;
     }
 
-    /** What was seen from {@code from} on is seen again in the next piece, but for what comes before {@code to}. */
+    /**
+     * A long text is searched in pieces that overlap: the next piece begins with {@code text} from {@code from} on. Tables are put back
+     * to what they were {@code before} that, and told the lines up to {@code to} again, which the next piece has only in part.
+     */
     void comeBack(Tables before, String text, int from, int to) {
         tables.comeBackTo(before);
         var nothing = new Found();
