@@ -9,6 +9,7 @@ module dev.verbale.format {
     exports dev.verbale.folder;
     exports dev.verbale.journal;
     exports dev.verbale.json;
+    exports dev.verbale.vocabulary;
     exports dev.verbale.stack to
             dev.verbale.recorder;
 }

@@ -7,4 +7,4 @@ package dev.verbale.event;
  * @param id unique in the journal; the {@link AttachmentStored} that completes it names it
  * @since 0.2.0
  */
-public record AttachmentPending(long at, int in, int id, String name, String kind) implements Event {}
+public record AttachmentPending(long at, int in, int id, String name, String kind) implements Event.InScope {}

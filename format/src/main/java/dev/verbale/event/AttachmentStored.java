@@ -7,7 +7,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param in the step, test or container it belongs to, or 0 for the run
  * @param name what a reader sees
- * @param kind what it is: one of the words below, or a word of a newer format
+ * @param kind what it is: one of those in {@link dev.verbale.vocabulary.AttachmentKind}, or a word of a newer format
  * @param file where it is
  * @param pending the id of the {@link AttachmentPending} that this completes, or 0
  * @param begins for an attachment that has a time of its own, such as a video, when that begins: in microseconds of this
@@ -15,31 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @since 0.2.0
  */
 public record AttachmentStored(long at, int in, String name, String kind, StoredFile file, int pending, long begins)
-        implements Event {
-
-    /** Anything a test's author attached. */
-    public static final String ATTACHMENT = "attachment";
-
-    /** What a browser or a screen showed. */
-    public static final String SCREENSHOT = "screenshot";
-
-    /** The document that a browser held, as text. */
-    public static final String PAGE_SOURCE = "page-source";
-
-    /** A video of what a browser or a screen showed. */
-    public static final String VIDEO = "video";
-
-    /** Names and times of the steps that a video shows, as WebVTT. */
-    public static final String CAPTIONS = "captions";
-
-    /** Frames of a video that nobody encoded, with their times, as {@code docs/format.md} says. */
-    public static final String FRAMES = "frames";
-
-    /** What a browser's console said, as {@code docs/format.md} says. */
-    public static final String CONSOLE = "console";
-
-    /** What a browser asked of the network, as {@code docs/format.md} says. */
-    public static final String NETWORK = "network";
+        implements Event.InScope {
 
     /**
      * A file of a run.
@@ -54,4 +30,46 @@ public record AttachmentStored(long at, int in, String name, String kind, Stored
             String mediaType,
             long size,
             @Nullable String sha256) {}
+
+    /** One that nobody waited for, and that has no time of its own. */
+    public static Builder of(long at, int in, String name, String kind, StoredFile file) {
+        return new Builder(at, in, name, kind, file);
+    }
+
+    /**
+     * What may be said beside that; the components say what each is. Not for several threads at once.
+     *
+     * @since 0.2.0
+     */
+    public static final class Builder {
+        private final long at;
+        private final int in;
+        private final String name;
+        private final String kind;
+        private final StoredFile file;
+        private int pending;
+        private long begins;
+
+        private Builder(long at, int in, String name, String kind, StoredFile file) {
+            this.at = at;
+            this.in = in;
+            this.name = name;
+            this.kind = kind;
+            this.file = file;
+        }
+
+        public Builder pending(int value) {
+            pending = value;
+            return this;
+        }
+
+        public Builder begins(long value) {
+            begins = value;
+            return this;
+        }
+
+        public AttachmentStored build() {
+            return new AttachmentStored(at, in, name, kind, file, pending, begins);
+        }
+    }
 }

@@ -1,5 +1,6 @@
 package dev.verbale.event;
 
+import dev.verbale.vocabulary.Outcome;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -15,4 +16,44 @@ public record CheckMade(
         String name,
         Outcome outcome,
         @Nullable Failure failure,
-        int exchange) implements Event {}
+        int exchange) implements Event.InScope {
+    /** A check of which nothing else is known as yet. */
+    public static Builder of(long at, int in, String name, Outcome outcome) {
+        return new Builder(at, in, name, outcome);
+    }
+
+    /**
+     * What may be said beside that; the components say what each is. Not for several threads at once.
+     *
+     * @since 0.2.0
+     */
+    public static final class Builder {
+        private final long at;
+        private final int in;
+        private final String name;
+        private final Outcome outcome;
+        private @Nullable Failure failure;
+        private int exchange;
+
+        private Builder(long at, int in, String name, Outcome outcome) {
+            this.at = at;
+            this.in = in;
+            this.name = name;
+            this.outcome = outcome;
+        }
+
+        public Builder failure(@Nullable Failure value) {
+            failure = value;
+            return this;
+        }
+
+        public Builder exchange(int value) {
+            exchange = value;
+            return this;
+        }
+
+        public CheckMade build() {
+            return new CheckMade(at, in, name, outcome, failure, exchange);
+        }
+    }
+}

@@ -36,7 +36,7 @@ public record ExchangeMade(
         @Nullable String failure,
         @Nullable Trace trace,
         Map<String, String> attributes)
-        implements Event {
+        implements Event.InScope {
 
     public ExchangeMade {
         attributes = Collections.unmodifiableMap(new LinkedHashMap<>(attributes));
@@ -155,6 +155,91 @@ public record ExchangeMade(
         /** One whose head nobody knows. */
         public Part(String name, @Nullable String fileName, Body body) {
             this(name, fileName, null, body);
+        }
+    }
+
+    /** A request to which nothing came as yet. */
+    public static Builder of(long at, Request request) {
+        return new Builder(at, request);
+    }
+
+    /**
+     * What may be said beside that; the components say what each is. Not for several threads at once.
+     *
+     * @since 0.2.0
+     */
+    public static final class Builder {
+        private final long at;
+        private final Request request;
+        private int id;
+        private int in;
+        private @Nullable String thread;
+        private String client = "";
+        private @Nullable String protocol;
+        private @Nullable Response response;
+        private Timing timing = Timing.UNKNOWN;
+        private @Nullable String failure;
+        private @Nullable Trace trace;
+        private Map<String, String> attributes = Map.of();
+
+        private Builder(long at, Request request) {
+            this.at = at;
+            this.request = request;
+        }
+
+        public Builder id(int value) {
+            id = value;
+            return this;
+        }
+
+        public Builder in(int value) {
+            in = value;
+            return this;
+        }
+
+        public Builder thread(@Nullable String value) {
+            thread = value;
+            return this;
+        }
+
+        public Builder client(String value) {
+            client = value;
+            return this;
+        }
+
+        public Builder protocol(@Nullable String value) {
+            protocol = value;
+            return this;
+        }
+
+        public Builder response(@Nullable Response value) {
+            response = value;
+            return this;
+        }
+
+        public Builder timing(Timing value) {
+            timing = value;
+            return this;
+        }
+
+        public Builder failure(@Nullable String value) {
+            failure = value;
+            return this;
+        }
+
+        public Builder trace(@Nullable Trace value) {
+            trace = value;
+            return this;
+        }
+
+        public Builder attributes(Map<String, String> value) {
+            attributes = value;
+            return this;
+        }
+
+        public ExchangeMade build() {
+            return new ExchangeMade(
+                    at, id, in, thread, client, protocol, request, response, timing, failure, trace, attributes);
         }
     }
 }

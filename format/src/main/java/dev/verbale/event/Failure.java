@@ -49,4 +49,58 @@ public record Failure(
     public boolean isReference() {
         return type.isEmpty() && id != 0;
     }
+
+    /** A failure of which nothing else is known as yet. */
+    public static Builder of(String type, String stack) {
+        return new Builder(type, stack);
+    }
+
+    /**
+     * What may be said beside that; the components say what each is. Not for several threads at once.
+     *
+     * @since 0.2.0
+     */
+    public static final class Builder {
+        private final String type;
+        private final String stack;
+        private int id;
+        private @Nullable String message;
+        private @Nullable String expected;
+        private @Nullable String actual;
+        private List<Failure> gathered = List.of();
+
+        private Builder(String type, String stack) {
+            this.type = type;
+            this.stack = stack;
+        }
+
+        public Builder id(int value) {
+            id = value;
+            return this;
+        }
+
+        public Builder message(@Nullable String value) {
+            message = value;
+            return this;
+        }
+
+        public Builder expected(@Nullable String value) {
+            expected = value;
+            return this;
+        }
+
+        public Builder actual(@Nullable String value) {
+            actual = value;
+            return this;
+        }
+
+        public Builder gathered(List<Failure> value) {
+            gathered = value;
+            return this;
+        }
+
+        public Failure build() {
+            return new Failure(id, type, message, stack, expected, actual, gathered);
+        }
+    }
 }

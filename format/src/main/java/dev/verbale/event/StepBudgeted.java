@@ -7,4 +7,4 @@ package dev.verbale.event;
  * @param micros microseconds; positive
  * @since 0.2.0
  */
-public record StepBudgeted(long at, int id, long micros) implements Event {}
+public record StepBudgeted(long at, int id, long micros) implements Event.OfBegun {}

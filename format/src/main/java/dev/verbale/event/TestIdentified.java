@@ -8,4 +8,4 @@ package dev.verbale.event;
  * @param name as in {@link TestStarted}
  * @since 0.2.0
  */
-public record TestIdentified(long at, int id, String key, String name) implements Event {}
+public record TestIdentified(long at, int id, String key, String name) implements Event.OfBegun {}

@@ -27,7 +27,7 @@ public record TestStarted(
         String thread,
         List<String> tags,
         @Nullable String source)
-        implements Event {
+        implements Event.Begins {
 
     public TestStarted {
         tags = List.copyOf(tags);
@@ -50,5 +50,69 @@ public record TestStarted(
     /** The same beginning, now that more is known of which test it is. */
     public TestStarted as(String itsKey, String itsName) {
         return new TestStarted(at, id, in, itsKey, itsName, className, methodName, thread, tags, source);
+    }
+
+    /** A test of which nothing else is known as yet. */
+    public static Builder of(long at, int id, String key, String name) {
+        return new Builder(at, id, key, name);
+    }
+
+    /**
+     * What may be said beside that; the components say what each is. Not for several threads at once.
+     *
+     * @since 0.2.0
+     */
+    public static final class Builder {
+        private final long at;
+        private final int id;
+        private final String key;
+        private final String name;
+        private int in;
+        private @Nullable String className;
+        private @Nullable String methodName;
+        private String thread = "";
+        private List<String> tags = List.of();
+        private @Nullable String source;
+
+        private Builder(long at, int id, String key, String name) {
+            this.at = at;
+            this.id = id;
+            this.key = key;
+            this.name = name;
+        }
+
+        public Builder in(int value) {
+            in = value;
+            return this;
+        }
+
+        public Builder className(@Nullable String value) {
+            className = value;
+            return this;
+        }
+
+        public Builder methodName(@Nullable String value) {
+            methodName = value;
+            return this;
+        }
+
+        public Builder thread(String value) {
+            thread = value;
+            return this;
+        }
+
+        public Builder tags(List<String> value) {
+            tags = value;
+            return this;
+        }
+
+        public Builder source(@Nullable String value) {
+            source = value;
+            return this;
+        }
+
+        public TestStarted build() {
+            return new TestStarted(at, id, in, key, name, className, methodName, thread, tags, source);
+        }
     }
 }

@@ -9,4 +9,4 @@ package dev.verbale.event;
  * @param json the line, as it stands in the journal
  * @since 0.2.0
  */
-public record UnknownEvent(long at, String word, int id, int in, String json) implements Event {}
+public record UnknownEvent(long at, String word, int id, int in, String json) implements Event.InScope {}

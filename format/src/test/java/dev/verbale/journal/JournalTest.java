@@ -9,10 +9,10 @@ import dev.verbale.event.DataNamed;
 import dev.verbale.event.Event;
 import dev.verbale.event.LogWritten;
 import dev.verbale.event.StepEnded;
-import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.UnknownEvent;
 import dev.verbale.json.TextFilter;
+import dev.verbale.vocabulary.StepKind;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -54,9 +54,8 @@ class JournalTest {
         assertThat(unread).isEmpty();
         assertThat(SampleEvents.all().<Class<?>>map(Object::getClass).distinct())
                 .as("a sample of every kind that is written")
-                .containsExactlyInAnyOrderElementsOf(Arrays.stream(Event.class.getPermittedSubclasses())
-                        .filter(kind -> kind != UnknownEvent.class)
-                        .toList());
+                .containsExactlyInAnyOrderElementsOf(
+                        Event.kinds().filter(kind -> kind != UnknownEvent.class).toList());
     }
 
     @Test
@@ -207,7 +206,9 @@ class JournalTest {
                                 2,
                                 "{\"event\":\"wave-started\",\"at\":1,\"id\":7,\"in\":2,\"mood\":{\"deep\":[1,2]}}"),
                         LogWritten.text(2, 7, "inside", null),
-                        new StepStarted(3, 8, 7, new StepKind("gherkin"), "sow", null))
+                        StepStarted.of(3, 8, new StepKind("gherkin"), "sow")
+                                .in(7)
+                                .build())
                 .anySatisfy(event -> assertThat(event).isInstanceOfSatisfying(StepEnded.class, step -> {
                     assertThat(step.outcome().word()).isEqualTo("undecided");
                     assertThat(step.outcome().needsAttention()).isTrue();

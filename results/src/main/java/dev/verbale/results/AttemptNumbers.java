@@ -1,10 +1,7 @@
 package dev.verbale.results;
 
-import dev.verbale.event.Outcome;
-import java.util.ArrayList;
-import java.util.Comparator;
+import dev.verbale.vocabulary.Outcome;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 
 /**
@@ -14,31 +11,6 @@ import java.util.Map;
 final class AttemptNumbers {
 
     private final Map<String, Attempts> attempts = new HashMap<>();
-    private final List<TestResult.Attempt[]> byJournal = new ArrayList<>();
-
-    AttemptNumbers() {}
-
-    /** Of tests that nobody has read yet. */
-    static AttemptNumbers of(List<TestLines> journals) {
-        record Seen(int journal, int test) {}
-        var numbers = new AttemptNumbers();
-        List<Seen> all = new ArrayList<>();
-        for (int journal = 0; journal < journals.size(); journal++) {
-            TestLines lines = journals.get(journal);
-            numbers.byJournal.add(new TestResult.Attempt[lines.count()]);
-            for (int test = 0; test < lines.count(); test++) {
-                numbers.count(lines.key(test));
-                all.add(new Seen(journal, test));
-            }
-        }
-        all.sort(Comparator.comparing(one -> journals.get(one.journal()).started(one.test())));
-        for (Seen one : all) {
-            TestLines lines = journals.get(one.journal());
-            numbers.byJournal.get(one.journal())[one.test()] =
-                    numbers.next(lines.key(one.test()), lines.outcome(one.test()));
-        }
-        return numbers;
-    }
 
     /** There is one more of {@code key}; before the first is numbered. */
     void count(String key) {
@@ -61,11 +33,5 @@ final class AttemptNumbers {
         int numbered;
         /** Among those that were numbered. */
         boolean oneFailed;
-    }
-
-    /** Of a test of a journal; one that came since it was looked through is the only one. */
-    TestResult.Attempt of(int journal, int test) {
-        TestResult.Attempt[] numbered = byJournal.get(journal);
-        return test < numbered.length ? numbered[test] : TestResult.Attempt.ONLY;
     }
 }

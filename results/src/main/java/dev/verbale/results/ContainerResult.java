@@ -1,7 +1,7 @@
 package dev.verbale.results;
 
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;

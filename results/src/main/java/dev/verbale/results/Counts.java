@@ -1,6 +1,6 @@
 package dev.verbale.results;
 
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.Outcome;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.Map;

@@ -3,9 +3,10 @@ package dev.verbale.results;
 import dev.verbale.event.AttachmentStored.StoredFile;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
-import dev.verbale.event.StepArgument;
-import dev.verbale.event.StepKind;
+import dev.verbale.event.LogWritten;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepArgument;
+import dev.verbale.vocabulary.StepKind;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -56,19 +57,38 @@ public sealed interface Entry {
     /**
      * A line, of the test itself or of a logger.
      *
-     * @param level in small letters; null where the test itself said none
-     * @param logger its name; null where the test itself logged
-     * @param thread where it is not the test's own
+     * @param written what the journal says of it, with its failure whole
      */
-    record LogEntry(
-            Instant at,
-            @Nullable String level,
-            @Nullable String logger,
-            String text,
-            @Nullable String thread,
-            Map<String, String> context,
-            @Nullable Failure failure)
-            implements Entry {}
+    record LogEntry(Instant at, LogWritten written) implements Entry {
+
+        /** In small letters; null where the test itself said none. */
+        public @Nullable String level() {
+            return written.level();
+        }
+
+        /** The logger's name; null where the test itself logged. */
+        public @Nullable String logger() {
+            return written.logger();
+        }
+
+        public String text() {
+            return written.text();
+        }
+
+        /** Where it is not the test's own. */
+        public @Nullable String thread() {
+            return written.thread();
+        }
+
+        /** What the logger knew of its surroundings. */
+        public Map<String, String> context() {
+            return written.context();
+        }
+
+        public @Nullable Failure failure() {
+            return written.failure();
+        }
+    }
 
     /**
      * A request and its response.
@@ -125,7 +145,7 @@ public sealed interface Entry {
     /**
      * An attachment.
      *
-     * @param kind one of those in {@link dev.verbale.event.AttachmentStored}, or a word of a newer format
+     * @param kind one of those in {@link dev.verbale.vocabulary.AttachmentKind}, or a word of a newer format
      * @param stored what the journal says of its file
      * @param file where it is, or null where it is missing or lies outside the run folder
      * @param begins of an attachment that has a time of its own, such as a video, when that begins; null otherwise

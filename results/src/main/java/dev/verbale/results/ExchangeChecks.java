@@ -1,11 +1,11 @@
 package dev.verbale.results;
 
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
-import dev.verbale.event.StepKind;
 import dev.verbale.results.Entry.CheckEntry;
 import dev.verbale.results.Entry.ExchangeEntry;
 import dev.verbale.results.Entry.StepEntry;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepKind;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;

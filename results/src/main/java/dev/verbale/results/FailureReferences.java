@@ -25,21 +25,22 @@ final class FailureReferences {
             Failure known = written.get(failure.id());
             if (known != null) return known;
             problem.accept("refers to the failure " + failure.id() + ", which is not in this journal");
-            return new Failure("unknown", "It was to be recorded earlier, and is missing", "", null, null, List.of());
+            return Failure.of("unknown", "")
+                    .message("It was to be recorded earlier, and is missing")
+                    .build();
         }
         List<Failure> gathered = new ArrayList<>();
         for (Failure one : failure.gathered()) {
             Failure inner = whole(one, problem);
             if (inner != null) gathered.add(inner);
         }
-        var whole = new Failure(
-                failure.id(),
-                failure.type(),
-                failure.message(),
-                failure.stack(),
-                failure.expected(),
-                failure.actual(),
-                gathered);
+        var whole = Failure.of(failure.type(), failure.stack())
+                .id(failure.id())
+                .message(failure.message())
+                .expected(failure.expected())
+                .actual(failure.actual())
+                .gathered(gathered)
+                .build();
         if (failure.id() != 0) written.put(failure.id(), whole);
         return whole;
     }

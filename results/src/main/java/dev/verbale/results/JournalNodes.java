@@ -1,6 +1,5 @@
 package dev.verbale.results;
 
-import dev.verbale.event.About;
 import dev.verbale.event.AboutStated;
 import dev.verbale.event.AttachmentPending;
 import dev.verbale.event.AttachmentStored;
@@ -16,7 +15,6 @@ import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.JournalOpened;
 import dev.verbale.event.LogWritten;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.ProblemMet;
 import dev.verbale.event.StepBudgeted;
 import dev.verbale.event.StepEnded;
@@ -28,6 +26,8 @@ import dev.verbale.event.UnknownEvent;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.journal.JournalFormat;
 import dev.verbale.journal.JournalReader;
+import dev.verbale.vocabulary.About;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -82,7 +82,7 @@ final class JournalNodes implements JournalReader.Listener {
     record AtTheEnd() implements HandingOn {}
 
     /**
-     * Each as soon as it is whole, for which the journal was looked through before.
+     * Each after its last line. {@link TestLines} has gone through the journal before, and knows which lines these are.
      *
      * @param order the numbers of the tests, by the lines after which nothing more belongs to them
      * @param lines those lines, in the same order
@@ -164,8 +164,7 @@ final class JournalNodes implements JournalReader.Listener {
     /** What ends with this event may have been the last of its test. */
     private void handOn(WhenEnded ended, Event event) {
         OpenNode node = null;
-        if (event instanceof TestEnded e) node = nodes.get(e.id());
-        else if (event instanceof StepEnded e) node = nodes.get(e.id());
+        if (event instanceof TestEnded || event instanceof StepEnded) node = nodes.get(((Event.OfBegun) event).id());
         else if (event instanceof AttachmentStored) node = completed;
         for (OpenNode test = node == null ? null : node.scope.test(); test != null; test = around(test)) {
             Integer number = numbers.get(test);
@@ -209,77 +208,98 @@ final class JournalNodes implements JournalReader.Listener {
 
     private void put(Event event, int line) {
         lastAt = Math.max(lastAt, event.at());
-        if (event instanceof StepStarted e) {
-            OpenNode step = inner(e, e.in(), line);
-            step.scope.stepBegan();
-            begins(e.id(), step, line);
-        } else if (event instanceof StepEnded e) {
-            OpenNode step = ending(e, e.id(), StepStarted.class, line);
-            if (step == null) return;
-            if (!step.hasEnded()) step.scope.stepEnded();
-            step.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
-        } else if (event instanceof LogWritten e) {
-            Failure failure = whole(e.failure(), line);
-            outer(e, e.in(), line)
-                    .add(new Entry.LogEntry(
-                            moment(e), e.level(), e.logger(), e.text(), e.thread(), e.context(), failure));
+        if (event instanceof Event.Begins e) begins(e, line);
+        else if (event instanceof Event.InScope e) inScope(e, outer(e, line), line);
+        else if (event instanceof Event.OfBegun e) ofBegun(e, line);
+        else ofTheJournal(event, line);
+    }
+
+    private void begins(Event.Begins event, int line) {
+        OpenNode outer = outer(event, line);
+        var node = new OpenNode(outer, event);
+        if (event instanceof StepStarted) {
+            within(outer, node);
+            node.scope.stepBegan();
+        } else {
+            outer.scope.opens();
+            if (event instanceof TestStarted) {
+                if (handingOn instanceof WhenEnded) numbers.put(node, testsBegun);
+                tests.put(testsBegun++, node);
+            } else {
+                containers.add(node);
+            }
+        }
+        named(event.id(), node, line);
+    }
+
+    private static void within(OpenNode outer, OpenNode node) {
+        outer.add(node);
+        node.scope.add(node);
+    }
+
+    private void inScope(Event.InScope event, OpenNode outer, int line) {
+        if (event instanceof LogWritten e) {
+            outer.add(new Entry.LogEntry(moment(e), e.with(whole(e.failure(), line))));
         } else if (event instanceof DataNamed e) {
-            outer(e, e.in(), line).add(new Entry.DataEntry(moment(e), e.name(), e.value()));
+            outer.add(new Entry.DataEntry(moment(e), e.name(), e.value()));
         } else if (event instanceof CheckMade e) {
             Failure failure = whole(e.failure(), line);
-            outer(e, e.in(), line).add(new Entry.CheckEntry(moment(e), e.name(), e.outcome(), failure, e.exchange()));
-        } else if (event instanceof StepBudgeted e) {
-            OpenNode step = ending(e, e.id(), StepStarted.class, line);
-            if (step != null) step.budget = Duration.ofNanos(e.micros() * 1_000);
-        } else if (event instanceof AboutStated e) {
-            about(e, line);
+            outer.add(new Entry.CheckEntry(moment(e), e.name(), e.outcome(), failure, e.exchange()));
         } else if (event instanceof ExchangeMade e) {
-            OpenNode outer = outer(e, e.in(), line);
             outer.lastedUntil(e.at() + e.timing().microsOrZero());
             outer.addWhereItBegan(new Entry.ExchangeEntry(moment(e), e, files(e, line)), e.at());
         } else if (event instanceof AttachmentPending e) {
-            OpenNode outer = outer(e, e.in(), line);
             pending.put(e.id(), outer);
             outer.scope.waits();
             outer.addPending(e.id(), new Entry.PendingEntry(moment(e), e.name(), e.kind()));
         } else if (event instanceof AttachmentStored e) {
-            OpenNode waiting = pending.remove(e.pending());
-            if (waiting != null) {
-                waiting.completed(e.pending());
-                waiting.scope.waitsNoMore();
-            }
-            completed = waiting;
-            outer(e, e.in(), line).add(attachment(e, line));
-        } else if (event instanceof TestStarted e) {
-            var test = new OpenNode(outer(e, e.in(), line), e);
-            if (test.outer != null) test.outer.scope.opens();
-            if (handingOn instanceof WhenEnded) numbers.put(test, testsBegun);
-            tests.put(testsBegun++, test);
-            begins(e.id(), test, line);
+            stored(e, outer, line);
+        } else if (event instanceof UnknownEvent e) {
+            var node = new OpenNode(outer, e);
+            within(outer, node);
+            if (e.id() != 0 && !isKnown(e.id())) named(e.id(), node); // its children stay with it
+        } else {
+            throw new IllegalArgumentException("no reading is known for " + event.getClass());
+        }
+    }
+
+    private void stored(AttachmentStored e, OpenNode outer, int line) {
+        OpenNode waiting = pending.remove(e.pending());
+        if (waiting != null) {
+            waiting.completed(e.pending());
+            waiting.scope.waitsNoMore();
+        }
+        completed = waiting;
+        outer.add(attachment(e, line));
+    }
+
+    private void ofBegun(Event.OfBegun event, int line) {
+        if (event instanceof StepEnded e) {
+            OpenNode step = ending(e, StepStarted.class, line);
+            if (step == null) return;
+            if (!step.hasEnded()) step.scope.stepEnded();
+            step.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
+        } else if (event instanceof StepBudgeted e) {
+            OpenNode step = ending(e, StepStarted.class, line);
+            if (step != null) step.budget = Duration.ofNanos(e.micros() * 1_000);
         } else if (event instanceof TestEnded e) {
-            OpenNode test = ending(e, e.id(), TestStarted.class, line);
+            OpenNode test = ending(e, TestStarted.class, line);
             if (test == null) return;
             test.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
             test.blockedBy = e.blockedBy();
+        } else if (event instanceof ContainerEnded e) {
+            OpenNode container = ending(e, ContainerStarted.class, line);
+            if (container == null) return;
+            container.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
+            container.notRun = e.notRun();
+        } else if (event instanceof AboutStated e) {
+            about(e, line);
         } else if (event instanceof TestIdentified e) {
             OpenNode test = begun(e.id());
             if (test != null && test.start() instanceof TestStarted start) test.startedAs(start.as(e.key(), e.name()));
             else problems.add(line, "identifies " + e.id() + ", whose beginning is not in this journal");
-        } else if (event instanceof ContainerStarted e) {
-            var container = new OpenNode(outer(e, e.in(), line), e);
-            if (container.outer != null) container.outer.scope.opens();
-            containers.add(container);
-            begins(e.id(), container, line);
-        } else if (event instanceof ContainerEnded e) {
-            OpenNode container = ending(e, e.id(), ContainerStarted.class, line);
-            if (container == null) return;
-            container.ended(e.at(), e.outcome(), e.reason(), whole(e.failure(), line));
-            container.notRun = e.notRun();
-        } else if (event instanceof UnknownEvent e) {
-            OpenNode node = inner(e, e.in(), line);
-            if (e.id() != 0 && !isKnown(e.id())) named(e.id(), node); // its children stay with it
         } else {
-            ofTheJournal(event, line);
+            throw new IllegalArgumentException("no reading is known for " + event.getClass());
         }
     }
 
@@ -310,14 +330,6 @@ final class JournalNodes implements JournalReader.Listener {
                             + ": what is new in it is shown as it is. Read it with a newer Verbale");
     }
 
-    private OpenNode inner(Event start, int in, int line) {
-        OpenNode outer = outer(start, in, line);
-        var node = new OpenNode(outer, start);
-        outer.add(node);
-        node.scope.add(node);
-        return node;
-    }
-
     private boolean isKnown(int id) {
         return nodes.isThere(id) || nodes.isGone(id);
     }
@@ -327,7 +339,7 @@ final class JournalNodes implements JournalReader.Listener {
         nodes.put(id, node);
     }
 
-    private void begins(int id, OpenNode node, int line) {
+    private void named(int id, OpenNode node, int line) {
         if (isKnown(id)) problems.add(line, "begins " + id + " a second time; what follows is of this one");
         named(id, node);
         EarlyAbout about = early.remove(id);
@@ -349,7 +361,8 @@ final class JournalNodes implements JournalReader.Listener {
         return failures.whole(failure, what -> problems.add(line, what));
     }
 
-    private OpenNode outer(Event event, int in, int line) {
+    private OpenNode outer(Event.InScope event, int line) {
+        int in = event.in();
         if (in == 0) return run;
         OpenNode outer = begun(in);
         if (outer != null) {
@@ -360,7 +373,8 @@ final class JournalNodes implements JournalReader.Listener {
         return run;
     }
 
-    private @Nullable OpenNode ending(Event event, int id, Class<? extends Event> kind, int line) {
+    private @Nullable OpenNode ending(Event.OfBegun event, Class<? extends Event> kind, int line) {
+        int id = event.id();
         OpenNode node = begun(id);
         if (node != null && kind.isInstance(node.start())) {
             node.lastedUntil(event.at());

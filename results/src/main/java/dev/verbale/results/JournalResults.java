@@ -1,9 +1,7 @@
 package dev.verbale.results;
 
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.AttachmentStored.StoredFile;
 import dev.verbale.event.ContainerStarted;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestStarted;
 import dev.verbale.event.UnknownEvent;
@@ -15,6 +13,8 @@ import dev.verbale.results.JournalNodes.AtTheEnd;
 import dev.verbale.results.JournalNodes.HandingOn;
 import dev.verbale.results.JournalNodes.LateLine;
 import dev.verbale.results.JournalNodes.WhenEnded;
+import dev.verbale.vocabulary.AttachmentKind;
+import dev.verbale.vocabulary.Outcome;
 import java.io.IOException;
 import java.nio.file.FileSystemException;
 import java.nio.file.Path;
@@ -94,15 +94,6 @@ final class JournalResults {
         results.read();
         results.takeRest(results.keeping(keeper));
         results.make();
-        return results;
-    }
-
-    /** The same, where {@code taking} has all its tests, and it has none. */
-    static JournalResults read(RunFolder folder, String shard, Path file, TestLines lines, TestsOneByOne taking) {
-        var results = new JournalResults(
-                folder, shard, file, itself -> new AtLines(lines.order(), lines.lastLines(), itself.handing(taking)));
-        results.read();
-        results.takeRest(taking);
         return results;
     }
 
@@ -237,7 +228,7 @@ final class JournalResults {
             test.add(new Entry.AttachmentEntry(
                     last(),
                     "video, as far as it came",
-                    AttachmentStored.VIDEO,
+                    AttachmentKind.VIDEO,
                     new StoredFile(
                             folder.nameInJournal(video),
                             "video/x-matroska",

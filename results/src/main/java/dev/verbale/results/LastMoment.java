@@ -1,6 +1,6 @@
 package dev.verbale.results;
 
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.Outcome;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;

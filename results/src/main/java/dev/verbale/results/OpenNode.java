@@ -1,18 +1,18 @@
 package dev.verbale.results;
 
-import dev.verbale.event.About;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.Event;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
+import dev.verbale.event.LogWritten;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestStarted;
 import dev.verbale.event.UnknownEvent;
+import dev.verbale.vocabulary.About;
+import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
@@ -150,7 +150,7 @@ final class OpenNode {
         return start;
     }
 
-    /** More is known now of what began. */
+    /** A {@link dev.verbale.event.TestIdentified} says the key and the name that its test-started did not know. */
     void startedAs(Event fuller) {
         start = fuller;
     }
@@ -247,13 +247,12 @@ final class OpenNode {
         if (folded > 0)
             entries.add(new Entry.LogEntry(
                     moment(wall, lastAt),
-                    null,
-                    null,
-                    folded + (folded == 1 ? " step lies" : " steps lie") + " deeper than " + DEEPEST
-                            + " in each other, and stand here side by side in the order in which they began",
-                    null,
-                    Map.of(),
-                    null));
+                    LogWritten.text(
+                            lastAt,
+                            0,
+                            folded + (folded == 1 ? " step lies" : " steps lie") + " deeper than " + DEEPEST
+                                    + " in each other, and stand here side by side in the order in which they began",
+                            null)));
         return entries;
     }
 

@@ -1,6 +1,6 @@
 package dev.verbale.results;
 
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;

@@ -20,7 +20,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
-import java.util.function.Consumer;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
@@ -98,18 +97,6 @@ public final class RunReader {
         }
     }
 
-    /**
-     * Reads the same, and gives each test to {@code tests} as soon as it is whole, in no certain order but on this thread: a run of any
-     * size needs no heap of its size. Its journals are read twice for that. Attempts are numbered as {@link #read} does.
-     *
-     * @return the run, without its tests
-     * @throws ResultsFormatException where there is no run; it says what there is instead
-     * @throws IOException where something cannot be read
-     */
-    public static Run stream(Path path, Consumer<TestResult> tests) throws IOException {
-        return new RunReader(find(path)).stream(tests);
-    }
-
     /** A journal, and the run that it was recorded in where others were joined with that. */
     private record Source(RunFolder folder, String shard, Path file) {}
 
@@ -148,31 +135,6 @@ public final class RunReader {
         } catch (IOException unreadable) {
             return null; // whoever reads it whole says so
         }
-    }
-
-    private Run stream(Consumer<TestResult> tests) throws IOException {
-        Map<String, String> facts = new LinkedHashMap<>();
-        Instant described = description(facts);
-        var joined = new JoinedFacts(facts);
-        List<Source> sources = sources();
-        List<TestLines> lines = sources.parallelStream()
-                .map(source -> TestLines.of(source.file()))
-                .toList();
-        AttemptNumbers numbers = AttemptNumbers.of(lines);
-        List<JournalResults> journals = new ArrayList<>();
-        for (int i = 0; i < sources.size(); i++) {
-            Source source = sources.get(i);
-            int journal = i;
-            journals.add(JournalResults.read(
-                    source.folder(),
-                    source.shard(),
-                    source.file(),
-                    lines.get(i),
-                    (number, test) -> tests.accept(test.as(numbers.of(journal, number)))));
-        }
-        facts(facts, joined, sources, journals);
-        if (joined.machines() > 1) sayWhereSeveralMachinesRan(sources, lines);
-        return run(described, facts, journals, List.of());
     }
 
     private List<Source> sources() {
@@ -220,14 +182,6 @@ public final class RunReader {
                 inOrder(journals, JournalResults::containers, Comparator.comparing(ContainerResult::started)),
                 inOrder(journals, JournalResults::entries, Comparator.comparing(Entry::at)),
                 problems);
-    }
-
-    private void sayWhereSeveralMachinesRan(List<Source> sources, List<TestLines> lines) {
-        var machines = new Machines();
-        for (int i = 0; i < sources.size(); i++)
-            for (int test = 0; test < lines.get(i).count(); test++)
-                machines.ran(lines.get(i).key(test), sources.get(i).shard());
-        machines.say();
     }
 
     /** Which tests ran on several. */

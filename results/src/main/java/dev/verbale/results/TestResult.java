@@ -1,8 +1,8 @@
 package dev.verbale.results;
 
-import dev.verbale.event.About;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.About;
+import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -90,7 +90,7 @@ public record TestResult(Identity identity, Attempt attempt, End end, Course cou
         return attempt.number() == 1 ? key() : key() + "~" + attempt.number();
     }
 
-    /** This as the attempt that it is among others. */
+    /** This test with {@code one} as its attempt: which one it is becomes known when all tests of the run are. */
     TestResult as(Attempt one) {
         return one.equals(attempt) ? this : new TestResult(identity, one, end, course, entries);
     }

@@ -1,8 +1,8 @@
 package dev.verbale.journal.line;
 
-import dev.verbale.event.About;
-import dev.verbale.event.About.Link;
 import dev.verbale.event.AboutStated;
+import dev.verbale.vocabulary.About;
+import dev.verbale.vocabulary.About.Link;
 import java.util.List;
 
 /** Lines of {@link AboutStated}. */

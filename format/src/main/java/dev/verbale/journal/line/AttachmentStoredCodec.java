@@ -2,6 +2,7 @@ package dev.verbale.journal.line;
 
 import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.AttachmentStored.StoredFile;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.util.List;
 
 /** Lines of {@link AttachmentStored}. */
@@ -55,7 +56,7 @@ final class AttachmentStoredCodec extends EventCodec<AttachmentStored> {
                         6,
                         3,
                         "rota",
-                        AttachmentStored.SCREENSHOT,
+                        AttachmentKind.SCREENSHOT,
                         new StoredFile("tests/a/b/01-rota.png", "image/png", 12, "ab12"),
                         9,
                         5),
@@ -63,7 +64,7 @@ final class AttachmentStoredCodec extends EventCodec<AttachmentStored> {
                         6,
                         0,
                         "rota",
-                        AttachmentStored.ATTACHMENT,
+                        AttachmentKind.ATTACHMENT,
                         new StoredFile("run/01-rota.csv", "text/csv", 12, null),
                         0,
                         0));

@@ -2,7 +2,7 @@ package dev.verbale.journal.line;
 
 import dev.verbale.event.CheckMade;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.Outcome;
 import java.util.List;
 
 /** Lines of {@link CheckMade}. */

@@ -1,9 +1,7 @@
 package dev.verbale.journal.line;
 
 import dev.verbale.event.Event;
-import java.nio.charset.StandardCharsets;
 import java.util.List;
-import tools.jackson.core.io.SerializedString;
 
 /**
  * How a kind of event becomes a line and comes back.
@@ -16,12 +14,12 @@ public abstract class EventCodec<E extends Event> extends Codec<E> {
     static final String AT = "at";
 
     private final Class<E> type;
-    private final Head head;
+    private final LineHead head;
 
     EventCodec(Class<E> type, String word, String meaning) {
         super(word, meaning);
         this.type = type;
-        this.head = new Head(word);
+        this.head = new LineHead(word);
     }
 
     /** The class of its events. */
@@ -79,16 +77,5 @@ public abstract class EventCodec<E extends Event> extends Codec<E> {
     @Override
     final boolean knows(String name) {
         return name.equals(EVENT) || name.equals(AT) || super.knows(name);
-    }
-
-    /** The two fields with which each line begins, as far as they are known before: to the generator they are one name. */
-    private static final class Head extends SerializedString {
-
-        private static final long serialVersionUID = 1;
-
-        Head(String word) {
-            super(word);
-            _quotedUTF8Ref = (EVENT + "\":\"" + word + "\",\"" + AT).getBytes(StandardCharsets.UTF_8);
-        }
     }
 }

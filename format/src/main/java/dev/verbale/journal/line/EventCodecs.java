@@ -3,7 +3,6 @@ package dev.verbale.journal.line;
 import dev.verbale.event.Event;
 import dev.verbale.event.UnknownEvent;
 import dev.verbale.stack.StackSpace;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -107,7 +106,7 @@ public final class EventCodecs {
     /** What who reads or documents needs, and nobody who writes. */
     private static final class Documented {
 
-        static final List<EventCodec<?>> EVENTS = Arrays.stream(Event.class.getPermittedSubclasses())
+        static final List<EventCodec<?>> EVENTS = Event.kinds()
                 .filter(type -> type != UnknownEvent.class)
                 .<EventCodec<?>>map(type -> Objects.requireNonNull(ofOrNull(type), type::getName))
                 .toList();

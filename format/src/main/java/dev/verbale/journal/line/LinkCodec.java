@@ -1,6 +1,6 @@
 package dev.verbale.journal.line;
 
-import dev.verbale.event.About.Link;
+import dev.verbale.vocabulary.About.Link;
 
 /** A link of a test. */
 final class LinkCodec extends ObjectCodec<Link> {

@@ -14,6 +14,7 @@ final class LogWrittenCodec extends EventCodec<LogWritten> {
             "in small letters, such as `warn`, or `out` and `err` for the standard streams; left out where the test itself said none");
     private final TextField logger = optionalText("logger", "its name; left out where the test itself logged");
     private final TextField text = text("text", "");
+    private final TextField marker = optionalText("marker", "what it was marked as, several with commas between");
     private final TextField thread = optionalText("thread", "the name of the thread, where it is not the test's own");
     private final TextsByNameField context = textsByName("context", "what the logger knew of its surroundings");
     private final ObjectField<Failure> failure = optionalObject("failure", "", FailureCodec.CODEC);
@@ -28,6 +29,7 @@ final class LogWrittenCodec extends EventCodec<LogWritten> {
         level.write(line, event.level());
         logger.write(line, event.logger());
         text.write(line, event.text());
+        marker.write(line, event.marker());
         thread.write(line, event.thread());
         context.write(line, event.context());
         failure.write(line, event.failure());
@@ -35,12 +37,14 @@ final class LogWrittenCodec extends EventCodec<LogWritten> {
 
     @Override
     LogWritten read(Fields fields) {
+        // in the order in which they are written: fields are found fastest so
         return new LogWritten(
                 at(fields),
                 in.readInt(fields),
                 level.readOrNull(fields),
                 logger.readOrNull(fields),
                 text.read(fields),
+                marker.readOrNull(fields),
                 thread.readOrNull(fields),
                 context.read(fields),
                 failure.readOrNull(fields));
@@ -49,8 +53,14 @@ final class LogWrittenCodec extends EventCodec<LogWritten> {
     @Override
     public List<LogWritten> samples() {
         return List.of(
-                new LogWritten(
-                        7, 3, "warn", "dev.orto.Gate", "stuck", "pool-1", Map.of("user", "ada"), FailureCodec.SAMPLE),
+                LogWritten.of(7, 3, "stuck")
+                        .level("warn")
+                        .logger("dev.orto.Gate")
+                        .marker("AUDIT")
+                        .thread("pool-1")
+                        .context(Map.of("user", "ada"))
+                        .failure(FailureCodec.SAMPLE)
+                        .build(),
                 LogWritten.text(6, 3, "tab\t, quote \", newline \n, NUL \0, U+2028 \u2028, \uD83C\uDF31, ä", null),
                 LogWritten.text(6, 0, "", "pool-1"));
     }

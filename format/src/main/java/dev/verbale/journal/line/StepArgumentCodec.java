@@ -1,6 +1,6 @@
 package dev.verbale.journal.line;
 
-import dev.verbale.event.StepArgument;
+import dev.verbale.vocabulary.StepArgument;
 import java.util.List;
 
 /** What stands below a step. */

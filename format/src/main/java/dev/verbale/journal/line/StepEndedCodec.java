@@ -1,8 +1,8 @@
 package dev.verbale.journal.line;
 
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.StepEnded;
+import dev.verbale.vocabulary.Outcome;
 import java.util.List;
 
 /** Lines of {@link StepEnded}. */

@@ -1,8 +1,8 @@
 package dev.verbale.journal.line;
 
-import dev.verbale.event.StepArgument;
-import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
+import dev.verbale.vocabulary.StepArgument;
+import dev.verbale.vocabulary.StepKind;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 

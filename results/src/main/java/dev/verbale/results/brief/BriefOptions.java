@@ -1,9 +1,9 @@
 package dev.verbale.results.brief;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.source.CodeAtHand;
+import dev.verbale.vocabulary.Outcome;
 import java.util.HashMap;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;

@@ -1,9 +1,7 @@
 package dev.verbale.results.brief;
 
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
 import dev.verbale.results.DurationText;
 import dev.verbale.results.Entry;
 import dev.verbale.results.OwnFrames;
@@ -17,6 +15,8 @@ import dev.verbale.results.reason.BrowserFindings;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.source.CodeAtHand;
 import dev.verbale.results.source.SourceSnippet;
+import dev.verbale.vocabulary.AttachmentKind;
+import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
@@ -185,7 +185,10 @@ final class BriefText {
                 if (failed) steps(step.entries(), depth + 1, lines);
             } else if (entry instanceof Entry.LogEntry log) {
                 String level = log.level() == null ? "" : log.level() + ": ";
-                lines.add("  " + at + line(level + log.text()));
+                String marker = log.written().marker() == null
+                        ? ""
+                        : "[" + log.written().marker() + "] ";
+                lines.add("  " + at + line(level + marker + log.text()));
             } else if (entry instanceof Entry.CheckEntry check) {
                 lines.add((check.outcome().needsAttention() ? "> " : "  ") + at + "check " + line(check.name()) + " ["
                         + check.outcome().text() + "]");
@@ -194,7 +197,7 @@ final class BriefText {
             } else if (entry instanceof Entry.ExchangeEntry exchange) {
                 lines.add("  " + at + line(asked(exchange.made())));
             } else if (entry instanceof Entry.AttachmentEntry attachment
-                    && !attachment.kind().equals(AttachmentStored.NETWORK)) {
+                    && !attachment.kind().equals(AttachmentKind.NETWORK)) {
                 lines.add("  " + at + "attached " + line(attachment.name()) + ": "
                         + attachment.stored().path());
             }

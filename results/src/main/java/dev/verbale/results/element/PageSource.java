@@ -1,8 +1,8 @@
 package dev.verbale.results.element;
 
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.journal.PlainFile;
 import dev.verbale.results.Entry;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
@@ -22,7 +22,7 @@ public final class PageSource {
 
     /** The last one that was attached among {@code entries} or in their steps, as HTML; null where there is none that can be read. */
     public static @Nullable String last(List<Entry> entries) {
-        var last = Entry.AttachmentEntry.last(entries, AttachmentStored.PAGE_SOURCE);
+        var last = Entry.AttachmentEntry.last(entries, AttachmentKind.PAGE_SOURCE);
         if (last == null || last.file() == null) return null;
         try {
             return new String(PlainFile.bytes(last.file(), LARGEST), StandardCharsets.UTF_8);

@@ -1,6 +1,5 @@
 package dev.verbale.results.progress;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
@@ -8,6 +7,7 @@ import dev.verbale.results.TestResult;
 import dev.verbale.results.Worker;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.summary.Headline;
+import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
 import java.util.HashSet;
 import java.util.List;

@@ -1,8 +1,8 @@
 package dev.verbale.results.reason;
 
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.json.JsonIn;
 import dev.verbale.results.Entry;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -52,8 +52,8 @@ public record BrowserFindings(List<String> scriptErrors, List<Request> failed, S
     private void gather(List<Entry> entries) {
         for (Entry entry : entries) {
             if (entry instanceof Entry.AttachmentEntry attachment && attachment.file() != null) {
-                if (attachment.kind().equals(AttachmentStored.CONSOLE)) console(attachment.file());
-                if (attachment.kind().equals(AttachmentStored.NETWORK)) network(attachment.file());
+                if (attachment.kind().equals(AttachmentKind.CONSOLE)) console(attachment.file());
+                if (attachment.kind().equals(AttachmentKind.NETWORK)) network(attachment.file());
             } else gather(Entry.inside(entry));
         }
     }

@@ -2,12 +2,12 @@ package dev.verbale.results.reason;
 
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
-import dev.verbale.event.StepKind;
 import dev.verbale.results.Entry;
 import dev.verbale.results.ExchangeChecks;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepKind;
 import java.net.URI;
 import java.util.ArrayList;
 import java.util.Comparator;

@@ -1,7 +1,6 @@
 package dev.verbale.results.reason;
 
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
 import dev.verbale.results.Entry;
 import dev.verbale.results.FailureTitle;
 import dev.verbale.results.OwnFrames;
@@ -9,6 +8,7 @@ import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
 import dev.verbale.results.reason.ThrownChain.Frame;
 import dev.verbale.results.reason.ThrownChain.Thrown;
+import dev.verbale.vocabulary.Outcome;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
@@ -28,7 +28,8 @@ import org.jspecify.annotations.Nullable;
  * </ol>
  *
  * @param key the same for two failures of one reason, in any run
- * @param open the same without what only some recordings hold; null where there is no such difference
+ * @param open the key as it would be without what was recorded beside the failure (exchanges, browser findings): by it the
+ *     same failure is found again in a run that recorded none of that. Null where the key has nothing of the kind
  * @param title as a person would say it
  * @param evidence the recorded line that explains it; null where the title says all
  * @param difference what it found changed; null where it is no such assertion

@@ -1,13 +1,13 @@
 package dev.verbale.results.summary;
 
 import dev.verbale.event.FactStated;
-import dev.verbale.event.Outcome;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Counts;
 import dev.verbale.results.Incomplete;
 import dev.verbale.results.Run;
 import dev.verbale.results.Texts;
 import dev.verbale.results.reason.FailureReason;
+import dev.verbale.vocabulary.Outcome;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;

@@ -1,4 +1,4 @@
-package dev.verbale.event;
+package dev.verbale.vocabulary;
 
 import java.util.ArrayList;
 import java.util.List;
