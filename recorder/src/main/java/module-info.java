@@ -7,6 +7,7 @@
  */
 module dev.verbale.recorder {
     requires transitive dev.verbale.format;
+    requires dev.verbale.secrets;
     requires static transitive java.desktop; // only who attaches an image in memory
     requires static transitive java.logging; // only who records it
     requires static transitive org.apiguardian.api;

@@ -30,7 +30,7 @@ public final class TableRunner {
             tests.computeIfAbsent(cells[0], name -> new ArrayList<>()).add(cells);
         }
         String file = table.getFileName().toString();
-        Scope container = lifecycle.startContainer(lifecycle.run(), new TestDescriptor(file, file, null, null, List.of()));
+        Scope container = lifecycle.startContainer(lifecycle.run(), TestDescriptor.of(file, file).build());
         tests.forEach((name, steps) -> test(container, file, name, steps));
         lifecycle.endContainer(container, TestEnd.passed(), 0);
         lifecycle.sessionEnded();
@@ -38,7 +38,7 @@ public final class TableRunner {
 
     private void test(Scope container, String file, String name, List<String[]> steps) {
         // the key is the same in every run: by it a test is found again
-        Scope test = lifecycle.startTest(container, new TestDescriptor(file + "/" + name, name, null, null, List.of("table")));
+        Scope test = lifecycle.startTest(container, TestDescriptor.of(file + "/" + name, name).tags(List.of("table")).build());
         try {
             for (String[] step : steps)
                 Verbale.step(step[1] + " " + step[2], () -> keyword(step[1], step[2]));

@@ -1,7 +1,5 @@
 package dev.verbale;
 
-import dev.verbale.event.AttachmentStored;
-
 /**
  * Where a source puts what it captures. Valid until {@link EvidenceSource#capture} returns; on that thread only.
  *
@@ -16,7 +14,7 @@ public interface Evidence {
      * Attaches something.
      *
      * @param name what a reader sees, such as {@code screenshot}
-     * @param kind one of those in {@link AttachmentStored}
+     * @param kind one of those in {@link dev.verbale.vocabulary.AttachmentKind}
      * @param mediaType such as {@code image/png}; for text it is taken to be UTF-8
      */
     void attach(String name, String kind, byte[] content, String mediaType);
@@ -24,7 +22,7 @@ public interface Evidence {
     /**
      * Attaches something that comes later, such as a video that ends with its test.
      *
-     * @param kind one of those in {@link AttachmentStored}
+     * @param kind one of those in {@link dev.verbale.vocabulary.AttachmentKind}
      */
     PendingAttachment attachLater(String name, String kind);
 

@@ -80,7 +80,7 @@ public interface Recorder {
     void secret(String value);
 
     /** @see Verbale#register */
-    void register(EvidenceSource source);
+    Registration register(EvidenceSource source);
 
     /** @see Verbale#attach(String, byte[], String) */
     void attach(String name, byte[] content, String mediaType);

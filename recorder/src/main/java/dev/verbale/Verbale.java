@@ -379,12 +379,15 @@ public final class Verbale {
     /**
      * Asks {@code source} for evidence whenever a step or test fails, as long as the scope that is current on this thread
      * lasts: the test, or, in the set-up of a class, the class. Registering the same source again changes nothing.
+     *
+     * @return ends it earlier; nobody needs to
      */
-    public static void register(EvidenceSource source) {
+    public static Registration register(EvidenceSource source) {
         try {
-            recorder().register(source);
+            return recorder().register(source);
         } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
+            return Registration.NONE;
         }
     }
 

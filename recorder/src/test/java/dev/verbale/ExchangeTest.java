@@ -55,7 +55,12 @@ class ExchangeTest {
                 .withRoot(root.resolve("with" + settings.hashCode()))
                 .withSummaryLine(false)
                 .withSettings(settings));
-        test = recorder.startTest(recorder.run(), new TestDescriptor("key", "name", "sample.Api", "asks", List.of()));
+        test = recorder.startTest(
+                recorder.run(),
+                TestDescriptor.of("key", "name")
+                        .className("sample.Api")
+                        .methodName("asks")
+                        .build());
     }
 
     @Test
@@ -275,7 +280,11 @@ class ExchangeTest {
     void outside_tests_it_ends_with_its_container_or_when_too_many_are_open() throws Exception {
         recorder.endTest(test, TestEnd.passed());
         Scope container = recorder.startContainer(
-                recorder.run(), new TestDescriptor("sample.Api", "Api", "sample.Api", "", List.of()));
+                recorder.run(),
+                TestDescriptor.of("sample.Api", "Api")
+                        .className("sample.Api")
+                        .methodName("")
+                        .build());
         try (Entered here = recorder.enter(container)) {
             recorder.exchange("GET", "https://orto.example/beds").status(200);
         }

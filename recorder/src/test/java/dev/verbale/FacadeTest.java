@@ -3,7 +3,6 @@ package dev.verbale;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
@@ -11,15 +10,18 @@ import dev.verbale.results.TestResult;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.Outcome;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInfo;
 
 /** The calls that a test's author types. */
+@Tag("newer-jdk")
 class FacadeTest {
 
     private Scope test;
@@ -30,7 +32,7 @@ class FacadeTest {
         key = "facade." + info.getDisplayName();
         AdapterRecorder recorder = AdapterRecorder.current();
         test = recorder.startTest(
-                recorder.run(), new TestDescriptor(key, info.getDisplayName(), null, null, List.of()));
+                recorder.run(), TestDescriptor.of(key, info.getDisplayName()).build());
     }
 
     @AfterEach

@@ -11,10 +11,12 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.logging.Level;
 import java.util.logging.Logger;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** What java.util.logging and the standard streams write, in a JVM of its own. */
+@Tag("newer-jdk")
 class LoggingTest {
 
     @TempDir

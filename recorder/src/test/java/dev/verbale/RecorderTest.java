@@ -3,10 +3,7 @@ package dev.verbale;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatCode;
 
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
-import dev.verbale.event.StepKind;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
@@ -17,6 +14,9 @@ import dev.verbale.spi.Entered;
 import dev.verbale.spi.LogLine;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.AttachmentKind;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepKind;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -37,10 +37,12 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** What is recorded is what is read. */
+@Tag("newer-jdk")
 class RecorderTest {
 
     @TempDir
@@ -95,7 +97,7 @@ class RecorderTest {
         Scope test = recorder.startTest(recorder.run(), descriptor("GateTest", "opens"));
         recorder.register(source("camera", evidence -> {
             asked.add("camera");
-            evidence.attach("screenshot", AttachmentStored.SCREENSHOT, new byte[] {1, 2, 3}, "image/png");
+            evidence.attach("screenshot", AttachmentKind.SCREENSHOT, new byte[] {1, 2, 3}, "image/png");
         }));
         Step outer = recorder.startStep("Visit");
         Step inner = recorder.startStep("Open the gate");
@@ -148,6 +150,20 @@ class RecorderTest {
 
         assertThat(outline(tests.get(0).entries())).containsExactly("asked");
         assertThat(tests.get(1).entries()).isEmpty();
+    }
+
+    @Test
+    void a_source_is_asked_until_its_registration_ends() throws Exception {
+        Scope test = recorder.startTest(recorder.run(), descriptor("OneTest", "fails"));
+        Registration first = recorder.register(source("first", evidence -> evidence.log("first was asked")));
+        recorder.register(source("second", evidence -> evidence.log("second was asked")));
+        first.close();
+        first.close();
+        recorder.register(null).close();
+        recorder.endTest(test, TestEnd.threw(new AssertionError()));
+        first.close();
+
+        assertThat(outline(onlyTest().entries())).containsExactly("second was asked");
     }
 
     @Test
@@ -504,8 +520,8 @@ class RecorderTest {
     void a_pending_attachment_may_come_after_its_test_and_is_missed_where_it_never_does() throws Exception {
         Path video = Files.write(root.resolve("video.webm"), new byte[] {0x1A, 0x45, (byte) 0xDF, (byte) 0xA3});
         Scope test = recorder.startTest(recorder.run(), descriptor("VideoTest", "plays"));
-        PendingAttachment kept = recorder.attachLater("video", AttachmentStored.ATTACHMENT);
-        recorder.attachLater("forgotten video", AttachmentStored.ATTACHMENT);
+        PendingAttachment kept = recorder.attachLater("video", AttachmentKind.ATTACHMENT);
+        recorder.attachLater("forgotten video", AttachmentKind.ATTACHMENT);
         recorder.endTest(test, TestEnd.passed());
         kept.complete(video);
         kept.complete(video);
@@ -551,7 +567,12 @@ class RecorderTest {
                 .withLogging(new RecorderOptions.Logging(3, 10, false)));
         Scope test = limited.startTest(limited.run(), descriptor("LogTest", "logs"));
         for (int i = 0; i < 5; i++)
-            limited.log(new LogLine("info", "garden", "line " + i + " is long", "main", Map.of("user", "ada"), null));
+            limited.log(LogLine.of("line " + i + " is long")
+                    .level("info")
+                    .logger("garden")
+                    .thread("main")
+                    .context(Map.of("user", "ada"))
+                    .build());
         limited.endTest(test, TestEnd.passed());
 
         List<Entry> entries = RunReader.read(root.resolve("zzz")).tests().get(0).entries();
@@ -570,14 +591,25 @@ class RecorderTest {
         recorder.secret(secret);
         recorder.fact("fact " + secret, secret);
         Scope container = recorder.startContainer(
-                recorder.run(), new TestDescriptor("k " + secret, secret, secret, null, List.of()));
+                recorder.run(),
+                TestDescriptor.of("k " + secret, secret).className(secret).build());
         Scope test = recorder.startTest(
-                container, new TestDescriptor("t " + secret, secret, secret, secret, List.of(secret)));
+                container,
+                TestDescriptor.of("t " + secret, secret)
+                        .className(secret)
+                        .methodName(secret)
+                        .tags(List.of(secret))
+                        .build());
         recorder.data("password", "hunter2hunter2");
         recorder.data(secret, secret);
         recorder.log(secret + URLEncoder.encode(secret, StandardCharsets.UTF_8));
-        recorder.log(
-                new LogLine("info", secret, base64, secret, Map.of("user", secret), new IllegalStateException(secret)));
+        recorder.log(LogLine.of(base64)
+                .level("info")
+                .logger(secret)
+                .thread(secret)
+                .context(Map.of("user", secret))
+                .thrown(new IllegalStateException(secret))
+                .build());
         recorder.attach(
                 secret + ".html",
                 ("<p>" + secret + "</p>" + base64 + "\n").getBytes(StandardCharsets.UTF_8),
@@ -589,15 +621,16 @@ class RecorderTest {
         recorder.about(secret, secret, secret, List.of(secret));
         recorder.register(source(secret, evidence -> {
             evidence.log(secret);
-            evidence.attach(secret, AttachmentStored.PAGE_SOURCE, secret.getBytes(StandardCharsets.UTF_8), "text/html");
+            evidence.attach(secret, AttachmentKind.PAGE_SOURCE, secret.getBytes(StandardCharsets.UTF_8), "text/html");
         }));
-        recorder.attachLater(secret, AttachmentStored.ATTACHMENT)
+        recorder.attachLater(secret, AttachmentKind.ATTACHMENT)
                 .complete(new ByteArrayInputStream(secret.getBytes(StandardCharsets.UTF_8)), "text/plain");
         recorder.checked(secret, new AssertionError(secret));
         recorder.startStep(secret).skipped(secret);
         recorder.startStep(secret).failed(new RuntimeException(secret, new IOException(secret)));
         recorder.endTest(test, TestEnd.threw(new AssertionError(secret)));
-        recorder.endContainer(container, new TestEnd(Outcome.ERRORED, secret, null), 0);
+        recorder.endContainer(
+                container, TestEnd.of(Outcome.ERRORED).reason(secret).build(), 0);
 
         Run run = read();
         Path folder = run.folder();
@@ -638,8 +671,12 @@ class RecorderTest {
     private TestDescriptor descriptor(String className, String method) {
         String type = "sample." + className;
         return method == null
-                ? new TestDescriptor(type, className, type, null, List.of())
-                : new TestDescriptor(type + "." + method + "()", method, type, method, List.of("smoke", "api"));
+                ? TestDescriptor.of(type, className).className(type).build()
+                : TestDescriptor.of(type + "." + method + "()", method)
+                        .className(type)
+                        .methodName(method)
+                        .tags(List.of("smoke", "api"))
+                        .build();
     }
 
     private Run read() throws IOException {

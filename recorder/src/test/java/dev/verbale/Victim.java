@@ -6,7 +6,6 @@ import java.io.FileDescriptor;
 import java.io.FileOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.util.List;
 
 /** Records without end, and acknowledges each line on its standard output once the recording call has returned. */
 final class Victim {
@@ -31,7 +30,8 @@ final class Victim {
     private static void record(int thread, FileOutputStream out) {
         AdapterRecorder recorder = AdapterRecorder.current();
         recorder.startTest(
-                recorder.run(), new TestDescriptor("victim" + thread, "victim " + thread, null, null, List.of()));
+                recorder.run(),
+                TestDescriptor.of("victim" + thread, "victim " + thread).build());
         for (int i = 0; ; i++) {
             String line = thread + ":" + i + ";";
             Verbale.step("step " + i, () -> Verbale.log(line));

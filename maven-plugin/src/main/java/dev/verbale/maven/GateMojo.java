@@ -46,7 +46,7 @@ public final class GateMojo extends AbstractMojo {
     private boolean skip;
 
     /** Whether a build passes in which no test was recorded. */
-    @Parameter(property = "verbale.gate.allowNoTests", defaultValue = "false")
+    @Parameter(property = "verbale.gate.allow-no-tests", defaultValue = "false")
     private boolean allowNoTests;
 
     /** The file of rules; see {@code docs/rules.md}. Left out: {@code verbale-rules.yaml} beside the outermost POM, where there is one. */

@@ -32,7 +32,7 @@ public final class PageMojo extends AbstractMojo {
     private @Nullable String baseline;
 
     /** How many runs are kept below the results root, the newest; older ones are deleted. Left out: all. */
-    @Parameter(property = "verbale.keepRuns")
+    @Parameter(property = "verbale.keep-runs")
     private int keepRuns;
 
     /** Where runs are remembered, or {@code off}. Left out: {@code .verbale/history} beside the outermost POM. */

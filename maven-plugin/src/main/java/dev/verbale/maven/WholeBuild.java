@@ -65,7 +65,8 @@ public final class WholeBuild extends AbstractMavenLifecycleParticipant {
         } finally { // a page that cannot be written is no reason to forget the run
             BuildRun.remember(session, run.get(), history, LOG::warn);
         }
-        String keep = configured(session, "keepRuns");
+        String keep = BuildRun.setting(session, "verbale.keep-runs", "VERBALE_KEEP_RUNS");
+        if (keep == null) keep = configured(session, "keepRuns");
         if (keep != null) new StaleRuns(BuildRun.root(session)).delete(Integer.parseInt(keep), LOG::info);
     }
 

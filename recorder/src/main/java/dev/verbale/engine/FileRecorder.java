@@ -8,6 +8,7 @@ import dev.verbale.Exchange;
 import dev.verbale.PendingAttachment;
 import dev.verbale.Recorder;
 import dev.verbale.RecorderOptions;
+import dev.verbale.Registration;
 import dev.verbale.Scope;
 import dev.verbale.Step;
 import dev.verbale.border.ShownValue;
@@ -29,6 +30,7 @@ import dev.verbale.engine.lifecycle.LifecycleRecorder;
 import dev.verbale.engine.lifecycle.Totals;
 import dev.verbale.engine.lifecycle.UnrecordedTests;
 import dev.verbale.engine.log.LogRecorder;
+import dev.verbale.engine.parts.Parts;
 import dev.verbale.engine.run.RunOpening;
 import dev.verbale.engine.scope.ScopeNode;
 import dev.verbale.engine.scope.Scopes;
@@ -39,8 +41,6 @@ import dev.verbale.engine.step.StepRecorder;
 import dev.verbale.engine.text.Texts;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.FactStated;
-import dev.verbale.event.StepArgument;
-import dev.verbale.event.StepKind;
 import dev.verbale.secrets.Redactor;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.Entered;
@@ -48,6 +48,8 @@ import dev.verbale.spi.LogLine;
 import dev.verbale.spi.Setting;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.StepArgument;
+import dev.verbale.vocabulary.StepKind;
 import java.io.IOException;
 import java.io.InputStream;
 import java.lang.System.Logger.Level;
@@ -104,29 +106,27 @@ final class FileRecorder implements AdapterRecorder {
         settings = new SettingValues(options.settings(), journal.problems());
         scopes = new Scopes(options.adoptOrphans());
         texts = new Texts(redactor, guard.userCode());
+        var parts = new Parts(guard, journal, scopes, texts);
         var store = new AttachmentStore(opening.folder(), redactor, journal.problems());
-        attachments = new Attachments(guard, journal, scopes, texts, store);
+        attachments = new Attachments(parts, store);
         longTexts = new LongTexts(attachments, journal, texts.shortener());
         FailureReader reader =
                 FailureReader.withInstalledReaders(journal.problems(), guard.userCode(), texts.shortener());
         var failures = new Failures(reader, longTexts, journal, scopes);
         var totals = new Totals();
         var unrecorded = new UnrecordedTests(journal, totals, claims);
-        logs = new LogRecorder(guard, journal, scopes, texts, longTexts, failures, options.logging(), unrecorded);
+        logs = new LogRecorder(parts, longTexts, failures, options.logging(), unrecorded);
         evidence = new EvidenceCollector(guard, scopes, failures, attachments, logs, journal.problems());
-        steps = new StepRecorder(guard, journal, scopes, texts, longTexts, failures, evidence, unrecorded);
-        checks = new CheckRecorder(guard, journal, scopes, texts, failures, evidence);
+        steps = new StepRecorder(parts, longTexts, failures, evidence, unrecorded);
+        checks = new CheckRecorder(parts, failures, evidence);
         exchanges = new ExchangeRecorder(
-                guard,
-                journal,
-                scopes,
-                texts,
+                parts,
                 checks,
                 attachments,
                 ExchangeSettings.of(settings),
                 options.logging().charactersALine());
-        abouts = new AboutRecorder(guard, journal, scopes, texts, options.linkPatterns());
-        lifecycle = new LifecycleRecorder(guard, journal, scopes, texts, failures, evidence, logs, totals);
+        abouts = new AboutRecorder(parts, options.linkPatterns());
+        lifecycle = new LifecycleRecorder(parts, failures, evidence, logs, totals);
         summary = new RunSummary(guard, journal, opening.folder().path(), totals, unrecorded, options.summaryLine());
         end = new RunEnd(guard, journal, scopes, attachments, summary);
         listeners = new RunListeners(journal.problems());
@@ -371,8 +371,8 @@ final class FileRecorder implements AdapterRecorder {
     }
 
     @Override
-    public void register(EvidenceSource source) {
-        evidence.register(source);
+    public Registration register(EvidenceSource source) {
+        return evidence.register(source);
     }
 
     @Override

@@ -5,6 +5,7 @@ import dev.verbale.PendingAttachment;
 import dev.verbale.Recorder;
 import dev.verbale.RecorderOptions;
 import dev.verbale.RecorderProvider;
+import dev.verbale.Registration;
 import dev.verbale.Scope;
 import dev.verbale.Step;
 import dev.verbale.border.ShownValue;
@@ -12,9 +13,9 @@ import dev.verbale.engine.journal.Problems;
 import dev.verbale.engine.log.ConsoleTee;
 import dev.verbale.engine.run.OtherVersions;
 import dev.verbale.engine.settings.Settings;
-import dev.verbale.event.StepKind;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.Entered;
+import dev.verbale.vocabulary.StepKind;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -41,6 +42,7 @@ public final class Recorders implements RecorderProvider {
             Step.NONE,
             Exchange.NONE,
             PendingAttachment.NONE,
+            Registration.NONE,
             Scope.NONE,
             Entered.NOWHERE,
             StepKind.ACTION);

@@ -2,7 +2,6 @@ package dev.verbale.jul;
 
 import dev.verbale.spi.Capture;
 import dev.verbale.spi.LogLine;
-import java.util.Map;
 import java.util.logging.Handler;
 import java.util.logging.Level;
 import java.util.logging.LogManager;
@@ -46,13 +45,11 @@ public final class VerbaleHandler extends Handler {
     public void publish(LogRecord line) {
         if (line == null || !isLoggable(line)) return;
         Capture.current()
-                .log(() -> new LogLine(
-                        word(line.getLevel().intValue()),
-                        String.valueOf(line.getLoggerName()),
-                        formatter.formatMessage(line),
-                        Thread.currentThread().getName(),
-                        Map.of(),
-                        line.getThrown()));
+                .log(() -> LogLine.of(formatter.formatMessage(line))
+                        .level(word(line.getLevel().intValue()))
+                        .logger(String.valueOf(line.getLoggerName()))
+                        .thrown(line.getThrown())
+                        .build());
     }
 
     /** In the words that other loggers use. */

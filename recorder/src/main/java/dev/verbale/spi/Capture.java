@@ -4,8 +4,8 @@ import dev.verbale.Exchange;
 import dev.verbale.PendingAttachment;
 import dev.verbale.Scope;
 import dev.verbale.Step;
-import dev.verbale.event.StepArgument;
-import dev.verbale.event.StepKind;
+import dev.verbale.vocabulary.StepArgument;
+import dev.verbale.vocabulary.StepKind;
 import java.io.InputStream;
 import java.util.function.Supplier;
 
@@ -60,7 +60,7 @@ public interface Capture {
     /**
      * Attaches something to {@code in}, which may have ended.
      *
-     * @param kind as in {@link dev.verbale.event.AttachmentStored}
+     * @param kind as in {@link dev.verbale.vocabulary.AttachmentKind}
      * @param begins when what it shows begins, by {@link Context#now}; 0 where it has no time of its own
      */
     void attach(Scope in, String name, String kind, InputStream content, String mediaType, long begins);
@@ -68,7 +68,7 @@ public interface Capture {
     /**
      * Something will be attached to the scope of this thread.
      *
-     * @param kind as in {@link dev.verbale.event.AttachmentStored}
+     * @param kind as in {@link dev.verbale.vocabulary.AttachmentKind}
      */
     PendingAttachment attachLater(String name, String kind);
 }

@@ -6,10 +6,11 @@ import dev.verbale.ContentSource;
 import dev.verbale.EvidenceSource;
 import dev.verbale.Exchange;
 import dev.verbale.PendingAttachment;
+import dev.verbale.Registration;
 import dev.verbale.Scope;
 import dev.verbale.Step;
-import dev.verbale.event.StepArgument;
-import dev.verbale.event.StepKind;
+import dev.verbale.vocabulary.StepArgument;
+import dev.verbale.vocabulary.StepKind;
 import java.io.InputStream;
 import java.lang.System.Logger.Level;
 import java.nio.file.Path;
@@ -129,7 +130,9 @@ final class NoRecorder implements AdapterRecorder {
     public void captureEvidence(Throwable failure) {}
 
     @Override
-    public void register(EvidenceSource source) {}
+    public Registration register(EvidenceSource source) {
+        return Registration.NONE;
+    }
 
     @Override
     public void secret(String value) {}

@@ -5,32 +5,51 @@ import java.util.List;
 import java.util.Locale;
 import java.util.regex.Pattern;
 import java.util.regex.PatternSyntaxException;
+import org.jspecify.annotations.Nullable;
 
 /**
- * A setting that there is. Its value comes from the system property {@code key}, the environment, or
+ * A setting that there is. Its value comes from the system property of its key, the environment, or
  * {@code verbale.properties}; a value that it does not allow is a problem of the run, and the fallback holds.
  *
- * @param key such as {@code verbale.video}: {@code verbale.}, and words in small letters with dots or hyphens between
- * @param fallback what holds where nothing is set
- * @param allowed the values that it allows; empty where a pattern says it
- * @param form a regular expression of the values that it allows; empty where {@code allowed} says it, or where all are
- * @param shownFallback what the documentation says holds where nothing is set, such as {@code looked for}
- * @param meaning one row of documentation, in Markdown
+ * <pre>{@code
+ * Setting GATE = Setting.oneOf("verbale.gate.side", "north", List.of("north", "south"), "which gate is opened");
+ * Setting BED = Setting.matching("verbale.bed", "a1", "[a-z][1-9]", "a letter and a digit", "the bed that is dug");
+ * }</pre>
+ *
  * @since 0.2.0
  */
-public record Setting(
-        String key, String fallback, List<String> allowed, String form, String shownFallback, String meaning) {
+public final class Setting {
 
-    public Setting {
-        key = String.valueOf(key);
-        fallback = String.valueOf(fallback);
-        allowed = SafeCopies.list(allowed);
-        form = form == null ? "" : form;
+    private static final String WHOLE_NUMBER = "a whole number";
+
+    private final String key;
+    private final String fallback;
+    private final List<String> allowed;
+    private final String form;
+    private final String formText;
+    private final String shownFallback;
+    private final String meaning;
+
+    private Setting(
+            String key,
+            @Nullable String fallback,
+            @Nullable List<String> allowed,
+            @Nullable String form,
+            @Nullable String formText,
+            String shownFallback,
+            String meaning) {
+        this.key = String.valueOf(key);
+        this.fallback = String.valueOf(fallback);
+        this.allowed = SafeCopies.list(allowed);
+        this.form = form == null ? "" : form;
+        this.formText = formText == null || formText.isBlank() ? "of the form " + this.form : formText;
+        this.shownFallback = String.valueOf(shownFallback);
+        this.meaning = String.valueOf(meaning);
     }
 
     /** One of a few words. */
     public static Setting oneOf(String key, String fallback, List<String> allowed, String meaning) {
-        return new Setting(key, fallback, allowed, "", "`" + fallback + "`", meaning);
+        return new Setting(key, fallback, allowed, null, null, "`" + fallback + "`", meaning);
     }
 
     /** {@code true} or {@code false}. */
@@ -40,23 +59,58 @@ public record Setting(
 
     /** A whole number from 0 on that fits into an {@code int}. */
     public static Setting number(String key, int fallback, String meaning) {
-        return new Setting(key, String.valueOf(fallback), List.of(), "\\d{1,9}", "`" + fallback + "`", meaning);
+        return matching(key, String.valueOf(fallback), "\\d{1,9}", WHOLE_NUMBER, meaning);
     }
 
     /** A whole number from 1 on, with at most {@code digits} digits. */
     public static Setting positive(String key, int fallback, int digits, String meaning) {
         String form = "[1-9]\\d{0," + Math.max(0, digits - 1) + "}";
-        return new Setting(key, String.valueOf(fallback), List.of(), form, "`" + fallback + "`", meaning);
+        return matching(key, String.valueOf(fallback), form, WHOLE_NUMBER, meaning);
+    }
+
+    /**
+     * Any value of one form.
+     *
+     * @param form a regular expression that the whole value matches
+     * @param formText the form in words, as a message says it after "not": {@code a letter and a digit}
+     */
+    public static Setting matching(String key, String fallback, String form, String formText, String meaning) {
+        return new Setting(key, fallback, null, form, formText, "`" + fallback + "`", meaning);
     }
 
     /** Any text; empty where nothing is set. */
     public static Setting text(String key, String shownFallback, String meaning) {
-        return new Setting(key, "", List.of(), "", shownFallback, meaning);
+        return new Setting(key, "", null, null, null, shownFallback, meaning);
     }
 
     /** What a setting is called in the environment: {@code VERBALE_SUMMARY_LINE}. */
     public static String inEnvironment(String key) {
         return String.valueOf(key).replace('.', '_').replace('-', '_').toUpperCase(Locale.ROOT);
+    }
+
+    /** Such as {@code verbale.video}: {@code verbale.}, and words in small letters with dots or hyphens between. */
+    public String key() {
+        return key;
+    }
+
+    /** What holds where nothing is set. */
+    public String fallback() {
+        return fallback;
+    }
+
+    /** The values that it allows; empty where a form says it, or where all are. */
+    public List<String> allowed() {
+        return allowed;
+    }
+
+    /** What the documentation says holds where nothing is set, such as {@code looked for}. */
+    public String shownFallback() {
+        return shownFallback;
+    }
+
+    /** One row of documentation, in Markdown. */
+    public String meaning() {
+        return meaning;
     }
 
     /** Whether it may have {@code value}. */
@@ -73,6 +127,12 @@ public record Setting(
     /** What it allows, for a message: such as {@code one of failures, all, none}. */
     public String allowedText() {
         if (!allowed.isEmpty()) return "one of " + String.join(", ", allowed);
-        return form.isEmpty() ? "any text" : "a whole number";
+        return form.isEmpty() ? "any text" : formText;
+    }
+
+    /** Its key, for messages. */
+    @Override
+    public String toString() {
+        return key;
     }
 }

@@ -2,7 +2,6 @@ package dev.verbale.spi;
 
 import dev.verbale.Scope;
 import dev.verbale.border.ThreadStop;
-import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -33,7 +32,7 @@ public final class SharedContainer {
     /** One that begins inside {@code in}. */
     public static SharedContainer start(AdapterRecorder recorder, Scope in, TestDescriptor descriptor) {
         TestDescriptor known =
-                descriptor == null ? new TestDescriptor("null", "null", null, null, List.of()) : descriptor;
+                descriptor == null ? TestDescriptor.of("null", "null").build() : descriptor;
         try {
             return new SharedContainer(recorder, in, known);
         } catch (RuntimeException | Error notOfVerbale) { // nor does that get into a test

@@ -3,7 +3,7 @@ package dev.verbale.spi;
 import dev.verbale.About;
 import dev.verbale.ExpectedFailure;
 import dev.verbale.Recorder;
-import dev.verbale.event.About.Link;
+import dev.verbale.vocabulary.About.Link;
 import java.lang.reflect.Method;
 import java.util.ArrayList;
 import java.util.List;
@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param expectedFailure that it is expected to fail, where it is
  * @since 0.2.0
  */
-public record TestAnnotations(Optional<dev.verbale.event.About> about, Optional<ExpectedFailure> expectedFailure) {
+public record TestAnnotations(Optional<dev.verbale.vocabulary.About> about, Optional<ExpectedFailure> expectedFailure) {
 
     public TestAnnotations {
         about = about == null ? Optional.empty() : about;
@@ -39,7 +39,7 @@ public record TestAnnotations(Optional<dev.verbale.event.About> about, Optional<
     /** Records what the test that runs on this thread is about, where they say so. */
     public void recordAbout(Recorder recorder) {
         if (recorder == null || about.isEmpty()) return;
-        dev.verbale.event.About stated = about.get();
+        dev.verbale.vocabulary.About stated = about.get();
         List<String> links = stated.links().stream().map(Link::name).toList();
         recorder.about(stated.text(), stated.severity(), stated.owner(), links);
     }
@@ -82,7 +82,7 @@ public record TestAnnotations(Optional<dev.verbale.event.About> about, Optional<
     }
 
     /** The nearest first: of what is said twice, that counts. */
-    private static dev.verbale.event.About merged(List<About> nearestFirst, @Nullable ExpectedFailure expected) {
+    private static dev.verbale.vocabulary.About merged(List<About> nearestFirst, @Nullable ExpectedFailure expected) {
         String text = null;
         String severity = null;
         String owner = null;
@@ -94,7 +94,7 @@ public record TestAnnotations(Optional<dev.verbale.event.About> about, Optional<
             links.addAll(List.of(about.links()));
         }
         if (expected != null && !expected.link().isEmpty()) links.add(expected.link());
-        return new dev.verbale.event.About(
+        return new dev.verbale.vocabulary.About(
                 text,
                 severity,
                 owner,

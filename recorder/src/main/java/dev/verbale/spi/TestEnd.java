@@ -1,74 +1,146 @@
 package dev.verbale.spi;
 
 import dev.verbale.border.SafeCopies;
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.Outcome;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
- * How a test or a container ended.
+ * How a test or a container ended. More may come to be said in a later version.
  *
- * @param outcome or null: then it follows from {@code failure}
- * @param reason why it was skipped or aborted, where that is known; else an assumption's own message
- * @param failure what was thrown, where something was
- * @param blockedBy the keys of the tests or containers because of which it was not run
- * @param at when, by {@link Context#now}, where it is recorded later than it was; null for now
+ * <pre>{@code
+ * lifecycle.endTest(test, TestEnd.threw(failure));
+ * }</pre>
+ *
  * @since 0.2.0
  */
-public record TestEnd(
-        @Nullable Outcome outcome,
-        @Nullable String reason,
-        @Nullable Throwable failure,
-        List<String> blockedBy,
-        @Nullable Long at) {
+public final class TestEnd {
 
-    public TestEnd {
-        blockedBy = SafeCopies.list(blockedBy);
-    }
+    private final @Nullable Outcome outcome;
+    private final @Nullable String reason;
+    private final @Nullable Throwable failure;
+    private final List<String> blockedBy;
+    private final @Nullable Long at;
 
-    /** One that nothing blocked, and that is now. */
-    public TestEnd(@Nullable Outcome outcome, @Nullable String reason, @Nullable Throwable failure) {
-        this(outcome, reason, failure, List.of(), null);
+    private TestEnd(Builder builder) {
+        this.outcome = builder.outcome;
+        this.reason = builder.reason;
+        this.failure = builder.failure;
+        this.blockedBy = SafeCopies.list(builder.blockedBy);
+        this.at = builder.at;
     }
 
     /** It did what it should. */
     public static TestEnd passed() {
-        return new TestEnd(Outcome.PASSED, null, null);
+        return of(Outcome.PASSED).build();
     }
 
     /** It was not run, and {@code reason} says why. */
     public static TestEnd skipped(String reason) {
-        return new TestEnd(Outcome.SKIPPED, reason, null);
+        return of(Outcome.SKIPPED).reason(reason).build();
     }
 
     /** It was not run, for what has the keys {@code blockedBy} did not do what it should. */
     public static TestEnd blocked(String reason, List<String> blockedBy) {
-        return new TestEnd(Outcome.SKIPPED, reason, null, blockedBy, null);
+        return of(Outcome.SKIPPED).reason(reason).blockedBy(blockedBy).build();
     }
 
     /** It was given up: an assumption did not hold. */
     public static TestEnd aborted(@Nullable Throwable assumption) {
-        return new TestEnd(
-                Outcome.ABORTED, null, assumption); // the recorder asks it for its message, and stands what it does
+        return of(Outcome.ABORTED)
+                .failure(assumption)
+                .build(); // the recorder asks it for its message, and stands what it does
     }
 
     /** It failed for a reason that its author knows. */
     public static TestEnd expectedFailure(String reason, Throwable failure) {
-        return new TestEnd(Outcome.EXPECTED_FAILURE, reason, failure);
+        return of(Outcome.EXPECTED_FAILURE).reason(reason).failure(failure).build();
     }
 
     /** It passed although its author expected a failure. */
     public static TestEnd passedUnexpectedly(String reason) {
-        return new TestEnd(Outcome.PASSED, reason, null);
+        return of(Outcome.PASSED).reason(reason).build();
     }
 
     /** It threw; whether that is a failure, an error or an assumption follows from what was thrown. */
     public static TestEnd threw(Throwable failure) {
-        return new TestEnd(null, null, failure);
+        return of(null).failure(failure).build();
+    }
+
+    /** It ended like that, or, where {@code outcome} is null, as follows from what was thrown. */
+    public static Builder of(@Nullable Outcome outcome) {
+        return new Builder(outcome);
     }
 
     /** The same at {@code micros}, by {@link Context#now}: a framework may say nothing after the last tear-down. */
     public TestEnd at(long micros) {
-        return new TestEnd(outcome, reason, failure, blockedBy, micros);
+        Builder later = of(outcome).reason(reason).failure(failure).blockedBy(blockedBy);
+        later.at = micros;
+        return later.build();
+    }
+
+    /** Null where it follows from {@link #failure()}. */
+    public @Nullable Outcome outcome() {
+        return outcome;
+    }
+
+    /** Why it was skipped or aborted, where that is known; else an assumption's own message. */
+    public @Nullable String reason() {
+        return reason;
+    }
+
+    /** What was thrown, where something was. */
+    public @Nullable Throwable failure() {
+        return failure;
+    }
+
+    /** The keys of the tests or containers because of which it was not run. */
+    public List<String> blockedBy() {
+        return blockedBy;
+    }
+
+    /** When, by {@link Context#now}, where it is recorded later than it was; null for now. */
+    public @Nullable Long at() {
+        return at;
+    }
+
+    /**
+     * What is said of an end. Each call is explained by the accessor of its name. Not for several threads at once.
+     *
+     * @since 0.2.0
+     */
+    public static final class Builder {
+        private final @Nullable Outcome outcome;
+        private @Nullable String reason;
+        private @Nullable Throwable failure;
+        private @Nullable List<String> blockedBy;
+        private @Nullable Long at;
+
+        private Builder(@Nullable Outcome outcome) {
+            this.outcome = outcome;
+        }
+
+        /** See {@link TestEnd#reason()}. */
+        public Builder reason(@Nullable String why) {
+            reason = why;
+            return this;
+        }
+
+        /** See {@link TestEnd#failure()}. */
+        public Builder failure(@Nullable Throwable thrown) {
+            failure = thrown;
+            return this;
+        }
+
+        /** See {@link TestEnd#blockedBy()}. What it holds is copied by {@link #build()}. */
+        public Builder blockedBy(@Nullable List<String> keys) {
+            blockedBy = keys;
+            return this;
+        }
+
+        /** All that was said. */
+        public TestEnd build() {
+            return new TestEnd(this);
+        }
     }
 }

@@ -1,6 +1,6 @@
 package dev.verbale.spi;
 
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.Outcome;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;

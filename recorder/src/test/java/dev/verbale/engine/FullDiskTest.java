@@ -8,7 +8,6 @@ import com.google.common.jimfs.Jimfs;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.Step;
-import dev.verbale.event.Outcome;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
@@ -16,6 +15,7 @@ import dev.verbale.results.RunReader;
 import dev.verbale.results.summary.Headline;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.Outcome;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.PrintStream;
@@ -24,7 +24,6 @@ import java.nio.file.FileSystem;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.List;
 import org.junit.jupiter.api.Test;
 
 /** A disk that fills up and has room again: the suite goes on, and the run says how much of what is missing. */
@@ -44,7 +43,8 @@ class FullDiskTest {
                     RecorderOptions.defaults().withRoot(root).withSummaryLine(false),
                     InstalledAdapters.NONE,
                     new ArrayList<>());
-            Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "waters", null, null, List.of()));
+            Scope test = recorder.startTest(
+                    recorder.run(), TestDescriptor.of("k", "waters").build());
 
             Path ballast = fill(disk);
             assertThatCode(() -> {
@@ -85,7 +85,8 @@ class FullDiskTest {
             FileRecorder recorder = new FileRecorder(
                     RecorderOptions.defaults().withRoot(root), InstalledAdapters.NONE, new ArrayList<>());
             fill(disk);
-            Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "waters", null, null, List.of()));
+            Scope test = recorder.startTest(
+                    recorder.run(), TestDescriptor.of("k", "waters").build());
             for (int i = 0; i < 40; i++) recorder.log("a line that finds no room " + "x".repeat(200));
             recorder.endTest(test, TestEnd.passed());
             System.setOut(new PrintStream(output, true, StandardCharsets.UTF_8));
@@ -112,7 +113,8 @@ class FullDiskTest {
                     new ArrayList<>());
             Path ballast = fill(disk);
             for (int i = 0; i < 20; i++) recorder.log("until the last block is full " + "x".repeat(200));
-            Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "waters", null, null, List.of()));
+            Scope test = recorder.startTest(
+                    recorder.run(), TestDescriptor.of("k", "waters").build());
             Step outer = recorder.startStep("outer");
             recorder.startStep("inner");
             Files.delete(ballast);

@@ -7,10 +7,12 @@ import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** What a shutdown hook records after the recorder's own has said goodbye. */
+@Tag("newer-jdk")
 class LateEventTest {
 
     @Test

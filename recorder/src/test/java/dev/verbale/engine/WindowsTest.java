@@ -74,7 +74,11 @@ class WindowsTest {
                 new ArrayList<>());
         for (String name : NAMES) {
             Scope test = recorder.startTest(
-                    recorder.run(), new TestDescriptor("k " + name, name, "sample." + name, name, List.of()));
+                    recorder.run(),
+                    TestDescriptor.of("k " + name, name)
+                            .className("sample." + name)
+                            .methodName(name)
+                            .build());
             recorder.attach(name, name.getBytes(StandardCharsets.UTF_8), "text/plain");
             recorder.endTest(test, TestEnd.passed());
         }

@@ -33,10 +33,12 @@ import java.util.Map;
 import java.util.concurrent.CountDownLatch;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** What a suite, a disk and an operating system may do to the recorder, and what it does about it. */
+@Tag("newer-jdk")
 class BorderTest {
 
     /** Classes whose initialization needs another's. */
@@ -133,7 +135,10 @@ class BorderTest {
     @Test
     void a_folder_that_is_deleted_is_made_anew_and_says_what_is_gone() throws Exception {
         Scope container = recorder.startContainer(
-                recorder.run(), new TestDescriptor("sample.GateTest", "GateTest", "sample.GateTest", null, List.of()));
+                recorder.run(),
+                TestDescriptor.of("sample.GateTest", "GateTest")
+                        .className("sample.GateTest")
+                        .build());
         Scope before = start(container, "before");
         recorder.attach("early", new byte[] {'x'}, "text/plain");
         recorder.endTest(before, TestEnd.passed());
@@ -280,7 +285,11 @@ class BorderTest {
         public static void main(String[] arguments) {
             AdapterRecorder recorder = AdapterRecorder.current();
             Scope test = recorder.startTest(
-                    recorder.run(), new TestDescriptor("k", "gießt die Möhren 菜", "sample.Gärten", "x", List.of()));
+                    recorder.run(),
+                    TestDescriptor.of("k", "gießt die Möhren 菜")
+                            .className("sample.Gärten")
+                            .methodName("x")
+                            .build());
             for (int i = 0; i < 2; i++) Verbale.attach("Möhren 菜.txt", "orange", "text/plain");
             recorder.endTest(test, TestEnd.passed());
         }
@@ -303,7 +312,8 @@ class BorderTest {
     static final class Huge {
         public static void main(String[] arguments) {
             AdapterRecorder recorder = AdapterRecorder.current();
-            Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "huge", null, null, List.of()));
+            Scope test = recorder.startTest(
+                    recorder.run(), TestDescriptor.of("k", "huge").build());
             String text = "x".repeat(50_000_000);
             Verbale.log(text);
             Verbale.log("{}", text);
@@ -323,7 +333,8 @@ class BorderTest {
         public static void main(String[] arguments) {
             AdapterRecorder recorder = AdapterRecorder.current();
             recorder.endTest(
-                    recorder.startTest(recorder.run(), new TestDescriptor("k", "n", null, null, List.of())),
+                    recorder.startTest(
+                            recorder.run(), TestDescriptor.of("k", "n").build()),
                     TestEnd.passed());
             System.setOut(new PrintStream(new OutputStream() {
                 @Override
@@ -348,8 +359,8 @@ class BorderTest {
             AdapterRecorder recorder = AdapterRecorder.current();
             for (int attempt = 0; attempt < 3; attempt++) {
                 for (String key : List.of("shaky", "broken")) {
-                    Scope test =
-                            recorder.startTest(recorder.run(), new TestDescriptor(key, key, null, null, List.of()));
+                    Scope test = recorder.startTest(
+                            recorder.run(), TestDescriptor.of(key, key).build());
                     boolean passes = key.equals("shaky") && attempt == 2;
                     recorder.endTest(test, passes ? TestEnd.passed() : TestEnd.threw(new AssertionError("wind")));
                 }
@@ -364,7 +375,11 @@ class BorderTest {
 
     private Scope start(Scope in, String method) {
         return recorder.startTest(
-                in, new TestDescriptor("sample.GateTest." + method, method, "sample.GateTest", method, List.of()));
+                in,
+                TestDescriptor.of("sample.GateTest." + method, method)
+                        .className("sample.GateTest")
+                        .methodName(method)
+                        .build());
     }
 
     private static List<String> texts(List<Entry> entries) {

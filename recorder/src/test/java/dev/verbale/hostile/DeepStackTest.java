@@ -16,10 +16,12 @@ import java.util.Map;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.locks.LockSupport;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** The stack of one thread ends at every place in recording, thousands of times, while others record. */
+@Tag("newer-jdk")
 class DeepStackTest {
 
     private static final int ROUNDS = 300;
@@ -68,7 +70,8 @@ class DeepStackTest {
                 }
             });
             other.start();
-            Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "deep", null, null, List.of()));
+            Scope test = recorder.startTest(
+                    recorder.run(), TestDescriptor.of("k", "deep").build());
             for (int round = 0; round < ROUNDS; round++) {
                 int phase = round;
                 var deep = new Thread(Verbale.carry((Runnable) () -> phased(phase % 61)), "deep-" + round);

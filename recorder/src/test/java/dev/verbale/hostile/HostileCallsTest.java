@@ -48,10 +48,12 @@ import java.util.function.Supplier;
 import java.util.logging.Level;
 import java.util.logging.LogRecord;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** Promise 2: no call throws into a test. Every public method of every exported type, with nulls and with the worst. */
+@Tag("newer-jdk")
 class HostileCallsTest {
 
     private static final List<String> EXPORTED = List.of("dev.verbale", "dev.verbale.jul", "dev.verbale.spi");
@@ -74,7 +76,8 @@ class HostileCallsTest {
     void no_call_throws_whatever_it_is_given() throws Exception {
         AdapterRecorder recorder =
                 AdapterRecorder.open(RecorderOptions.defaults().withRoot(root).withSummaryLine(false));
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "odd calls", null, null, List.of()));
+        Scope test = recorder.startTest(
+                recorder.run(), TestDescriptor.of("k", "odd calls").build());
         Step step = recorder.startStep("open");
         Exchange exchange = recorder.exchange("GET", "http://localhost");
         PendingAttachment pending = recorder.attachLater("later", "attachment");
@@ -202,7 +205,8 @@ class HostileCallsTest {
         if (type == ThrowingSupplier.class) return (ThrowingSupplier<Object, RuntimeException>) () -> null;
         if (Set.of(Runnable.class, Callable.class, Supplier.class, Executor.class, ExecutorService.class)
                 .contains(type)) return Hostile.value(type);
-        if (type == TestDescriptor.class) return new TestDescriptor(null, null, null, null, null);
+        if (type == TestDescriptor.class)
+            return TestDescriptor.of(null, null).tags(null).build();
         if (type == TestEnd.class) return TestEnd.threw(new Hostile.Thrown());
         if (type == RecorderOptions.class) return RecorderOptions.defaults().withEnabled(false);
         if (type == BoundedBuffer.class) return new BoundedBuffer(3);

@@ -26,10 +26,12 @@ import java.util.Map;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** What is loaded when it is needed first, and not before: where a stack is full, or a class loader was closed. */
+@Tag("newer-jdk")
 class LateClassesTest {
 
     @TempDir
@@ -155,7 +157,7 @@ class LateClassesTest {
         }
 
         private static TestDescriptor descriptor(String name) {
-            return new TestDescriptor("sample#" + name, name, null, null, List.of());
+            return TestDescriptor.of("sample#" + name, name).build();
         }
 
         private static void fromTheDeepest(Consumer<String> call, int[] left) {
@@ -244,7 +246,8 @@ class LateClassesTest {
 
         public static void oneTest() {
             AdapterRecorder recorder = AdapterRecorder.current();
-            Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "sows", null, null, List.of()));
+            Scope test = recorder.startTest(
+                    recorder.run(), TestDescriptor.of("k", "sows").build());
             recorder.endTest(test, TestEnd.passed());
         }
     }

@@ -21,7 +21,8 @@ class VerbaleAssertJTest {
     @Test
     void failures_are_recorded_at_their_moment_and_thrown_once_at_the_end() throws Exception {
         AdapterRecorder recorder = AdapterRecorder.current();
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("soft", "soft", null, null, List.of()));
+        Scope test = recorder.startTest(
+                recorder.run(), TestDescriptor.of("soft", "soft").build());
         recorder.gatherChecks();
         SoftAssertions softly = VerbaleAssertJ.watch(new SoftAssertions());
         softly.assertThat("Ada").isEqualTo("Dario");

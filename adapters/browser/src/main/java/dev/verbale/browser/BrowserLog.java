@@ -1,8 +1,8 @@
 package dev.verbale.browser;
 
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.json.JsonOut;
 import dev.verbale.spi.Context;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.io.ByteArrayOutputStream;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -111,8 +111,8 @@ public final class BrowserLog {
 
     /** Puts what there is into {@code snapshot}. */
     public synchronized void addTo(BrowserSnapshot.Builder snapshot) {
-        add(snapshot, AttachmentStored.CONSOLE, new ArrayList<>(console));
-        add(snapshot, AttachmentStored.NETWORK, new ArrayList<>(requests.values()));
+        add(snapshot, AttachmentKind.CONSOLE, new ArrayList<>(console));
+        add(snapshot, AttachmentKind.NETWORK, new ArrayList<>(requests.values()));
     }
 
     private static void add(BrowserSnapshot.Builder snapshot, String kind, List<Map<String, Object>> lines) {

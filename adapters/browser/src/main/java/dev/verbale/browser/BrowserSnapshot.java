@@ -40,7 +40,7 @@ public final class BrowserSnapshot {
             add(text);
         }
 
-        /** An attachment; {@code kind} is one of those in {@link dev.verbale.event.AttachmentStored}. */
+        /** An attachment; {@code kind} is one of those in {@link dev.verbale.vocabulary.AttachmentKind}. */
         public void attach(String name, String kind, byte[] content, String mediaType) {
             add(new Attached(name, kind, content, mediaType));
         }

@@ -1,12 +1,12 @@
 package dev.verbale.cucumber;
 
 import dev.verbale.Scope;
-import dev.verbale.event.StepArgument;
-import dev.verbale.event.StepKind;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.SharedContainer;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.StepArgument;
+import dev.verbale.vocabulary.StepKind;
 import io.cucumber.plugin.ConcurrentEventListener;
 import io.cucumber.plugin.event.DataTableArgument;
 import io.cucumber.plugin.event.DocStringArgument;
@@ -150,15 +150,12 @@ public final class VerbalePlugin implements ConcurrentEventListener {
         List<SharedContainer> around = containers(feature, scenario);
         Scope test = recorder.startTest(
                 around.get(around.size() - 1).scope(),
-                new TestDescriptor(
-                        scenario.key(),
-                        name(testCase, scenario),
-                        null,
-                        null,
-                        testCase.getTags().stream()
+                TestDescriptor.of(scenario.key(), name(testCase, scenario))
+                        .tags(testCase.getTags().stream()
                                 .map(tag -> tag.replaceFirst("^@", ""))
-                                .toList(),
-                        feature.path() + ":" + line));
+                                .toList())
+                        .source(feature.path() + ":" + line)
+                        .build());
         open.put(testCase.getId(), new OpenScenario(test, around));
         for (int i = 0; i < scenario.cells().size() && i < scenario.head().size(); i++)
             recorder.data(scenario.head().get(i), scenario.cells().get(i));
@@ -178,7 +175,10 @@ public final class VerbalePlugin implements ConcurrentEventListener {
     private SharedContainer container(Scope in, String key, String name, String source) {
         return containers.computeIfAbsent(
                 key,
-                k -> SharedContainer.start(recorder, in, new TestDescriptor(key, name, null, null, List.of(), source)));
+                k -> SharedContainer.start(
+                        recorder,
+                        in,
+                        TestDescriptor.of(key, name).source(source).build()));
     }
 
     /** A row whose name is that of all rows has its cells behind it. */

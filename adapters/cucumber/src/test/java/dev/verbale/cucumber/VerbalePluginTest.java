@@ -2,12 +2,12 @@ package dev.verbale.cucumber;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.selection.TestSelection;
 import dev.verbale.testing.Launched;
 import dev.verbale.testing.Outline;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;

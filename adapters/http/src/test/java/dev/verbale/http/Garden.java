@@ -106,7 +106,12 @@ public final class Garden implements BeforeEachCallback, BeforeAllCallback {
     @Override
     public void beforeEach(ExtensionContext context) {
         key = context.getUniqueId(); // also of one of many with the same method
-        test = recorder.startTest(recorder.run(), new TestDescriptor(key, key, "sample.Api", key, List.of()));
+        test = recorder.startTest(
+                recorder.run(),
+                TestDescriptor.of(key, key)
+                        .className("sample.Api")
+                        .methodName(key)
+                        .build());
     }
 
     /** It serves all test classes of the JVM, and closes with the last. */

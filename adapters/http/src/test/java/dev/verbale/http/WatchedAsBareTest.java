@@ -14,8 +14,10 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.util.Set;
+import org.junit.jupiter.api.Tag;
 
 /** The JDK's client. */
+@Tag("newer-jdk")
 class WatchedAsBareTest extends WatchedAsBareContract {
 
     @Override

@@ -27,9 +27,11 @@ import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** The JDK's client. */
+@Tag("newer-jdk")
 class WatchedClientTest extends ExchangeContract {
 
     private final HttpClient client = VerbaleHttp.watch(

@@ -89,8 +89,11 @@ record Position(
         boolean isRow = id.isTest() && around != null && !isFilledIn(around);
         String called = isRow ? around + " " + name : name;
         String method = around == null ? name : around;
-        return new TestDescriptor(
-                TestKey.of(id.getUniqueIdObject(), key, method), called, className, methodName, tags(id.getTags()));
+        return TestDescriptor.of(TestKey.of(id.getUniqueIdObject(), key, method), called)
+                .className(className)
+                .methodName(methodName)
+                .tags(tags(id.getTags()))
+                .build();
     }
 
     /** Without the parameter list that name generators put behind a method's name: to a reader it is noise. */

@@ -4,11 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.tuple;
 
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.TestResult;
 import dev.verbale.testing.Launched;
 import dev.verbale.testing.Outline;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.Test;

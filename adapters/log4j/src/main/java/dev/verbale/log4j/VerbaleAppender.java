@@ -51,12 +51,16 @@ public final class VerbaleAppender extends AbstractAppender {
     @Override
     public void append(LogEvent line) {
         Capture.current()
-                .log(() -> new LogLine(
-                        line.getLevel().name().toLowerCase(Locale.ROOT),
-                        line.getLoggerName().isEmpty() ? "root" : line.getLoggerName(),
-                        String.valueOf(line.getMessage().getFormattedMessage()),
-                        line.getThreadName(),
-                        line.getContextData().toMap(),
-                        line.getThrown()));
+                .log(() -> LogLine.of(String.valueOf(line.getMessage().getFormattedMessage()))
+                        .level(line.getLevel().name().toLowerCase(Locale.ROOT))
+                        .logger(line.getLoggerName().isEmpty() ? "root" : line.getLoggerName())
+                        .marker(
+                                line.getMarker() == null
+                                        ? null
+                                        : line.getMarker().getName())
+                        .thread(line.getThreadName())
+                        .context(line.getContextData().toMap())
+                        .thrown(line.getThrown())
+                        .build());
     }
 }

@@ -8,8 +8,11 @@ import ch.qos.logback.classic.spi.ThrowableProxy;
 import ch.qos.logback.core.UnsynchronizedAppenderBase;
 import dev.verbale.spi.Capture;
 import dev.verbale.spi.LogLine;
+import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Marker;
 
 /**
  * Puts each log line, with level, logger, thread, MDC and throwable, on the step that runs in the thread that logged it.
@@ -39,13 +42,20 @@ public final class VerbaleAppender extends UnsynchronizedAppenderBase<ILoggingEv
     @Override
     protected void append(ILoggingEvent line) {
         Capture.current()
-                .log(() -> new LogLine(
-                        line.getLevel().toString().toLowerCase(Locale.ROOT),
-                        line.getLoggerName(),
-                        String.valueOf(line.getFormattedMessage()),
-                        line.getThreadName(),
-                        line.getMDCPropertyMap(),
-                        thrown(line.getThrowableProxy())));
+                .log(() -> LogLine.of(String.valueOf(line.getFormattedMessage()))
+                        .level(line.getLevel().toString().toLowerCase(Locale.ROOT))
+                        .logger(line.getLoggerName())
+                        .marker(marked(line.getMarkerList()))
+                        .thread(line.getThreadName())
+                        .context(line.getMDCPropertyMap())
+                        .thrown(thrown(line.getThrowableProxy()))
+                        .build());
+    }
+
+    private static @Nullable String marked(@Nullable List<Marker> markers) {
+        return markers == null || markers.isEmpty()
+                ? null
+                : markers.stream().map(Marker::getName).collect(Collectors.joining(", "));
     }
 
     private static @Nullable Throwable thrown(@Nullable IThrowableProxy proxy) {

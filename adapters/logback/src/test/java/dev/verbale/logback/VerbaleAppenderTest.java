@@ -25,8 +25,8 @@ class VerbaleAppenderTest {
     @Test
     void a_line_is_on_its_step_with_all_that_the_logger_knew() throws Exception {
         AdapterRecorder recorder = AdapterRecorder.current();
-        Scope test =
-                recorder.startTest(recorder.run(), new TestDescriptor("configured", "logs", null, null, List.of()));
+        Scope test = recorder.startTest(
+                recorder.run(), TestDescriptor.of("configured", "logs").build());
         Logger logger = LoggerFactory.getLogger("garden.gate");
         Verbale.step("Open", () -> {
             MDC.put("user", "ada");
@@ -60,7 +60,8 @@ class VerbaleAppenderTest {
         VerbaleAppender.install(context);
         VerbaleAppender.install(context);
         AdapterRecorder recorder = AdapterRecorder.current();
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("installed", "logs", null, null, List.of()));
+        Scope test = recorder.startTest(
+                recorder.run(), TestDescriptor.of("installed", "logs").build());
         context.getLogger("garden").warn("it rains");
         recorder.endTest(test, TestEnd.passed());
 

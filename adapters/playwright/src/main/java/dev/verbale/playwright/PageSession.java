@@ -16,8 +16,8 @@ import dev.verbale.browser.BrowserLog;
 import dev.verbale.browser.BrowserSession;
 import dev.verbale.browser.BrowserSessions;
 import dev.verbale.browser.BrowserSnapshot;
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Base64;
@@ -217,7 +217,7 @@ final class PageSession extends BrowserSession {
         } catch (PlaywrightException none) {
             snapshot.log("The page did not answer in time, or no more: "
                     + String.valueOf(none.getMessage()).lines().findFirst().orElse(""));
-            if (lastImage != null) snapshot.attach("screenshot", AttachmentStored.SCREENSHOT, lastImage, "image/jpeg");
+            if (lastImage != null) snapshot.attach("screenshot", AttachmentKind.SCREENSHOT, lastImage, "image/jpeg");
         }
         log.addTo(snapshot);
         return snapshot.build();
@@ -228,11 +228,11 @@ final class PageSession extends BrowserSession {
                 .setTimeout((double) limit.toMillis())
                 .setFullPage(wholePage));
         snapshot.log("The browser was at " + page.url() + ", titled \"" + page.title() + "\"");
-        snapshot.attach("screenshot", AttachmentStored.SCREENSHOT, image, "image/png");
+        snapshot.attach("screenshot", AttachmentKind.SCREENSHOT, image, "image/png");
         for (Frame frame : page.frames()) {
             String name = frame == page.mainFrame() ? "page source" : "source of frame " + frame.url();
             snapshot.attach(
-                    name, AttachmentStored.PAGE_SOURCE, frame.content().getBytes(StandardCharsets.UTF_8), "text/html");
+                    name, AttachmentKind.PAGE_SOURCE, frame.content().getBytes(StandardCharsets.UTF_8), "text/html");
         }
     }
 }

@@ -14,7 +14,6 @@ import com.microsoft.playwright.TimeoutError;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import dev.verbale.Scope;
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.results.Entry;
 import dev.verbale.results.RunReader;
@@ -22,6 +21,7 @@ import dev.verbale.results.TestResult;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -65,7 +65,12 @@ class PlaywrightTest {
     @BeforeEach
     void begin(TestInfo info) {
         key = info.getTestMethod().orElseThrow().getName();
-        test = recorder.startTest(recorder.run(), new TestDescriptor(key, key, "sample.Page", key, List.of()));
+        test = recorder.startTest(
+                recorder.run(),
+                TestDescriptor.of(key, key)
+                        .className("sample.Page")
+                        .methodName(key)
+                        .build());
         page = VerbalePlaywright.watch(browser.newPage());
         page.setDefaultTimeout(500);
         page.setDefaultNavigationTimeout(30_000);
@@ -171,12 +176,12 @@ class PlaywrightTest {
 
         assertThat(attachments(entries).stream().map(Entry.AttachmentEntry::kind))
                 .containsExactly(
-                        AttachmentStored.SCREENSHOT,
-                        AttachmentStored.PAGE_SOURCE,
-                        AttachmentStored.PAGE_SOURCE,
-                        AttachmentStored.CONSOLE,
-                        AttachmentStored.NETWORK,
-                        AttachmentStored.VIDEO);
+                        AttachmentKind.SCREENSHOT,
+                        AttachmentKind.PAGE_SOURCE,
+                        AttachmentKind.PAGE_SOURCE,
+                        AttachmentKind.CONSOLE,
+                        AttachmentKind.NETWORK,
+                        AttachmentKind.VIDEO);
         assertThat(content(entries, 1)).contains("<h1>Rota</h1>");
         assertThat(content(entries, 2)).contains("Carrots");
         assertThat(content(entries, 3)).contains("it rains", "seeds is not defined");
@@ -196,7 +201,7 @@ class PlaywrightTest {
     private void awaitVideo() throws Exception {
         long until = System.nanoTime() + Duration.ofSeconds(30).toNanos();
         while (!attachments(result().entries()).stream()
-                .anyMatch(attachment -> attachment.kind().equals(AttachmentStored.VIDEO))) {
+                .anyMatch(attachment -> attachment.kind().equals(AttachmentKind.VIDEO))) {
             assertThat(System.nanoTime()).as("the video comes").isLessThan(until);
             Thread.onSpinWait();
         }

@@ -10,12 +10,12 @@ import static org.hamcrest.Matchers.is;
 
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.ExchangeMade.Part;
-import dev.verbale.event.Outcome;
 import dev.verbale.http.ExchangeContract;
 import dev.verbale.http.Garden;
 import dev.verbale.results.Entry.CheckEntry;
 import dev.verbale.results.ExchangeChecks;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.Outcome;
 import io.restassured.response.Response;
 import io.restassured.specification.RequestSpecification;
 import java.nio.charset.StandardCharsets;

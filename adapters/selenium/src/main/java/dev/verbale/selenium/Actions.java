@@ -2,9 +2,9 @@ package dev.verbale.selenium;
 
 import dev.verbale.Step;
 import dev.verbale.browser.BrowserAdapter;
-import dev.verbale.event.AttachmentStored;
-import dev.verbale.event.StepKind;
 import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.vocabulary.AttachmentKind;
+import dev.verbale.vocabulary.StepKind;
 import java.io.ByteArrayInputStream;
 import java.util.Arrays;
 import java.util.List;
@@ -155,7 +155,7 @@ final class Actions {
         recorder.attach(
                 recorder.currentScope(),
                 "after " + name.replaceAll("\\*| \\[.*]$", ""),
-                AttachmentStored.FRAMES,
+                AttachmentKind.FRAMES,
                 new ByteArrayInputStream(image),
                 image[0] == (byte) 0x89 ? "image/png" : "image/jpeg",
                 recorder.now());

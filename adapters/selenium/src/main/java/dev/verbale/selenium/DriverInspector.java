@@ -1,7 +1,7 @@
 package dev.verbale.selenium;
 
 import dev.verbale.browser.BrowserSnapshot;
-import dev.verbale.event.AttachmentStored;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.concurrent.CompletableFuture;
@@ -72,14 +72,14 @@ final class DriverInspector implements BrowserInspector {
         try {
             if (driver instanceof TakesScreenshot able)
                 snapshot.attach(
-                        "screenshot", AttachmentStored.SCREENSHOT, able.getScreenshotAs(OutputType.BYTES), "image/png");
+                        "screenshot", AttachmentKind.SCREENSHOT, able.getScreenshotAs(OutputType.BYTES), "image/png");
         } catch (WebDriverException none) {
             problem = none;
         }
         String source = driver.getPageSource();
         if (source != null)
             snapshot.attach(
-                    "page source", AttachmentStored.PAGE_SOURCE, source.getBytes(StandardCharsets.UTF_8), "text/html");
+                    "page source", AttachmentKind.PAGE_SOURCE, source.getBytes(StandardCharsets.UTF_8), "text/html");
         if (problem != null) throw problem;
     }
 

@@ -1,8 +1,8 @@
 package dev.verbale.selenium;
 
 import dev.verbale.Verbale;
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.io.ByteArrayInputStream;
 import org.openqa.selenium.OutputType;
 import org.openqa.selenium.TakesScreenshot;
@@ -78,7 +78,7 @@ public final class VerbaleSelenium {
         recorder.attach(
                 recorder.currentScope(),
                 name,
-                AttachmentStored.SCREENSHOT,
+                AttachmentKind.SCREENSHOT,
                 new ByteArrayInputStream(image),
                 "image/png",
                 0);

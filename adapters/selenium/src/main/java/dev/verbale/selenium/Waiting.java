@@ -1,8 +1,8 @@
 package dev.verbale.selenium;
 
 import dev.verbale.Step;
-import dev.verbale.event.StepKind;
 import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.vocabulary.StepKind;
 import java.util.HashSet;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;

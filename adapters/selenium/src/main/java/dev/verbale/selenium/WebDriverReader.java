@@ -1,7 +1,7 @@
 package dev.verbale.selenium;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.spi.ThrowableReader;
+import dev.verbale.vocabulary.Outcome;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;

@@ -50,7 +50,12 @@ abstract class Recorded {
     }
 
     Scope begin(String name) {
-        return recorder.startTest(recorder.run(), new TestDescriptor(name, name, "sample.Browser", name, List.of()));
+        return recorder.startTest(
+                recorder.run(),
+                TestDescriptor.of(name, name)
+                        .className("sample.Browser")
+                        .methodName(name)
+                        .build());
     }
 
     List<Entry> end(TestEnd testEnd) throws IOException {

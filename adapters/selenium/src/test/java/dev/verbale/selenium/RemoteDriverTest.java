@@ -11,6 +11,7 @@ import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
 import java.io.File;
 import java.util.List;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
 import org.openqa.selenium.NoSuchElementException;
@@ -19,6 +20,7 @@ import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.remote.RemoteWebDriver;
 
 /** A browser on the other side of a wire: a chromedriver is its remote end, as a grid's node is. */
+@Tag("newer-jdk")
 class RemoteDriverTest {
 
     private final AdapterRecorder recorder = AdapterRecorder.current();
@@ -48,7 +50,12 @@ class RemoteDriverTest {
 
     private List<Entry> use(ChromeDriverService remote, String page) throws Exception {
         String key = "RemoteDriverTest";
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor(key, key, "sample.Remote", key, List.of()));
+        Scope test = recorder.startTest(
+                recorder.run(),
+                TestDescriptor.of(key, key)
+                        .className("sample.Remote")
+                        .methodName(key)
+                        .build());
         WebDriver driver = VerbaleSelenium.watch(new RemoteWebDriver(remote.getUrl(), Garden.options()));
         try {
             driver.get(page);

@@ -13,10 +13,12 @@ import java.util.List;
 import java.util.jar.Attributes;
 import java.util.jar.JarOutputStream;
 import java.util.jar.Manifest;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** The agent, in JVMs that are started with it. */
+@Tag("newer-jdk")
 class AgentTest {
 
     @TempDir

@@ -69,7 +69,7 @@ class StepMethodsTest {
     void begin(TestInfo info) {
         key = info.getDisplayName();
         AdapterRecorder recorder = AdapterRecorder.current();
-        test = recorder.startTest(recorder.run(), new TestDescriptor(key, key, null, null, List.of()));
+        test = recorder.startTest(recorder.run(), TestDescriptor.of(key, key).build());
     }
 
     @AfterEach

@@ -1,12 +1,12 @@
 package dev.verbale.testng;
 
 import dev.verbale.Scope;
-import dev.verbale.event.Outcome;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.SharedContainer;
 import dev.verbale.spi.TestAnnotations;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.Outcome;
 import java.lang.reflect.Method;
 import java.util.Arrays;
 import java.util.List;
@@ -65,12 +65,11 @@ final class RecordedTests {
     }
 
     private static TestDescriptor descriptor(ITestNGMethod method, String key, String name) {
-        return new TestDescriptor(
-                key,
-                name,
-                method.getTestClass().getRealClass().getName(),
-                method.getMethodName(),
-                Arrays.asList(method.getGroups()));
+        return TestDescriptor.of(key, name)
+                .className(method.getTestClass().getRealClass().getName())
+                .methodName(method.getMethodName())
+                .tags(Arrays.asList(method.getGroups()))
+                .build();
     }
 
     /** Its data is known now. */

@@ -6,7 +6,6 @@ import dev.verbale.spi.SharedContainer;
 import dev.verbale.spi.TestDescriptor;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -50,7 +49,8 @@ final class RunningContext {
         var begun = SharedContainer.start(
                 recorder,
                 Names.isWritten(context.getSuite()) ? suite.own().scope() : suite.scope(),
-                new TestDescriptor(key.isEmpty() ? Names.of(context) : key, Names.of(context), null, null, List.of()));
+                TestDescriptor.of(key.isEmpty() ? Names.of(context) : key, Names.of(context))
+                        .build());
         own = begun;
         return begun;
     }
@@ -61,12 +61,9 @@ final class RunningContext {
         var begun = SharedContainer.start(
                 recorder,
                 scope(),
-                new TestDescriptor(
-                        Names.key(context, type),
-                        Names.of(type),
-                        type.getRealClass().getName(),
-                        null,
-                        List.of()));
+                TestDescriptor.of(Names.key(context, type), Names.of(type))
+                        .className(type.getRealClass().getName())
+                        .build());
         classes.put(type.getRealClass(), begun);
         return begun;
     }

@@ -4,7 +4,6 @@ import dev.verbale.Scope;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.SharedContainer;
 import dev.verbale.spi.TestDescriptor;
-import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.testng.ISuite;
 
@@ -25,7 +24,9 @@ final class RunningSuite {
         SharedContainer there = own;
         if (there != null) return there;
         var begun = SharedContainer.start(
-                recorder, recorder.run(), new TestDescriptor(Names.of(suite), Names.of(suite), null, null, List.of()));
+                recorder,
+                recorder.run(),
+                TestDescriptor.of(Names.of(suite), Names.of(suite)).build());
         own = begun;
         return begun;
     }

@@ -1,8 +1,8 @@
 package dev.verbale.testng;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.spi.SharedContainer;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.Outcome;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -37,7 +37,10 @@ final class Skips {
             return TestEnd.blocked(
                     "The fixture '" + broken.brokenBy() + "' of " + broken.name() + " failed", List.of(broken.key()));
         Throwable thrown = result.getThrowable();
-        return new TestEnd(Outcome.SKIPPED, "TestNG skipped it before it began: " + message(thrown), thrown);
+        return TestEnd.of(Outcome.SKIPPED)
+                .reason("TestNG skipped it before it began: " + message(thrown))
+                .failure(thrown)
+                .build();
     }
 
     private static String message(@Nullable Throwable thrown) {

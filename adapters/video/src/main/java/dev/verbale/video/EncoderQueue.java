@@ -1,8 +1,8 @@
 package dev.verbale.video;
 
 import dev.verbale.PendingAttachment;
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.io.ByteArrayInputStream;
 import java.io.File;
 import java.io.IOException;
@@ -84,7 +84,7 @@ final class EncoderQueue {
             spool.some(MAX_FRAMES, (at, jpeg) -> {
                 String name = String.format(Locale.ROOT, "frame at %.1f s", (at - spool.begins()) / 1e6);
                 recorder.attach(
-                        spool.scope, name, AttachmentStored.FRAMES, new ByteArrayInputStream(jpeg), "image/jpeg", at);
+                        spool.scope, name, AttachmentKind.FRAMES, new ByteArrayInputStream(jpeg), "image/jpeg", at);
             });
         } catch (IOException unreadable) {
             recorder.log("The frames of a video could not be read: " + unreadable);

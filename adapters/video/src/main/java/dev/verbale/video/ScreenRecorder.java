@@ -2,10 +2,10 @@ package dev.verbale.video;
 
 import dev.verbale.Evidence;
 import dev.verbale.Scope;
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.Context;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.Map;
@@ -86,7 +86,7 @@ public final class ScreenRecorder {
             if (shown != null) add(spool, shown);
         }
         if (policy.equals("all") && !spool.isKept())
-            spool.keep(hasEncoder() ? recorder.attachLater("video", AttachmentStored.VIDEO) : null);
+            spool.keep(hasEncoder() ? recorder.attachLater("video", AttachmentKind.VIDEO) : null);
     }
 
     /** {@code image}, a JPEG or a PNG, is shown from now on. */
@@ -131,7 +131,7 @@ public final class ScreenRecorder {
         FrameSpool own = spools.get(recorder.currentTest().id());
         FrameSpool spool = own == null ? current : own;
         if (spool == null || evidence == null || spool.isKept()) return;
-        spool.keep(hasEncoder() && !spool.isEmpty() ? evidence.attachLater("video", AttachmentStored.VIDEO) : null);
+        spool.keep(hasEncoder() && !spool.isEmpty() ? evidence.attachLater("video", AttachmentKind.VIDEO) : null);
     }
 
     private boolean hasEncoder() {
@@ -165,7 +165,7 @@ public final class ScreenRecorder {
                 recorder.log("There is no video: no frame came from the browser or the screen in this test.");
             if (spool.isKept() && !spool.isEmpty() && spool.pending() == null && hasEncoder())
                 spool.pending(
-                        recorder.attachLater("video", AttachmentStored.VIDEO)); // it was empty when it was to be kept
+                        recorder.attachLater("video", AttachmentKind.VIDEO)); // it was empty when it was to be kept
             if (spool.isKept() && !spool.isEmpty()) EncoderQueue.encode(recorder, spool, encoder.join());
             else spool.discard();
         } catch (IOException stays) {

@@ -1,8 +1,8 @@
 package dev.verbale.video;
 
 import dev.verbale.Verbale;
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
@@ -100,7 +100,7 @@ public record VisualCheck(String name, byte[] shown, Path expected, int toleranc
         recorder.attach(
                 recorder.currentScope(),
                 name,
-                AttachmentStored.SCREENSHOT,
+                AttachmentKind.SCREENSHOT,
                 new ByteArrayInputStream(png),
                 "image/png",
                 0);

@@ -6,12 +6,12 @@ import dev.verbale.Evidence;
 import dev.verbale.EvidenceSource;
 import dev.verbale.Scope;
 import dev.verbale.Verbale;
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.results.Entry;
 import dev.verbale.results.RunReader;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -21,9 +21,11 @@ import java.util.concurrent.TimeUnit;
 import javax.imageio.ImageIO;
 import javax.swing.JComponent;
 import javax.swing.JLabel;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 
 /** A window of a desktop application gives evidence and has its video by the same means as a browser, without a display. */
+@Tag("newer-jdk")
 class DesktopTest {
 
     /** As the guide shows it. */
@@ -55,7 +57,7 @@ class DesktopTest {
 
         @Override
         public void capture(Evidence evidence) throws IOException {
-            evidence.attach("window", AttachmentStored.SCREENSHOT, image(), "image/png");
+            evidence.attach("window", AttachmentKind.SCREENSHOT, image(), "image/png");
             screenRecorder.failed(evidence);
         }
 
@@ -68,7 +70,8 @@ class DesktopTest {
     @Test
     void a_failing_test_has_the_window_and_its_video() throws Exception {
         AdapterRecorder recorder = AdapterRecorder.current();
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("scale", "scale", null, null, List.of()));
+        Scope test = recorder.startTest(
+                recorder.run(), TestDescriptor.of("scale", "scale").build());
         var scale = new JLabel("0 g");
         scale.setSize(160, 60);
         RecordedWindow window = RecordedWindow.of(scale);
@@ -80,7 +83,7 @@ class DesktopTest {
 
         assertThat(completed("scale"))
                 .extracting(entry -> ((Entry.AttachmentEntry) entry).kind())
-                .containsExactly(AttachmentStored.SCREENSHOT, AttachmentStored.VIDEO);
+                .containsExactly(AttachmentKind.SCREENSHOT, AttachmentKind.VIDEO);
     }
 
     /** What is in the test {@code key}, once its video is encoded: that goes on beside the tests. */

@@ -6,13 +6,13 @@ import dev.verbale.Evidence;
 import dev.verbale.EvidenceSource;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.awt.Color;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
@@ -48,7 +48,7 @@ class ScreenRecorderTest {
 
         Run run = encoded(kept ? 1 : 0);
 
-        List<Entry.AttachmentEntry> videos = attachments(run, AttachmentStored.VIDEO);
+        List<Entry.AttachmentEntry> videos = attachments(run, AttachmentKind.VIDEO);
         assertThat(videos).hasSize(kept ? 1 : 0);
         assertThat(run.problems()).isEmpty();
         for (Entry.AttachmentEntry video : videos) {
@@ -65,7 +65,7 @@ class ScreenRecorderTest {
         AdapterRecorder recorder = recorder(Map.of());
         video(recorder, true, 1);
 
-        assertThat(attachments(encoded(1), AttachmentStored.VIDEO)).hasSize(1);
+        assertThat(attachments(encoded(1), AttachmentKind.VIDEO)).hasSize(1);
     }
 
     @Test
@@ -73,7 +73,8 @@ class ScreenRecorderTest {
         AdapterRecorder recorder = recorder(Map.of("verbale.video", "all"));
         var screenRecorder = new ScreenRecorder(recorder);
         for (String name : List.of("first", "second")) {
-            Scope test = recorder.startTest(recorder.run(), new TestDescriptor(name, name, null, null, List.of()));
+            Scope test = recorder.startTest(
+                    recorder.run(), TestDescriptor.of(name, name).build());
             screenRecorder.use(recorder.currentTest());
             screenRecorder.frame(image(name.length(), "jpg"));
             recorder.endTest(test, TestEnd.passed());
@@ -89,7 +90,8 @@ class ScreenRecorderTest {
     void a_test_that_uses_two_browsers_has_two_videos() throws Exception {
         AdapterRecorder recorder = recorder(Map.of("verbale.video", "all"));
         List<ScreenRecorder> screenRecorders = List.of(new ScreenRecorder(recorder), new ScreenRecorder(recorder));
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("both", "both", null, null, List.of()));
+        Scope test = recorder.startTest(
+                recorder.run(), TestDescriptor.of("both", "both").build());
         for (ScreenRecorder screenRecorder : screenRecorders) {
             screenRecorder.use(recorder.currentTest());
             screenRecorder.frame(image(5, "jpg"));
@@ -99,7 +101,7 @@ class ScreenRecorderTest {
 
         Run run = encoded(2);
 
-        assertThat(attachments(run, AttachmentStored.VIDEO)).hasSize(2);
+        assertThat(attachments(run, AttachmentKind.VIDEO)).hasSize(2);
         assertThat(run.problems()).isEmpty();
     }
 
@@ -107,7 +109,8 @@ class ScreenRecorderTest {
     void without_an_encoder_frames_are_kept_and_the_run_says_so() throws Exception {
         AdapterRecorder recorder = recorder(Map.of());
         var screenRecorder = new ScreenRecorder(recorder);
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("seeds", "seeds", null, null, List.of()));
+        Scope test = recorder.startTest(
+                recorder.run(), TestDescriptor.of("seeds", "seeds").build());
         var spool = new FrameSpool(test, recorder.folder().resolve("spools/1.mkv"));
         for (int i = 0; i < 100; i++) spool.add(image(i, "jpg"), 1_000 + i * 100_000L);
         spool.keep(null);
@@ -116,7 +119,7 @@ class ScreenRecorderTest {
         EncoderQueue.encode(recorder, spool, java.util.Optional.empty());
 
         Run run = RunReader.read(root);
-        List<Entry.AttachmentEntry> frames = attachments(run, AttachmentStored.FRAMES);
+        List<Entry.AttachmentEntry> frames = attachments(run, AttachmentKind.FRAMES);
         assertThat(screenRecorder.isRecording()).isTrue();
         assertThat(frames).hasSizeBetween(40, 41);
         assertThat(frames.get(0).name()).isEqualTo("frame at 0.0 s");
@@ -131,7 +134,8 @@ class ScreenRecorderTest {
     static final class Victim {
         public static void main(String[] arguments) throws Exception {
             AdapterRecorder recorder = AdapterRecorder.current();
-            recorder.startTest(recorder.run(), new TestDescriptor("seeds", "seeds", null, null, List.of()));
+            recorder.startTest(
+                    recorder.run(), TestDescriptor.of("seeds", "seeds").build());
             var screenRecorder = new ScreenRecorder(recorder);
             screenRecorder.use(recorder.currentTest());
             for (int i = 0; i < 20; i++) screenRecorder.frame(image(i * 10, "jpg"));
@@ -152,7 +156,7 @@ class ScreenRecorderTest {
                 .start();
         assertThat(jvm.waitFor()).isEqualTo(9);
 
-        List<Entry.AttachmentEntry> videos = attachments(RunReader.read(root), AttachmentStored.VIDEO);
+        List<Entry.AttachmentEntry> videos = attachments(RunReader.read(root), AttachmentKind.VIDEO);
 
         assertThat(videos).singleElement().satisfies(video -> {
             assertThat(video.name()).isEqualTo("video, as far as it came");
@@ -167,7 +171,8 @@ class ScreenRecorderTest {
     void what_is_no_image_costs_a_gap_and_a_line() throws Exception {
         AdapterRecorder recorder = recorder(Map.of());
         var screenRecorder = new ScreenRecorder(recorder);
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("seeds", "seeds", null, null, List.of()));
+        Scope test = recorder.startTest(
+                recorder.run(), TestDescriptor.of("seeds", "seeds").build());
         screenRecorder.use(test);
         screenRecorder.frame(new byte[] {1, 2, 3});
         screenRecorder.frame(new byte[] {1, 2, 3});
@@ -182,7 +187,8 @@ class ScreenRecorderTest {
     /** A test whose screen is recorded for a second; recording stops before the failure where that comes late. */
     private void video(AdapterRecorder recorder, boolean fails, int late) throws Exception {
         var screenRecorder = new ScreenRecorder(recorder);
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("seeds", "seeds", null, null, List.of()));
+        Scope test = recorder.startTest(
+                recorder.run(), TestDescriptor.of("seeds", "seeds").build());
         recorder.register(new EvidenceSource() {
             @Override
             public String name() {
@@ -210,7 +216,7 @@ class ScreenRecorderTest {
         long until = System.nanoTime() + Duration.ofSeconds(30).toNanos();
         while (true) {
             Run run = RunReader.read(root);
-            boolean all = attachments(run, AttachmentStored.VIDEO).size() >= videos;
+            boolean all = attachments(run, AttachmentKind.VIDEO).size() >= videos;
             if ((all && spools().isEmpty()) || System.nanoTime() > until) return run;
             Thread.onSpinWait();
         }

@@ -56,7 +56,8 @@ class VisualCheckTest {
         Path expected = Files.write(folder.resolve("plan.png"), image(100, Color.GREEN, 0));
         AdapterRecorder recorder = AdapterRecorder.current();
         Scope test = recorder.startTest(
-                recorder.run(), new TestDescriptor("looks", "looks", null, null, java.util.List.of()));
+                recorder.run(),
+                TestDescriptor.of("looks", "looks").tags(java.util.List.of()).build());
         recorder.gatherChecks();
         VisualCheck.that("plan", image(100, Color.GREEN, 30), expected).holds();
         VisualCheck.that("none", image(10, Color.GREEN, 0), folder.resolve("none.png"))

@@ -73,7 +73,7 @@ class VerbaleGateTest {
         AdapterRecorder recorder = AdapterRecorder.open(options);
         try (var server = new GateServer()) {
             Scope test = recorder.startTest(
-                    recorder.run(), new TestDescriptor("GateTest.opens()", "opens", "GateTest", "opens", List.of()));
+                    recorder.run(), TestDescriptor.of("GateTest.opens()", "opens").className("GateTest").methodName("opens").build());
             use.of(VerbaleGate.watch(server.client(), recorder));
             recorder.endTest(test, TestEnd.passed());
         }

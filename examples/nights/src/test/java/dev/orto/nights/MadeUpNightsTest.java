@@ -2,11 +2,11 @@ package dev.orto.nights;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.history.History;
 import dev.verbale.history.TestHistory;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.SampleRun;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;

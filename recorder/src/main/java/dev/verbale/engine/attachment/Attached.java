@@ -7,6 +7,6 @@ import dev.verbale.engine.scope.ScopeNode;
  *
  * @param scope to which
  * @param name what a reader sees
- * @param kind one of those in {@link dev.verbale.event.AttachmentStored}
+ * @param kind one of those in {@link dev.verbale.vocabulary.AttachmentKind}
  */
 record Attached(ScopeNode scope, String name, String kind) {}

@@ -6,12 +6,14 @@ import dev.verbale.border.ShownValue;
 import dev.verbale.engine.guard.Guard;
 import dev.verbale.engine.guard.Task;
 import dev.verbale.engine.journal.RunJournal;
+import dev.verbale.engine.parts.Parts;
 import dev.verbale.engine.scope.ScopeNode;
 import dev.verbale.engine.scope.Scopes;
 import dev.verbale.engine.text.Texts;
 import dev.verbale.event.AttachmentPending;
 import dev.verbale.event.AttachmentStored;
 import dev.verbale.folder.MediaTypes;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -35,11 +37,11 @@ public final class Attachments {
     private final AttachmentStore store;
     private final LargeArchives archives;
 
-    public Attachments(Guard guard, RunJournal journal, Scopes scopes, Texts texts, AttachmentStore store) {
-        this.guard = guard;
-        this.journal = journal;
-        this.scopes = scopes;
-        this.texts = texts;
+    public Attachments(Parts parts, AttachmentStore store) {
+        this.guard = parts.guard();
+        this.journal = parts.journal();
+        this.scopes = parts.scopes();
+        this.texts = parts.texts();
         this.store = store;
         this.archives = new LargeArchives(guard, journal.problems());
     }
@@ -55,7 +57,7 @@ public final class Attachments {
         guard.run(Task.ATTACHMENT, context -> {
             ScopeNode scope = scopes.current(context);
             InputStream opened = opened(content);
-            keepNamed(attached(scope, name, AttachmentStored.ATTACHMENT), opened, mediaType, 0);
+            keepNamed(attached(scope, name, AttachmentKind.ATTACHMENT), opened, mediaType, 0);
         });
     }
 
@@ -71,7 +73,7 @@ public final class Attachments {
     }
 
     private Attached attached(ScopeNode scope, @Nullable String name, @Nullable String kind) {
-        return new Attached(scope, texts.name(name), kind == null ? AttachmentStored.ATTACHMENT : kind);
+        return new Attached(scope, texts.name(name), kind == null ? AttachmentKind.ATTACHMENT : kind);
     }
 
     private @Nullable InputStream opened(@Nullable ContentSource content) throws IOException {

@@ -5,7 +5,7 @@ import dev.verbale.engine.scope.ScopeNode;
 import dev.verbale.engine.text.Pieces;
 import dev.verbale.engine.text.Shortener;
 import dev.verbale.engine.text.Texts;
-import dev.verbale.event.AttachmentStored;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.io.IOException;
 import org.jspecify.annotations.Nullable;
 
@@ -44,7 +44,7 @@ public final class LongTexts {
         String kept = shortener.beginning(
                 text.beginning((int) Math.min(Integer.MAX_VALUE - 8, shortener.seen(BEGINNING))), BEGINNING);
         try {
-            attachments.keep(new Attached(scope, name, AttachmentStored.ATTACHMENT), text.utf8(), "text/plain", 0, 0);
+            attachments.keep(new Attached(scope, name, AttachmentKind.ATTACHMENT), text.utf8(), "text/plain", 0, 0);
             return kept + " ... (" + text.length() + " characters; all of them are in the attachment '" + name + "')";
         } catch (IOException noFile) {
             journal.missed("attachment", 1);

@@ -6,13 +6,14 @@ import dev.verbale.engine.failure.Failures;
 import dev.verbale.engine.guard.Guard;
 import dev.verbale.engine.guard.Task;
 import dev.verbale.engine.journal.RunJournal;
+import dev.verbale.engine.parts.Parts;
 import dev.verbale.engine.scope.GatheredChecks;
 import dev.verbale.engine.scope.ScopeNode;
 import dev.verbale.engine.scope.Scopes;
 import dev.verbale.engine.text.Texts;
 import dev.verbale.event.CheckMade;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.Outcome;
 import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
 
@@ -26,17 +27,11 @@ public final class CheckRecorder {
     private final Failures failures;
     private final EvidenceCollector evidence;
 
-    public CheckRecorder(
-            Guard guard,
-            RunJournal journal,
-            Scopes scopes,
-            Texts texts,
-            Failures failures,
-            EvidenceCollector evidence) {
-        this.guard = guard;
-        this.journal = journal;
-        this.scopes = scopes;
-        this.texts = texts;
+    public CheckRecorder(Parts parts, Failures failures, EvidenceCollector evidence) {
+        this.guard = parts.guard();
+        this.journal = parts.journal();
+        this.scopes = parts.scopes();
+        this.texts = parts.texts();
         this.failures = failures;
         this.evidence = evidence;
     }

@@ -3,6 +3,7 @@ package dev.verbale.engine.evidence;
 import dev.verbale.Evidence;
 import dev.verbale.EvidenceSource;
 import dev.verbale.PendingAttachment;
+import dev.verbale.Registration;
 import dev.verbale.border.ShownValue;
 import dev.verbale.border.ThreadStop;
 import dev.verbale.engine.attachment.Attachments;
@@ -12,6 +13,7 @@ import dev.verbale.engine.guard.Task;
 import dev.verbale.engine.journal.Problems;
 import dev.verbale.engine.log.LogRecorder;
 import dev.verbale.engine.scope.ScopeNode;
+import dev.verbale.engine.scope.ScopeState;
 import dev.verbale.engine.scope.Scopes;
 import java.io.ByteArrayInputStream;
 import java.io.InputStream;
@@ -43,11 +45,28 @@ public final class EvidenceCollector {
     }
 
     /** From now on {@code source} is asked in the test, container or run of this thread. */
-    public void register(@Nullable EvidenceSource source) {
-        guard.run(Task.EVIDENCE, context -> {
-            if (source == null) problems.add("null was registered as a source of evidence");
-            else scopes.current(context).state.register(source);
+    public Registration register(@Nullable EvidenceSource source) {
+        return guard.get(Task.EVIDENCE, Registration.NONE, context -> {
+            if (source == null) {
+                problems.add("null was registered as a source of evidence");
+                return Registration.NONE;
+            }
+            ScopeState state = scopes.current(context).state;
+            state.register(source);
+            return new Registered(guard, state, source);
         });
+    }
+
+    /** Not a lambda: where the stack ends while one is linked, the JVM throws what means that it is broken itself. */
+    private record Registered(Guard guard, ScopeState state, EvidenceSource source) implements Registration {
+        @Override
+        public void close() {
+            try {
+                state.unregister(source);
+            } catch (StackOverflowError | OutOfMemoryError gone) {
+                guard.lost++;
+            }
+        }
     }
 
     /**

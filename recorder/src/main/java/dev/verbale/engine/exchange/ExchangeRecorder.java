@@ -6,6 +6,7 @@ import dev.verbale.engine.check.CheckRecorder;
 import dev.verbale.engine.guard.Guard;
 import dev.verbale.engine.guard.Task;
 import dev.verbale.engine.journal.RunJournal;
+import dev.verbale.engine.parts.Parts;
 import dev.verbale.engine.scope.ScopeNode;
 import dev.verbale.engine.scope.Scopes;
 import dev.verbale.engine.text.Texts;
@@ -25,18 +26,11 @@ public final class ExchangeRecorder {
 
     /** @param longestText of a body that stands in the journal, in characters */
     public ExchangeRecorder(
-            Guard guard,
-            RunJournal journal,
-            Scopes scopes,
-            Texts texts,
-            CheckRecorder checks,
-            Attachments attachments,
-            ExchangeSettings settings,
-            int longestText) {
-        this.guard = guard;
-        this.journal = journal;
-        this.scopes = scopes;
-        this.texts = texts;
+            Parts parts, CheckRecorder checks, Attachments attachments, ExchangeSettings settings, int longestText) {
+        this.guard = parts.guard();
+        this.journal = parts.journal();
+        this.scopes = parts.scopes();
+        this.texts = parts.texts();
         this.checks = checks;
         this.attachments = attachments;
         this.settings = settings;

@@ -77,7 +77,7 @@ final class OpenExchange implements Exchange, OpenUntilScopeEnds {
         this.url = url;
     }
 
-    /** Whoever it belongs to ends it at the latest. */
+    /** From now on its scope knows it, and ends it when the scope itself ends, if nobody did before. */
     void begins() {
         OpenUntilScopeEnds oldest = scope.state.begins(this);
         if (oldest != null) oldest.tooMany();

@@ -8,7 +8,7 @@ import dev.verbale.engine.text.Pieces;
 import dev.verbale.engine.text.Texts;
 import dev.verbale.event.Event;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.Outcome;
 import org.jspecify.annotations.Nullable;
 
 /** Failures on their way into the journal: each throwable is written down once, and its long texts are attachments. */

@@ -133,8 +133,8 @@ public final class Guard {
     }
 
     /**
-     * Whether the JVM itself is failing: a test that passes now would be a lie. A stack or a memory that ends is not that, also
-     * where the JVM says so in another way: a lambda that could not be linked for it.
+     * Whether the JVM itself is failing: a test that passes now would be a lie. A full stack and a full memory are no such failure;
+     * where the JVM cannot link a lambda for one of them, it throws another error, which has the overflow as its cause.
      */
     private static boolean isOfTheJvm(Throwable problem) {
         return problem instanceof VirtualMachineError

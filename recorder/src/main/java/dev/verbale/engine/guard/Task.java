@@ -25,7 +25,7 @@ public enum Task {
     TOTALS("totals", "printing the totals", true),
     ENDING("journal-ended", "ending the journal", true);
 
-    /** By what it is counted: the event's own word where it is one. */
+    /** What a call that was lost is counted as, in the run's sentence of what is missing: the event's word in the journal where it makes one. */
     public final String kind;
 
     public final String doing;

@@ -5,12 +5,13 @@ import dev.verbale.border.SafeCopies;
 import dev.verbale.engine.guard.Guard;
 import dev.verbale.engine.guard.Task;
 import dev.verbale.engine.journal.RunJournal;
+import dev.verbale.engine.parts.Parts;
 import dev.verbale.engine.scope.ScopeNode;
 import dev.verbale.engine.scope.Scopes;
 import dev.verbale.engine.text.Texts;
-import dev.verbale.event.About;
-import dev.verbale.event.About.Link;
 import dev.verbale.event.AboutStated;
+import dev.verbale.vocabulary.About;
+import dev.verbale.vocabulary.About.Link;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -30,11 +31,11 @@ public final class AboutRecorder {
     private final Texts texts;
     private final List<Known> known = new ArrayList<>();
 
-    public AboutRecorder(Guard guard, RunJournal journal, Scopes scopes, Texts texts, List<LinkPattern> patterns) {
-        this.guard = guard;
-        this.journal = journal;
-        this.scopes = scopes;
-        this.texts = texts;
+    public AboutRecorder(Parts parts, List<LinkPattern> patterns) {
+        this.guard = parts.guard();
+        this.journal = parts.journal();
+        this.scopes = parts.scopes();
+        this.texts = parts.texts();
         for (LinkPattern pattern : patterns) {
             try {
                 known.add(new Known(Pattern.compile(pattern.name()), pattern.address()));

@@ -7,18 +7,19 @@ import dev.verbale.engine.guard.Guard;
 import dev.verbale.engine.guard.Task;
 import dev.verbale.engine.journal.RunJournal;
 import dev.verbale.engine.log.LogRecorder;
+import dev.verbale.engine.parts.Parts;
 import dev.verbale.engine.scope.ScopeNode;
 import dev.verbale.engine.scope.Scopes;
 import dev.verbale.engine.text.Texts;
 import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestIdentified;
 import dev.verbale.event.TestStarted;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.Outcome;
 import java.util.List;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
@@ -36,18 +37,11 @@ public final class LifecycleRecorder {
     private final Totals totals;
 
     public LifecycleRecorder(
-            Guard guard,
-            RunJournal journal,
-            Scopes scopes,
-            Texts texts,
-            Failures failures,
-            EvidenceCollector evidence,
-            LogRecorder logs,
-            Totals totals) {
-        this.guard = guard;
-        this.journal = journal;
-        this.scopes = scopes;
-        this.texts = texts;
+            Parts parts, Failures failures, EvidenceCollector evidence, LogRecorder logs, Totals totals) {
+        this.guard = parts.guard();
+        this.journal = parts.journal();
+        this.scopes = parts.scopes();
+        this.texts = parts.texts();
         this.failures = failures;
         this.evidence = evidence;
         this.logs = logs;
@@ -140,13 +134,11 @@ public final class LifecycleRecorder {
 
     /** For names of folders, in which a secret could not be found any more once it lost its odd characters. */
     private TestDescriptor masked(TestDescriptor who) {
-        return new TestDescriptor(
-                texts.redacted(Texts.text(who.key())),
-                texts.redacted(texts.name(who.name())),
-                texts.redactedOrNull(who.className()),
-                texts.redactedOrNull(who.methodName()),
-                List.of(),
-                texts.redactedOrNull(who.source()));
+        return TestDescriptor.of(texts.redacted(Texts.text(who.key())), texts.redacted(texts.name(who.name())))
+                .className(texts.redactedOrNull(who.className()))
+                .methodName(texts.redactedOrNull(who.methodName()))
+                .source(texts.redactedOrNull(who.source()))
+                .build();
     }
 
     public void endTest(@Nullable Scope test, @Nullable TestEnd given) {

@@ -1,6 +1,6 @@
 package dev.verbale.engine.lifecycle;
 
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.Outcome;
 import java.util.StringJoiner;
 
 /**

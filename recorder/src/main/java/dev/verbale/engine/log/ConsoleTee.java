@@ -6,7 +6,6 @@ import java.io.ByteArrayOutputStream;
 import java.io.OutputStream;
 import java.io.PrintStream;
 import java.nio.charset.Charset;
-import java.util.Map;
 
 /**
  * Keeps what goes to a standard stream, a line at a time and for each thread apart; the stream itself still gets every
@@ -53,8 +52,7 @@ public final class ConsoleTee extends OutputStream {
         String text = line.toString(Charset.defaultCharset()).stripTrailing();
         line.reset();
         if (!text.isEmpty())
-            capture.log(
-                    new LogLine(level, "console", text, Thread.currentThread().getName(), Map.of(), null));
+            capture.log(LogLine.of(text).level(level).logger("console").build());
     }
 
     @Override

@@ -7,6 +7,7 @@ import dev.verbale.engine.failure.Failures;
 import dev.verbale.engine.guard.Guard;
 import dev.verbale.engine.guard.Task;
 import dev.verbale.engine.journal.RunJournal;
+import dev.verbale.engine.parts.Parts;
 import dev.verbale.engine.scope.ScopeNode;
 import dev.verbale.engine.scope.Scopes;
 import dev.verbale.engine.scope.ThreadContext;
@@ -34,19 +35,11 @@ public final class LogRecorder {
     private final Runnable outsideTests;
 
     /** @param outsideTests called for each line of the test's own calls that belongs to no test */
-    public LogRecorder(
-            Guard guard,
-            RunJournal journal,
-            Scopes scopes,
-            Texts texts,
-            LongTexts longTexts,
-            Failures failures,
-            Logging limits,
-            Runnable outsideTests) {
-        this.guard = guard;
-        this.journal = journal;
-        this.scopes = scopes;
-        this.texts = texts;
+    public LogRecorder(Parts parts, LongTexts longTexts, Failures failures, Logging limits, Runnable outsideTests) {
+        this.guard = parts.guard();
+        this.journal = parts.journal();
+        this.scopes = parts.scopes();
+        this.texts = parts.texts();
         this.longTexts = longTexts;
         this.failures = failures;
         this.limits = limits;
@@ -91,7 +84,12 @@ public final class LogRecorder {
     private void write(ThreadContext context, ScopeNode scope, @Nullable String level, String shown) {
         if (scope == scopes.run()) outsideTests.run();
         String thread = scopes.orphanThread(context.current, scope);
-        journal.append(scope, new LogWritten(journal.now(), scope.id(), level, null, shown, thread, Map.of(), null));
+        journal.append(
+                scope,
+                LogWritten.of(journal.now(), scope.id(), shown)
+                        .level(level)
+                        .thread(thread)
+                        .build());
     }
 
     /** In the words that loggers use; null where it is none of a line. */
@@ -124,13 +122,10 @@ public final class LogRecorder {
                 guard.userCode()
                         .asked(
                                 line,
-                                broken -> new LogLine(
-                                        "error",
-                                        "unknown",
-                                        "(a line could not be made: " + ShownValue.of(broken) + ")",
-                                        Thread.currentThread().getName(),
-                                        Map.of(),
-                                        null)),
+                                broken -> LogLine.of("(a line could not be made: " + ShownValue.of(broken) + ")")
+                                        .level("error")
+                                        .logger("unknown")
+                                        .build()),
                 nothing);
     }
 
@@ -139,18 +134,18 @@ public final class LogRecorder {
         ScopeNode scope = scopes.current(context);
         if (scope.state.logLines.incrementAndGet() > limits.linesATest()) return;
         Failure failure = failures.ofOrNull(scope, line.thrown());
-        String thread = Texts.text(line.thread());
+        String thread = line.thread();
         boolean own =
                 context.current != null && Thread.currentThread().getName().equals(thread);
-        var event = new LogWritten(
-                journal.now(),
-                scope.id(),
-                Texts.text(line.level()),
-                texts.name(line.logger()),
-                texts.cut(Texts.text(line.text()), limits.charactersALine()),
-                own && scope.state.isTest ? null : thread,
-                masked(line.context()),
-                failure);
+        LogWritten event = LogWritten.of(
+                        journal.now(), scope.id(), texts.cut(Texts.text(line.text()), limits.charactersALine()))
+                .level(line.level())
+                .logger(line.logger() == null ? null : texts.name(line.logger()))
+                .marker(line.marker() == null ? null : texts.name(line.marker()))
+                .thread(own && scope.state.isTest ? null : thread)
+                .context(masked(line.context()))
+                .failure(failure)
+                .build();
         failures.append(scope, event, line.thrown(), failure);
     }
 

@@ -71,6 +71,11 @@ public final class ScopeState {
         if (!isIn(sources, source)) sources.add(source);
     }
 
+    /** It is asked no more, and not told that this ends: whoever ended it knows. */
+    public void unregister(EvidenceSource source) {
+        sources.removeIf(one -> one == source);
+    }
+
     /** The very same: what {@code equals} says, or throws, is the suite's own affair. */
     private static boolean isIn(List<EvidenceSource> sources, EvidenceSource source) {
         for (EvidenceSource one : sources) if (one == source) return true;

@@ -7,11 +7,8 @@ import java.util.List;
 public final class CoreSettings {
 
     public static final Setting ENABLED = Setting.onOff("verbale.enabled", true, "`false` records nothing");
-    public static final Setting ROOT = new Setting(
+    public static final Setting ROOT = Setting.text(
             "verbale.root",
-            "",
-            List.of(),
-            "",
             "`target/verbale`",
             "the folder that run folders are made in; in a Maven build, below the folder that holds all modules");
     public static final Setting RUN = Setting.text(

@@ -175,7 +175,7 @@ public final class Settings {
         if (found.isEmpty()) return fallback;
         if (setting.allows(found.get().value()))
             return Integer.parseInt(found.get().value());
-        problems.add(found.get().text() + ": not a whole number. Using " + fallback + ".");
+        problems.add(found.get().text() + ": not " + setting.allowedText() + ". Using " + fallback + ".");
         return fallback;
     }
 

@@ -2,7 +2,7 @@ package dev.verbale.engine.step;
 
 import dev.verbale.Step;
 import dev.verbale.engine.scope.ScopeNode;
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
 import org.jspecify.annotations.Nullable;
 

@@ -2,7 +2,7 @@ package dev.verbale.engine.step;
 
 import dev.verbale.Recorder;
 import dev.verbale.engine.text.Texts;
-import dev.verbale.event.StepArgument;
+import dev.verbale.vocabulary.StepArgument;
 import java.util.ArrayList;
 import java.util.List;
 

@@ -8,17 +8,18 @@ import dev.verbale.engine.guard.Guard;
 import dev.verbale.engine.guard.Task;
 import dev.verbale.engine.journal.MonotonicClock;
 import dev.verbale.engine.journal.RunJournal;
+import dev.verbale.engine.parts.Parts;
 import dev.verbale.engine.scope.ScopeNode;
 import dev.verbale.engine.scope.Scopes;
 import dev.verbale.engine.scope.ThreadContext;
 import dev.verbale.engine.text.Texts;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
-import dev.verbale.event.StepArgument;
 import dev.verbale.event.StepBudgeted;
 import dev.verbale.event.StepEnded;
-import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepArgument;
+import dev.verbale.vocabulary.StepKind;
 import java.time.Duration;
 import org.jspecify.annotations.Nullable;
 
@@ -37,18 +38,11 @@ public final class StepRecorder {
 
     /** @param outsideTests called for each step that belongs to no test */
     public StepRecorder(
-            Guard guard,
-            RunJournal journal,
-            Scopes scopes,
-            Texts texts,
-            LongTexts longTexts,
-            Failures failures,
-            EvidenceCollector evidence,
-            Runnable outsideTests) {
-        this.guard = guard;
-        this.journal = journal;
-        this.scopes = scopes;
-        this.texts = texts;
+            Parts parts, LongTexts longTexts, Failures failures, EvidenceCollector evidence, Runnable outsideTests) {
+        this.guard = parts.guard();
+        this.journal = parts.journal();
+        this.scopes = parts.scopes();
+        this.texts = parts.texts();
         this.arguments = new StepArguments(texts);
         this.longTexts = longTexts;
         this.failures = failures;
