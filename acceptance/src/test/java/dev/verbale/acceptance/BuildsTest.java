@@ -2,12 +2,12 @@ package dev.verbale.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.folder.ResultsRoot;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;

@@ -7,15 +7,15 @@ import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.ExchangeMade;
-import dev.verbale.event.Outcome;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.results.Entry;
 import dev.verbale.results.ExchangeChecks;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.AttachmentKind;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -103,11 +103,11 @@ class DemoTest {
         assertThat(attachments)
                 .extracting(Entry.AttachmentEntry::kind)
                 .containsExactly(
-                        AttachmentStored.ATTACHMENT,
-                        AttachmentStored.SCREENSHOT,
-                        AttachmentStored.PAGE_SOURCE,
-                        AttachmentStored.NETWORK,
-                        AttachmentStored.VIDEO);
+                        AttachmentKind.ATTACHMENT,
+                        AttachmentKind.SCREENSHOT,
+                        AttachmentKind.PAGE_SOURCE,
+                        AttachmentKind.NETWORK,
+                        AttachmentKind.VIDEO);
         assertThat(attachments)
                 .extracting(entry -> entry.stored().path())
                 .allMatch(name -> name.startsWith("tests/RotaPageTest/swapping-two-days-swaps-their-neighbours/0"));
@@ -125,7 +125,7 @@ class DemoTest {
         assertThat(inBrowser)
                 .hasSize(6)
                 .allSatisfy(test -> assertThat(attachments(test.entries())).anySatisfy(attachment -> {
-                    assertThat(attachment.kind()).isEqualTo(AttachmentStored.VIDEO);
+                    assertThat(attachment.kind()).isEqualTo(AttachmentKind.VIDEO);
                     assertThat(attachment.stored().mediaType()).isEqualTo("video/webm");
                     assertThat(attachment.file()).isNotEmptyFile();
                 }));
@@ -136,7 +136,7 @@ class DemoTest {
     void a_password_that_was_typed_is_nowhere_and_a_script_error_is_told() throws Exception {
         TestResult key = test("elsa takes the key");
         Entry.AttachmentEntry console = attachments(key.entries()).stream()
-                .filter(attachment -> attachment.kind().equals(AttachmentStored.CONSOLE))
+                .filter(attachment -> attachment.kind().equals(AttachmentKind.CONSOLE))
                 .findFirst()
                 .orElseThrow();
 

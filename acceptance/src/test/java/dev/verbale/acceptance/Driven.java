@@ -33,7 +33,6 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import javax.imageio.ImageIO;
 import okhttp3.OkHttpClient;
 import okhttp3.Request;
@@ -67,7 +66,8 @@ final class Driven {
             return;
         }
         AdapterRecorder recorder = AdapterRecorder.current();
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", arguments[0], null, null, List.of()));
+        Scope test = recorder.startTest(
+                recorder.run(), TestDescriptor.of("k", arguments[0]).build());
         HttpServer server = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
         server.createContext("/", exchange -> {
             byte[] response = "{\"gate\":\"open\",\"token\":\"hunter2\"}".getBytes(StandardCharsets.UTF_8);

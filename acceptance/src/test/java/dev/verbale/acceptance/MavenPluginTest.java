@@ -149,6 +149,11 @@ class MavenPluginTest {
         Jvm second = sample().maven("-pl", "shed", "test");
 
         assertThat(second.output()).contains("deleted 1 older run.").doesNotContain("Page: ");
+        sample().maven("-pl", "shed", "-Dverbale.keep-runs=7", "test");
+        assertThat(sample().runs())
+                .as("what the command line says stands above")
+                .hasSize(3);
+        sample().maven("-pl", "shed", "test");
         assertThat(Files.list(project.resolve("target/verbale")))
                 .hasSize(3)
                 .contains(

@@ -137,7 +137,8 @@ public final class BrowserOverhead {
 
     private static double[] oneBrowser(String name, boolean moving, int calls) {
         AdapterRecorder recorder = AdapterRecorder.current();
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor(name, name, null, null, List.of()));
+        Scope test =
+                recorder.startTest(recorder.run(), TestDescriptor.of(name, name).build());
         WebDriver driver = VerbaleSelenium.watch(browser());
         driver.get(page(moving));
         double before = cpuSeconds();

@@ -21,7 +21,6 @@ import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.Executors;
@@ -86,7 +85,8 @@ public final class ExchangeOverhead {
     /** The recorder's own part, without a client. */
     private static void alone() {
         AdapterRecorder recorder = AdapterRecorder.current();
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("alone", "alone", null, null, List.of()));
+        Scope test = recorder.startTest(
+                recorder.run(), TestDescriptor.of("alone", "alone").build());
         long begun = 0;
         for (int i = 0; i < 40_000; i++) {
             if (i == 20_000) begun = System.nanoTime();
@@ -164,7 +164,8 @@ public final class ExchangeOverhead {
 
     private static void measure(String name, Pair pair, int turns) {
         AdapterRecorder recorder = AdapterRecorder.current();
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor(name, name, null, null, List.of()));
+        Scope test =
+                recorder.startTest(recorder.run(), TestDescriptor.of(name, name).build());
         try {
             for (int i = 0; i < 10; i++) { // until both are compiled
                 turn(pair.bare(), new double[IN_A_TURN], 0);

@@ -1,12 +1,12 @@
 package dev.verbale.benchmarks;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.history.History;
 import dev.verbale.history.HistoryFolder;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.ReasonDigest;
 import dev.verbale.history.digest.RunDigest.StepTime;
 import dev.verbale.history.digest.RunDigest.TestDigest;
+import dev.verbale.vocabulary.Outcome;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;

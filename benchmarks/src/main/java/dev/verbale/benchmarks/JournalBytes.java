@@ -12,7 +12,6 @@ import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.Locale;
 import java.util.stream.Stream;
 import java.util.zip.GZIPOutputStream;
@@ -54,7 +53,11 @@ public final class JournalBytes {
         String name = "waters_bed_" + number;
         String type = "dev.orto.area" + number % 40 + ".GardenTest";
         return recorder.startTest(
-                recorder.run(), new TestDescriptor(type + "." + name + "()", name, type, name, List.of()));
+                recorder.run(),
+                TestDescriptor.of(type + "." + name + "()", name)
+                        .className(type)
+                        .methodName(name)
+                        .build());
     }
 
     private static Throwable deep(int number, int frames) {

@@ -9,7 +9,6 @@ import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.Locale;
 import javax.imageio.ImageIO;
 
@@ -40,7 +39,8 @@ public final class LongVideo {
             System.exit(jvm.waitFor());
         }
         AdapterRecorder recorder = AdapterRecorder.current();
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("video", "video", null, null, List.of()));
+        Scope test = recorder.startTest(
+                recorder.run(), TestDescriptor.of("video", "video").build());
         var screenRecorder = new ScreenRecorder(recorder);
         screenRecorder.use(recorder.currentTest());
         byte[][] images = images();

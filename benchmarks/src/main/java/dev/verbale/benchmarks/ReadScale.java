@@ -3,9 +3,7 @@ package dev.verbale.benchmarks;
 import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.JournalOpened;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.StepEnded;
-import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
@@ -17,6 +15,8 @@ import dev.verbale.json.TextFilter;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.join.RunJoiner;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepKind;
 import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -26,9 +26,10 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.atomic.LongAdder;
 
 /**
- * A large run of 20 shards: joined, read whole in a heap of 512 MB and of 2 GB, and test by test in one of 64 MB. {@code bin/bench ReadScale [TESTS] [STEPS]}; without arguments
+ * A large run of 20 shards: joined, read whole in a heap of 512 MB and of 2 GB, and test by test in one of 128 MB. {@code bin/bench ReadScale [TESTS] [STEPS]}; without arguments
  * 100,000 tests of 10 steps.
  */
 public final class ReadScale {
@@ -43,8 +44,8 @@ public final class ReadScale {
             read(Path.of(arguments[1]));
             return;
         }
-        if (arguments.length == 2 && arguments[0].equals("stream")) {
-            stream(Path.of(arguments[1]));
+        if (arguments.length == 2 && arguments[0].equals("ends")) {
+            ends(Path.of(arguments[1]));
             return;
         }
         int tests = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 100_000;
@@ -70,7 +71,7 @@ public final class ReadScale {
                 String run = work.resolve("all").toString();
                 again("-Xmx512m", ReadScale.class, "read", run);
                 again("-Xmx2g", ReadScale.class, "read", run);
-                again("-Xmx64m", ReadScale.class, "stream", run);
+                again("-Xmx128m", ReadScale.class, "ends", run);
             }
         } finally {
             delete(work);
@@ -95,16 +96,18 @@ public final class ReadScale {
         }
     }
 
-    private static void stream(Path folder) throws IOException {
+    private static void ends(Path folder) throws IOException {
         long from = System.nanoTime();
-        var counts = new long[2];
-        RunReader.stream(folder, test -> {
-            counts[0]++;
-            counts[1] += test.entries().size();
+        var tests = new LongAdder();
+        var steps = new LongAdder();
+        RunReader.read(folder, test -> {
+            tests.increment();
+            steps.add(test.entries().size());
+            return test.withEntries(List.of());
         });
         System.out.printf(
                 "heap of %d MB: %d tests with %d steps, one by one, in %.1f s%n",
-                Runtime.getRuntime().maxMemory() >> 20, counts[0], counts[1], (System.nanoTime() - from) / 1e9);
+                Runtime.getRuntime().maxMemory() >> 20, tests.sum(), steps.sum(), (System.nanoTime() - from) / 1e9);
     }
 
     private static void read(Path folder) throws IOException {
@@ -147,25 +150,22 @@ public final class ReadScale {
         for (int test = 0; test < tests; test++) {
             int number = ++id;
             String key = "dev.orto.area" + test % 40 + ".Garden" + shard + "Test.waters_bed_" + test + "()";
-            journal.append(new TestStarted(
-                    ++at,
-                    number,
-                    0,
-                    key,
-                    "waters bed " + test,
-                    "dev.orto.Garden" + shard + "Test",
-                    "waters",
-                    "main",
-                    List.of()));
+            journal.append(TestStarted.of(++at, number, key, "waters bed " + test)
+                    .className("dev.orto.Garden" + shard + "Test")
+                    .methodName("waters")
+                    .thread("main")
+                    .build());
             for (int step = 0; step < steps; step++) {
                 int inner = ++id;
-                journal.append(
-                        new StepStarted(++at, inner, number, StepKind.ACTION, "Step " + (test + step) % 300, null));
-                journal.append(new StepEnded(++at, inner, Outcome.PASSED, null, null));
+                journal.append(StepStarted.of(++at, inner, StepKind.ACTION, "Step " + (test + step) % 300)
+                        .in(number)
+                        .build());
+                journal.append(StepEnded.of(++at, inner, Outcome.PASSED).build());
             }
             Failure failure = test % failing == failing - 1 ? failure(test) : null;
-            journal.append(
-                    new TestEnded(++at, number, failure == null ? Outcome.PASSED : Outcome.FAILED, null, failure));
+            journal.append(TestEnded.of(++at, number, failure == null ? Outcome.PASSED : Outcome.FAILED)
+                    .failure(failure)
+                    .build());
         }
         journal.append(new JournalEnded(++at, 0, Map.of(), 0));
     }
@@ -176,6 +176,10 @@ public final class ReadScale {
         stack.append("\n\tat dev.orto.Watering.check").append(test % 700).append("(Watering.java:31)");
         for (int i = 0; i < 20; i++)
             stack.append("\n\tat org.junit.platform.Frames.frame").append(i).append("(Frames.java:1)");
-        return new Failure("org.opentest4j.AssertionFailedError", message, stack.toString(), "wet", "dry", List.of());
+        return Failure.of("org.opentest4j.AssertionFailedError", stack.toString())
+                .message(message)
+                .expected("wet")
+                .actual("dry")
+                .build();
     }
 }

@@ -16,7 +16,6 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.function.Supplier;
 import org.apache.logging.log4j.core.config.Configurator;
 import org.apache.logging.log4j.core.config.builder.api.ConfigurationBuilder;
@@ -65,7 +64,7 @@ final class Sinks {
 
     private static void startTest(AdapterRecorder recorder) {
         String name = Thread.currentThread().getName();
-        recorder.startTest(recorder.run(), new TestDescriptor(name, name, null, null, List.of()));
+        recorder.startTest(recorder.run(), TestDescriptor.of(name, name).build());
     }
 
     /** A log line in a test. */

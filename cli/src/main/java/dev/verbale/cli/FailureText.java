@@ -1,7 +1,6 @@
 package dev.verbale.cli;
 
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.DurationText;
@@ -12,6 +11,7 @@ import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.summary.Headline;
+import dev.verbale.vocabulary.Outcome;
 import java.io.PrintWriter;
 import java.util.ArrayList;
 import java.util.List;

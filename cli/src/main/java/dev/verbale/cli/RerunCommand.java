@@ -2,7 +2,6 @@ package dev.verbale.cli;
 
 import dev.verbale.changes.AffectedTests;
 import dev.verbale.changes.ChangedFiles;
-import dev.verbale.event.Outcome;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestKeeper;
 import dev.verbale.results.TestResult;
@@ -10,6 +9,7 @@ import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.selection.ShellWord;
 import dev.verbale.results.selection.TestSelection;
 import dev.verbale.rules.Triage;
+import dev.verbale.vocabulary.Outcome;
 import java.io.File;
 import java.io.IOException;
 import java.io.PrintWriter;

@@ -1,12 +1,12 @@
 package dev.verbale.export;
 
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.Outcome;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.time.Duration;

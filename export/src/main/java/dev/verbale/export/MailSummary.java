@@ -1,6 +1,5 @@
 package dev.verbale.export;
 
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.history.compare.Comparison;
 import dev.verbale.journal.PlainFile;
 import dev.verbale.results.DurationText;
@@ -10,6 +9,7 @@ import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.summary.Headline;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
@@ -167,7 +167,7 @@ public final class MailSummary {
     private static @Nullable String image(FailureReason reason) {
         if (reason.tests().isEmpty()) return null;
         // The last one: what was to be seen when it failed.
-        var last = Entry.AttachmentEntry.last(reason.tests().get(0).entries(), AttachmentStored.SCREENSHOT);
+        var last = Entry.AttachmentEntry.last(reason.tests().get(0).entries(), AttachmentKind.SCREENSHOT);
         if (last == null || last.file() == null) return null;
         try {
             return SmallImage.address(PlainFile.bytes(last.file(), LARGEST_IMAGE));

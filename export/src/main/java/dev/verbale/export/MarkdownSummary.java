@@ -1,6 +1,5 @@
 package dev.verbale.export;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.history.compare.Comparison;
 import dev.verbale.results.Counts;
 import dev.verbale.results.DurationText;
@@ -9,6 +8,7 @@ import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.summary.Headline;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;

@@ -1,7 +1,7 @@
 package dev.verbale.imports;
 
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.Outcome;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;

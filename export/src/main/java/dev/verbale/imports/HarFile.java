@@ -46,22 +46,27 @@ final class HarFile {
     static ExchangeMade event(ExchangeMade made, long at) {
         Request request = made.request();
         Response response = made.response();
-        return new ExchangeMade(
-                at,
-                0,
-                0,
-                null,
-                made.client(),
-                made.protocol(),
-                new Request(
-                        request.method(), request.url(), withoutCredentials(request.headers()), cut(request.body())),
-                response == null
-                        ? null
-                        : new Response(response.status(), withoutCredentials(response.headers()), cut(response.body())),
-                made.timing(),
-                made.failure(),
-                made.trace(),
-                made.attributes());
+        return ExchangeMade.of(
+                        at,
+                        new Request(
+                                request.method(),
+                                request.url(),
+                                withoutCredentials(request.headers()),
+                                cut(request.body())))
+                .client(made.client())
+                .protocol(made.protocol())
+                .response(
+                        response == null
+                                ? null
+                                : new Response(
+                                        response.status(),
+                                        withoutCredentials(response.headers()),
+                                        cut(response.body())))
+                .timing(made.timing())
+                .failure(made.failure())
+                .trace(made.trace())
+                .attributes(made.attributes())
+                .build();
     }
 
     private static List<Header> withoutCredentials(List<Header> headers) {

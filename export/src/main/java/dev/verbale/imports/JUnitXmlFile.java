@@ -1,7 +1,7 @@
 package dev.verbale.imports;
 
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.Outcome;
 import java.io.InputStream;
 import java.time.DateTimeException;
 import java.time.Instant;
@@ -132,7 +132,9 @@ final class JUnitXmlFile {
         String summary = message;
         if (summary == null && !stack.isBlank())
             summary = stack.strip().lines().findFirst().orElse(null);
-        return new Failure(type.isBlank() ? "failure" : type, summary, stack, null, null, List.of());
+        return Failure.of(type.isBlank() ? "failure" : type, stack)
+                .message(summary)
+                .build();
     }
 
     private void skipped(XMLStreamReader xml) throws XMLStreamException {

@@ -5,7 +5,6 @@ import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.JournalOpened;
 import dev.verbale.event.LogWritten;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.ProblemMet;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
@@ -17,6 +16,7 @@ import dev.verbale.journal.PlainFile;
 import dev.verbale.json.TextFilter;
 import dev.verbale.results.Entry.ExchangeEntry;
 import dev.verbale.results.ResultsFormatException;
+import dev.verbale.vocabulary.Outcome;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -139,7 +139,7 @@ public final class RunImporter {
             for (String problem : results.problems)
                 writer.append(new ProblemMet(at, file.getFileName() + ", " + problem));
             for (String line : results.output)
-                writer.append(new LogWritten(at, 0, null, null, line, null, Map.of(), null));
+                writer.append(LogWritten.of(at, 0, line).build());
             for (ExchangeEntry exchange : results.exchanges) {
                 long after = results.started == null || exchange.at().equals(Instant.EPOCH)
                         ? at
@@ -173,16 +173,22 @@ public final class RunImporter {
             boolean isClass = test.suite.matches("[\\p{L}_$][\\p{L}\\p{N}_$]*(\\.[\\p{L}_$][\\p{L}\\p{N}_$]*)+");
             String method = isClass && test.name.matches("[\\p{L}_$][\\p{L}\\p{N}_$]*") ? test.name : null;
             String name = isClass ? test.name : test.suite + " › " + test.name;
-            writer.append(
-                    new TestStarted(at, number, 0, key, name, isClass ? test.suite : null, method, "main", List.of()));
+            writer.append(TestStarted.of(at, number, key, name)
+                    .className(isClass ? test.suite : null)
+                    .methodName(method)
+                    .thread("main")
+                    .build());
             if (isLast) {
                 for (var property : test.properties.entrySet())
                     writer.append(new DataNamed(at, number, property.getKey(), property.getValue()));
                 for (String output : test.output)
-                    writer.append(new LogWritten(at, number, null, null, output, null, Map.of(), null));
+                    writer.append(LogWritten.of(at, number, output).build());
             }
             at += isLast ? Math.max(1, test.micros) : 1;
-            writer.append(new TestEnded(at, number, outcome, reason, failure, List.of()));
+            writer.append(TestEnded.of(at, number, outcome)
+                    .reason(reason)
+                    .failure(failure)
+                    .build());
         }
     }
 }

@@ -1,7 +1,7 @@
 package dev.verbale.imports;
 
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
+import dev.verbale.vocabulary.Outcome;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.List;
@@ -120,7 +120,8 @@ final class TapFile {
         if (word.equals("skip")) test.outcome = Outcome.SKIPPED;
         else if (failed) test.outcome = word.equals("todo") ? Outcome.EXPECTED_FAILURE : Outcome.FAILED;
         if (!why.isEmpty()) test.reason = why;
-        if (test.outcome.equals(Outcome.FAILED)) test.failure = new Failure("not ok", name, "", null, null, List.of());
+        if (test.outcome.equals(Outcome.FAILED))
+            test.failure = Failure.of("not ok", "").message(name).build();
         results.tests.add(test);
         last = test;
     }
@@ -153,8 +154,9 @@ final class TapFile {
                 .findFirst()
                 .orElse(null);
         if (test.failure != null)
-            test.failure = new Failure(
-                    "not ok", message == null ? test.name : message, text.toString(), null, null, List.of());
+            test.failure = Failure.of("not ok", text.toString())
+                    .message(message == null ? test.name : message)
+                    .build();
         else if (!text.toString().isBlank()) test.output.add(text.toString().strip());
     }
 

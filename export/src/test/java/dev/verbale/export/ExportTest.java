@@ -11,9 +11,7 @@ import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.ContainerEnded;
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.LogWritten;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.StepEnded;
-import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
@@ -21,6 +19,9 @@ import dev.verbale.history.compare.Comparison;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Run;
 import dev.verbale.results.SampleRun;
+import dev.verbale.vocabulary.AttachmentKind;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepKind;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
@@ -30,7 +31,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
 import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
 import javax.xml.parsers.DocumentBuilderFactory;
@@ -76,15 +76,22 @@ class ExportTest {
         Files.writeString(sample.path().resolve("shot.txt"), "x");
         var stored = new AttachmentStored.StoredFile("shot.txt", "text/plain", 1, null);
         sample.write(
-                new TestStarted(
-                        900_000, 900, 0, "k|" + HOSTILE, HOSTILE, null, null, "main", List.of("seeds", HOSTILE)),
-                new StepStarted(900_100, 901, 900, StepKind.ACTION, HOSTILE, null),
-                new LogWritten(900_200, 901, null, null, HOSTILE, null, Map.of(), null),
-                new AttachmentStored(900_300, 901, "shot", "attachment", stored, 0, 0),
-                new StepEnded(900_400, 901, Outcome.PASSED, null, null),
-                new TestEnded(901_000, 900, Outcome.PASSED, null, null),
-                new ContainerStarted(910_000, 910, 0, "sample.Shed", "Shed", "sample.Shed", null),
-                new ContainerEnded(910_100, 910, Outcome.ERRORED, null, SampleRun.failure("E", "no key"), 2));
+                TestStarted.of(900_000, 900, "k|" + HOSTILE, HOSTILE)
+                        .thread("main")
+                        .tags(List.of("seeds", HOSTILE))
+                        .build(),
+                StepStarted.of(900_100, 901, StepKind.ACTION, HOSTILE).in(900).build(),
+                LogWritten.of(900_200, 901, HOSTILE).build(),
+                AttachmentStored.of(900_300, 901, "shot", "attachment", stored).build(),
+                StepEnded.of(900_400, 901, Outcome.PASSED).build(),
+                TestEnded.of(901_000, 900, Outcome.PASSED).build(),
+                ContainerStarted.of(910_000, 910, "sample.Shed", "Shed")
+                        .className("sample.Shed")
+                        .build(),
+                ContainerEnded.of(910_100, 910, Outcome.ERRORED)
+                        .failure(SampleRun.failure("E", "no key"))
+                        .notRun(2)
+                        .build());
         run = sample.read();
     }
 
@@ -171,26 +178,28 @@ class ExportTest {
         ImageIO.write(image, "png", sample.path().resolve("shot.png").toFile());
         Files.writeString(sample.path().resolve("broken.png"), "no image");
         sample.write(
-                new TestStarted(0, 1, 0, "k", HOSTILE, null, null, "main", List.of()),
-                new AttachmentStored(
-                        1,
-                        1,
-                        "shot",
-                        AttachmentStored.SCREENSHOT,
-                        new AttachmentStored.StoredFile("shot.png", "image/png", 1, null),
-                        0,
-                        0),
-                new TestEnded(2, 1, Outcome.FAILED, null, SampleRun.failure("E", HOSTILE)),
-                new TestStarted(10, 2, 0, "l", "lost", null, null, "main", List.of()),
-                new AttachmentStored(
-                        11,
-                        2,
-                        "shot",
-                        AttachmentStored.SCREENSHOT,
-                        new AttachmentStored.StoredFile("broken.png", "image/png", 1, null),
-                        0,
-                        0),
-                new TestEnded(12, 2, Outcome.FAILED, null, SampleRun.failure("E", "the gate is lost")));
+                TestStarted.of(0, 1, "k", HOSTILE).thread("main").build(),
+                AttachmentStored.of(
+                                1,
+                                1,
+                                "shot",
+                                AttachmentKind.SCREENSHOT,
+                                new AttachmentStored.StoredFile("shot.png", "image/png", 1, null))
+                        .build(),
+                TestEnded.of(2, 1, Outcome.FAILED)
+                        .failure(SampleRun.failure("E", HOSTILE))
+                        .build(),
+                TestStarted.of(10, 2, "l", "lost").thread("main").build(),
+                AttachmentStored.of(
+                                11,
+                                2,
+                                "shot",
+                                AttachmentKind.SCREENSHOT,
+                                new AttachmentStored.StoredFile("broken.png", "image/png", 1, null))
+                        .build(),
+                TestEnded.of(12, 2, Outcome.FAILED)
+                        .failure(SampleRun.failure("E", "the gate is lost"))
+                        .build());
         Run read = sample.read();
 
         String html = MailSummary.html(read, null);

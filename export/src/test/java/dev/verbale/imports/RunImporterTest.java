@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.export.JUnitXml;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Problem;
@@ -13,6 +12,7 @@ import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.SampleRun;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.Outcome;
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.FileAlreadyExistsException;

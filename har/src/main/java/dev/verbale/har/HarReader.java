@@ -64,19 +64,19 @@ public final class HarReader {
         String failure = text(entry, "_failure", text(entry, "_error", text(response, "_error", "")));
         boolean answered = status > 0 || response.path("headers").size() > 0;
         String protocol = text(request, "httpVersion", "").toUpperCase(Locale.ROOT);
-        var made = new ExchangeMade(
-                0,
-                0,
-                0,
-                null,
-                text(entry, "_client", ""),
-                protocol.isEmpty() ? null : protocol,
-                new Request(text(request, "method", "?"), text(request, "url", "?"), headers(request), posted(request)),
-                answered ? new Response(Math.max(0, status), headers(response), content(response)) : null,
-                new Timing(micros(entry.path("time")), timings(entry.path("timings"))),
-                failure.isEmpty() ? (answered ? null : "no response") : failure,
-                null,
-                Map.of());
+        var made = ExchangeMade.of(
+                        0,
+                        new Request(
+                                text(request, "method", "?"),
+                                text(request, "url", "?"),
+                                headers(request),
+                                posted(request)))
+                .client(text(entry, "_client", ""))
+                .protocol(protocol.isEmpty() ? null : protocol)
+                .response(answered ? new Response(Math.max(0, status), headers(response), content(response)) : null)
+                .timing(new Timing(micros(entry.path("time")), timings(entry.path("timings"))))
+                .failure(failure.isEmpty() ? (answered ? null : "no response") : failure)
+                .build();
         return new ExchangeEntry(moment(text(entry, "startedDateTime", "")), made, Map.of());
     }
 

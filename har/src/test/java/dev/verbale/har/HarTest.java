@@ -55,7 +55,11 @@ class HarTest {
 
     private Scope begin(String name) {
         return recorder.startTest(
-                recorder.run(), new TestDescriptor("orto." + name, name, "orto.Api", name, List.of()));
+                recorder.run(),
+                TestDescriptor.of("orto." + name, name)
+                        .className("orto.Api")
+                        .methodName(name)
+                        .build());
     }
 
     /** Exchanges of all kinds in two tests, and one outside. */

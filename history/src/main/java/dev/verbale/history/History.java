@@ -1,9 +1,9 @@
 package dev.verbale.history;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.ReasonDigest;
 import dev.verbale.history.digest.RunDigest.TestDigest;
+import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;

@@ -1,12 +1,12 @@
 package dev.verbale.history;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.history.History.RunSummary;
 import dev.verbale.history.digest.DigestReader;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.StepTime;
 import dev.verbale.history.digest.RunDigest.TestDigest;
 import dev.verbale.results.Problem;
+import dev.verbale.vocabulary.Outcome;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;

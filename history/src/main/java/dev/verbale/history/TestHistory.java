@@ -1,7 +1,7 @@
 package dev.verbale.history;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.history.History.RunSummary;
+import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;

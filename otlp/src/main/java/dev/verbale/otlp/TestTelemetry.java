@@ -2,9 +2,9 @@ package dev.verbale.otlp;
 
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
 import dev.verbale.results.Entry;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.Outcome;
 import io.opentelemetry.api.common.Attributes;
 import io.opentelemetry.api.common.AttributesBuilder;
 import io.opentelemetry.api.logs.LogRecordBuilder;
@@ -212,6 +212,8 @@ final class TestTelemetry implements AutoCloseable {
         if (line.level() != null) builder.setSeverityText(line.level());
         var about = Attributes.builder();
         if (line.logger() != null) about.put("verbale.logger", line.logger());
+        if (line.written().marker() != null)
+            about.put("verbale.marker", line.written().marker());
         if (line.thread() != null) about.put("thread.name", line.thread());
         line.context().forEach((name, value) -> about.put("verbale.context." + name, value));
         if (line.failure() != null && !line.failure().isReference()) about.putAll(exception(line.failure()));

@@ -6,15 +6,15 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import com.google.protobuf.ByteString;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.LogWritten;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.StepEnded;
-import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.results.Run;
 import dev.verbale.results.SampleRun;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepKind;
 import io.opentelemetry.proto.common.v1.KeyValue;
 import io.opentelemetry.proto.trace.v1.Span;
 import io.opentelemetry.proto.trace.v1.Status;
@@ -53,35 +53,28 @@ class RunTelemetryTest {
         sample.test("passes", Outcome.PASSED, null);
         sample.test("fails", Outcome.FAILED, SampleRun.failure("dev.orto.Dry", "the bed is dry " + HOSTILE));
         sample.write(
-                new TestStarted(
-                        900_000, 900, 0, "k", "waters " + HOSTILE, "sample.Shed", "waters", "main", List.of("slow")),
-                new StepStarted(900_100, 901, 900, StepKind.ACTION, "outer", null),
-                new StepStarted(900_200, 902, 901, StepKind.ACTION, "inner", null),
-                new LogWritten(
-                        900_250,
-                        902,
-                        "warn",
-                        "dev.orto.Pump",
-                        "stands still " + HOSTILE,
-                        null,
-                        Map.of("bed", "7"),
-                        null),
-                new ExchangeMade(
-                        900_300,
-                        0,
-                        902,
-                        null,
-                        "a client",
-                        null,
-                        new ExchangeMade.Request("GET", "http://orto/seeds?q=1", List.of(), null),
-                        new ExchangeMade.Response(503, List.of(), null),
-                        new ExchangeMade.Timing(40_000L, Map.of()),
-                        null,
-                        null,
-                        Map.of()),
-                new StepEnded(900_700, 902, Outcome.PASSED, null, null),
-                new StepEnded(900_900, 901, Outcome.PASSED, null, null),
-                new TestEnded(901_000, 900, Outcome.PASSED, null, null));
+                TestStarted.of(900_000, 900, "k", "waters " + HOSTILE)
+                        .className("sample.Shed")
+                        .methodName("waters")
+                        .thread("main")
+                        .tags(List.of("slow"))
+                        .build(),
+                StepStarted.of(900_100, 901, StepKind.ACTION, "outer").in(900).build(),
+                StepStarted.of(900_200, 902, StepKind.ACTION, "inner").in(901).build(),
+                LogWritten.of(900_250, 902, "stands still " + HOSTILE)
+                        .level("warn")
+                        .logger("dev.orto.Pump")
+                        .context(Map.of("bed", "7"))
+                        .build(),
+                ExchangeMade.of(900_300, new ExchangeMade.Request("GET", "http://orto/seeds?q=1", List.of(), null))
+                        .in(902)
+                        .client("a client")
+                        .response(new ExchangeMade.Response(503, List.of(), null))
+                        .timing(new ExchangeMade.Timing(40_000L, Map.of()))
+                        .build(),
+                StepEnded.of(900_700, 902, Outcome.PASSED).build(),
+                StepEnded.of(900_900, 901, Outcome.PASSED).build(),
+                TestEnded.of(901_000, 900, Outcome.PASSED).build());
         run = sample.read();
     }
 

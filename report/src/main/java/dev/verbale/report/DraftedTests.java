@@ -1,6 +1,5 @@
 package dev.verbale.report;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.report.TestDrafts.Draft;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
@@ -10,6 +9,7 @@ import dev.verbale.results.RunBeginning;
 import dev.verbale.results.TestKeeper;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.TestResult.Course;
+import dev.verbale.vocabulary.Outcome;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;

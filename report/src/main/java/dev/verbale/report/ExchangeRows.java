@@ -1,9 +1,9 @@
 package dev.verbale.report;
 
 import dev.verbale.event.ExchangeMade;
-import dev.verbale.event.Outcome;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Entry.CheckEntry;
+import dev.verbale.vocabulary.Outcome;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;

@@ -1,10 +1,10 @@
 package dev.verbale.report;
 
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Failure;
 import dev.verbale.journal.PlainFile;
 import dev.verbale.results.Entry;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -83,7 +83,7 @@ final class FailureTexts {
 
     private void attachment(Entry.AttachmentEntry attachment) {
         add(attachment.name());
-        if (!attachment.kind().equals(AttachmentStored.CONSOLE) || attachment.file() == null) return;
+        if (!attachment.kind().equals(AttachmentKind.CONSOLE) || attachment.file() == null) return;
         try {
             try (InputStream in = PlainFile.open(attachment.file())) {
                 add(new String(in.readNBytes(LONGEST_PIECE), StandardCharsets.UTF_8));

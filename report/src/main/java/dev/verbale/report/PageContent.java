@@ -1,7 +1,7 @@
 package dev.verbale.report;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.results.Entry;
+import dev.verbale.vocabulary.Outcome;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Locale;

@@ -1,12 +1,12 @@
 package dev.verbale.report;
 
-import dev.verbale.event.About;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
 import dev.verbale.report.TestDrafts.Draft;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.About;
+import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;

@@ -1,9 +1,6 @@
 package dev.verbale.report;
 
-import dev.verbale.event.About;
-import dev.verbale.event.About.Link;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
 import dev.verbale.json.JsonOut;
 import dev.verbale.results.Entry;
 import dev.verbale.results.FailureTitle;
@@ -11,6 +8,9 @@ import dev.verbale.results.LastMoment;
 import dev.verbale.results.Run;
 import dev.verbale.results.Texts;
 import dev.verbale.results.reason.FailureReason;
+import dev.verbale.vocabulary.About;
+import dev.verbale.vocabulary.About.Link;
+import dev.verbale.vocabulary.Outcome;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;

@@ -1,6 +1,5 @@
 package dev.verbale.report;
 
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.history.History.RunSummary;
 import dev.verbale.history.ReasonHistory;
 import dev.verbale.results.ContainerResult;
@@ -12,6 +11,7 @@ import dev.verbale.results.Texts;
 import dev.verbale.results.Worker;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.summary.Headline;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -234,7 +234,7 @@ final class RunFile {
     /** What the browser showed at last in the first of them that has such an image. */
     private void screenshot(JsonGenerator json, List<TestResult> tests) {
         for (TestResult test : tests.subList(0, Math.min(TESTS_OF_A_REASON, tests.size()))) {
-            AttachmentEntry last = AttachmentEntry.last(test.entries(), AttachmentStored.SCREENSHOT);
+            AttachmentEntry last = AttachmentEntry.last(test.entries(), AttachmentKind.SCREENSHOT);
             if (last == null || last.file() == null) continue;
             json.writeArrayPropertyStart("screenshot");
             json.writeString(AttachmentCopier.address(

@@ -1,9 +1,6 @@
 package dev.verbale.report;
 
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.Failure;
-import dev.verbale.event.StepArgument;
-import dev.verbale.event.StepKind;
 import dev.verbale.folder.MediaTypes;
 import dev.verbale.har.HarReader;
 import dev.verbale.journal.PlainFile;
@@ -11,6 +8,9 @@ import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
 import dev.verbale.results.OwnFrames;
 import dev.verbale.results.Run;
+import dev.verbale.vocabulary.AttachmentKind;
+import dev.verbale.vocabulary.StepArgument;
+import dev.verbale.vocabulary.StepKind;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
@@ -120,6 +120,8 @@ final class TestWriter {
             head(json, "log", log.at());
             if (log.level() != null) json.writeStringProperty("level", log.level());
             if (log.logger() != null) json.writeStringProperty("logger", log.logger());
+            if (log.written().marker() != null)
+                json.writeStringProperty("marker", log.written().marker());
             json.writeStringProperty("text", log.text());
             thread(json, log.thread());
             if (!log.context().isEmpty())
@@ -193,7 +195,7 @@ final class TestWriter {
 
     private void timed(JsonGenerator json, Entry.AttachmentEntry attachment, Instant begins) throws IOException {
         json.writeNumberProperty("begins", RunFile.micros(Duration.between(start, begins)));
-        if (attachment.kind().equals(AttachmentStored.VIDEO))
+        if (attachment.kind().equals(AttachmentKind.VIDEO))
             attachments.writeCaptions(attachment, Captions.of(entries, begins), json);
     }
 

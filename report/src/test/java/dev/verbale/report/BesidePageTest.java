@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.source.CodeAtHand;
@@ -12,6 +11,7 @@ import dev.verbale.results.source.SourceFiles;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
@@ -53,7 +53,11 @@ class BesidePageTest {
 
     private static void attempt(AdapterRecorder recorder, int port, boolean passes) throws IOException {
         Scope test = recorder.startTest(
-                recorder.run(), new TestDescriptor("k.lends", "lends", "sample.SeedsTest", "lends", List.of()));
+                recorder.run(),
+                TestDescriptor.of("k.lends", "lends")
+                        .className("sample.SeedsTest")
+                        .methodName("lends")
+                        .build());
         recorder.startStep("open http://127.0.0.1:" + port + "/seeds").passed();
         var failure = new AssertionError("nothing left");
         failure.setStackTrace(new StackTraceElement[] {
@@ -66,12 +70,7 @@ class BesidePageTest {
         var bytes = new ByteArrayOutputStream();
         ImageIO.write(new BufferedImage(passes ? 30 : 40, 20, BufferedImage.TYPE_INT_RGB), "png", bytes);
         recorder.attach(
-                test,
-                "shot",
-                AttachmentStored.SCREENSHOT,
-                new ByteArrayInputStream(bytes.toByteArray()),
-                "image/png",
-                0);
+                test, "shot", AttachmentKind.SCREENSHOT, new ByteArrayInputStream(bytes.toByteArray()), "image/png", 0);
         recorder.endTest(test, passes ? TestEnd.passed() : TestEnd.threw(failure));
     }
 
@@ -122,7 +121,11 @@ class BesidePageTest {
         attempt(tonight, 4002, false);
         tonight.endTest(
                 tonight.startTest(
-                        tonight.run(), new TestDescriptor("k.new", "new", "sample.SeedsTest", "new", List.of())),
+                        tonight.run(),
+                        TestDescriptor.of("k.new", "new")
+                                .className("sample.SeedsTest")
+                                .methodName("new")
+                                .build()),
                 TestEnd.passed());
         Path index = Page.write(read("tonight"), root.resolve("page"), PageOptions.PLAIN.withBaseline(read("good")));
 

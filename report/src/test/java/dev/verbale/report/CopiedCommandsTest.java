@@ -90,7 +90,10 @@ class CopiedCommandsTest {
                 AdapterRecorder.open(RecorderOptions.defaults().withRoot(root).withSummaryLine(false));
         Scope test = recorder.startTest(
                 recorder.run(),
-                new TestDescriptor("sample.Requests.all()", "asks", "sample.Requests", "all", List.of()));
+                TestDescriptor.of("sample.Requests.all()", "asks")
+                        .className("sample.Requests")
+                        .methodName("all")
+                        .build());
         for (DifficultRequest request : DifficultRequest.all()) {
             Exchange exchange = recorder.exchange(request.method, server.address(request.path));
             for (String[] header : request.headers) exchange.requestHeader(header[0], header[1]);
@@ -210,7 +213,12 @@ class CopiedCommandsTest {
     void what_is_no_http_and_what_has_no_method_is_not_copied() throws IOException {
         AdapterRecorder recorder = AdapterRecorder.open(
                 RecorderOptions.defaults().withRoot(root.resolve("no http")).withSummaryLine(false));
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("a.B.c()", "asks", "a.B", "c", List.of()));
+        Scope test = recorder.startTest(
+                recorder.run(),
+                TestDescriptor.of("a.B.c()", "asks")
+                        .className("a.B")
+                        .methodName("c")
+                        .build());
         recorder.exchange("ASK", "tcp://gate:7070").ended();
         recorder.exchange("GET -o ~/.bashrc", server.address("/plain")).ended();
         recorder.exchange("GET", "file:///etc/passwd").ended();

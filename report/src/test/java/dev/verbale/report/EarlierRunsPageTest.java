@@ -6,7 +6,6 @@ import com.deque.html.axecore.results.Rule;
 import com.deque.html.axecore.selenium.AxeBuilder;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
-import dev.verbale.event.Outcome;
 import dev.verbale.history.History;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.TestDigest;
@@ -15,6 +14,7 @@ import dev.verbale.results.RunReader;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -50,7 +50,11 @@ class EarlierRunsPageTest {
                 AdapterRecorder.open(RecorderOptions.defaults().withRoot(root).withSummaryLine(false));
         for (String name : List.of("grows", "waters", "rests")) {
             Scope test = recorder.startTest(
-                    recorder.run(), new TestDescriptor("k." + name, name, "sample.BedsTest", name, List.of()));
+                    recorder.run(),
+                    TestDescriptor.of("k." + name, name)
+                            .className("sample.BedsTest")
+                            .methodName(name)
+                            .build());
             boolean fails = List.of(failing).contains(name);
             recorder.endTest(test, fails ? TestEnd.threw(new AssertionError(name + " is dry")) : TestEnd.passed());
         }

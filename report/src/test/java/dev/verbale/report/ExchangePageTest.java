@@ -317,12 +317,10 @@ class ExchangePageTest {
     private static void total(AdapterRecorder to, int row, String answer, int status) {
         Scope test = to.startTest(
                 to.run(),
-                new TestDescriptor(
-                        "sample.RotaTest.total()#" + row,
-                        "total of plot " + row,
-                        "sample.RotaTest",
-                        "total",
-                        List.of()));
+                TestDescriptor.of("sample.RotaTest.total()#" + row, "total of plot " + row)
+                        .className("sample.RotaTest")
+                        .methodName("total")
+                        .build());
         to.data("plot", row);
         to.exchange("GET", "http://127.0.0.1:" + (4_000 + row) + "/api/totals/" + row)
                 .status(status)
@@ -440,7 +438,11 @@ class ExchangePageTest {
     }
 
     private static TestDescriptor descriptor(String method, String name) {
-        return new TestDescriptor("sample.RotaTest." + method + "()", name, "sample.RotaTest", method, List.of("api"));
+        return TestDescriptor.of("sample.RotaTest." + method + "()", name)
+                .className("sample.RotaTest")
+                .methodName(method)
+                .tags(List.of("api"))
+                .build();
     }
 
     private Path page(Runnable recording) throws IOException {

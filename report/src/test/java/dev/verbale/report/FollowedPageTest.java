@@ -5,16 +5,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.deque.html.axecore.selenium.AxeBuilder;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.LogWritten;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.results.SampleRun;
 import dev.verbale.results.progress.RunProgress;
 import dev.verbale.results.progress.RunProgress.Expectation;
+import dev.verbale.vocabulary.Outcome;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -48,7 +47,11 @@ class FollowedPageTest {
     }
 
     private static TestStarted begun(long at, int id, String name) {
-        return new TestStarted(at, id, 0, "k." + name, name, "s.T", name, "main", List.of());
+        return TestStarted.of(at, id, "k." + name, name)
+                .className("s.T")
+                .methodName(name)
+                .thread("main")
+                .build();
     }
 
     @Test
@@ -65,14 +68,17 @@ class FollowedPageTest {
                 .extracting(rule -> rule.getId())
                 .isEmpty();
 
-        sample.write(new TestEnded(
-                300_000, 1, Outcome.FAILED, null, SampleRun.failure("java.lang.AssertionError", "no rain")));
+        sample.write(TestEnded.of(300_000, 1, Outcome.FAILED)
+                .failure(SampleRun.failure("java.lang.AssertionError", "no rain"))
+                .build());
         write(sample);
         chromium.waitFor(
                 "return document.querySelector('.sentence').textContent.startsWith('So far 1 of 2 tests did not')");
         chromium.script("location.hash = '#/tests'");
         chromium.waitFor("return document.querySelectorAll('.row-line').length === 2");
-        sample.write(begun(400_000, 2, "digs"), new TestEnded(500_000, 2, Outcome.PASSED, null, null));
+        sample.write(
+                begun(400_000, 2, "digs"),
+                TestEnded.of(500_000, 2, Outcome.PASSED).build());
         write(sample);
         chromium.waitFor("return document.querySelectorAll('.row-line').length === 3");
 
@@ -91,14 +97,14 @@ class FollowedPageTest {
         SampleRun sample = SampleRun.in(root, "run")
                 .write(begun(1_000, 1, "is slow"))
                 .write(begun(2_000, 2, "digs"))
-                .write(new LogWritten(2_500, 2, null, null, "deep enough", "main", Map.of(), null))
-                .write(new TestEnded(3_000, 2, Outcome.PASSED, null, null));
+                .write(LogWritten.of(2_500, 2, "deep enough").thread("main").build())
+                .write(TestEnded.of(3_000, 2, Outcome.PASSED).build());
         chromium.open(write(sample), "#/test/k.digs");
         assertThat(chromium.find(".log-line").getText()).endsWith("deep enough");
 
         sample.write(
-                new LogWritten(3_500, 1, null, null, "slowly", "main", Map.of(), null),
-                new TestEnded(4_000, 1, Outcome.PASSED, null, null));
+                LogWritten.of(3_500, 1, "slowly").thread("main").build(),
+                TestEnded.of(4_000, 1, Outcome.PASSED).build());
         chromium.script("window.seen = []; new MutationObserver(() => window.seen.push("
                 + "document.querySelector('h1')?.textContent.trim() + '|' + [...document.querySelectorAll('.log-line')].map(l => l.textContent).join()))"
                 + ".observe(document.body, { subtree: true, childList: true, characterData: true })");

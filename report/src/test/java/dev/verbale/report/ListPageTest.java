@@ -2,8 +2,8 @@ package dev.verbale.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.results.SampleRun;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.AfterAll;

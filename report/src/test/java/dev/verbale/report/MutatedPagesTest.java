@@ -33,7 +33,13 @@ class MutatedPagesTest {
     void a_page_is_written_of_whatever_is_left_of_a_run() throws Exception {
         AdapterRecorder recorder = AdapterRecorder.open(
                 RecorderOptions.defaults().withRoot(root).withRun("run").withSummaryLine(false));
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("k", "n", "sample.T", "n", List.of("a")));
+        Scope test = recorder.startTest(
+                recorder.run(),
+                TestDescriptor.of("k", "n")
+                        .className("sample.T")
+                        .methodName("n")
+                        .tags(List.of("a"))
+                        .build());
         recorder.startStep("open").passed();
         recorder.data("plot", 12);
         recorder.attach("rota.csv", "day\nMon\n".getBytes(StandardCharsets.UTF_8), "text/csv");
@@ -43,7 +49,12 @@ class MutatedPagesTest {
                 .responseBody("{\"plot\":12}".getBytes(StandardCharsets.UTF_8), "application/json")
                 .ended();
         recorder.endTest(test, TestEnd.threw(new AssertionError("weeds")));
-        Scope passing = recorder.startTest(recorder.run(), new TestDescriptor("p", "n", "sample.T", "n", List.of()));
+        Scope passing = recorder.startTest(
+                recorder.run(),
+                TestDescriptor.of("p", "n")
+                        .className("sample.T")
+                        .methodName("n")
+                        .build());
         recorder.data("plot", 13);
         recorder.startStep("close").passed();
         recorder.endTest(passing, TestEnd.passed());

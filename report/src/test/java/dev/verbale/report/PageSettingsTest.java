@@ -4,11 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.verbale.event.LogWritten;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.results.Run;
 import dev.verbale.results.SampleRun;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -70,12 +70,20 @@ class PageSettingsTest {
 
     @Test
     void log_lines_below_a_level_are_left_out_and_those_of_unknown_levels_stay() throws Exception {
-        SampleRun sample =
-                SampleRun.in(root, "run").write(new TestStarted(0, 1, 0, "k", "k", "s.T", null, "main", List.of()));
+        SampleRun sample = SampleRun.in(root, "run")
+                .write(TestStarted.of(0, 1, "k", "k")
+                        .className("s.T")
+                        .thread("main")
+                        .build());
         for (String level : List.of("TRACE", "debug", "INFO", "WARN", "ERROR", "AUDIT"))
-            sample.write(new LogWritten(1, 1, level, "a.B", "a line of " + level, "main", Map.of(), null));
-        sample.write(
-                new TestEnded(9, 1, Outcome.FAILED, null, SampleRun.failure("java.lang.AssertionError", "no rain")));
+            sample.write(LogWritten.of(1, 1, "a line of " + level)
+                    .level(level)
+                    .logger("a.B")
+                    .thread("main")
+                    .build());
+        sample.write(TestEnded.of(9, 1, Outcome.FAILED)
+                .failure(SampleRun.failure("java.lang.AssertionError", "no rain"))
+                .build());
         Run run = sample.read();
 
         Path index =

@@ -10,15 +10,16 @@ import dev.verbale.event.DataNamed;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Failure;
 import dev.verbale.event.LogWritten;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.StepEnded;
-import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.results.Run;
 import dev.verbale.results.SampleRun;
 import dev.verbale.results.reason.FailureReason;
+import dev.verbale.vocabulary.AttachmentKind;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepKind;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -34,13 +35,11 @@ import org.openqa.selenium.Keys;
 /** The page by keyboard, and for who hears it instead of seeing it. */
 class ReachTest {
 
-    private static final Failure NO_BUTTON = new Failure(
-            "org.openqa.selenium.NoSuchElementException",
-            "no such element: Unable to locate element: {\"method\":\"css selector\",\"selector\":\"#lend\"}",
-            "org.openqa.selenium.NoSuchElementException: no such element\n\tat dev.orto.SeedsTest.lends(SeedsTest.java:20)",
-            null,
-            null,
-            List.of());
+    private static final Failure NO_BUTTON = Failure.of(
+                    "org.openqa.selenium.NoSuchElementException",
+                    "org.openqa.selenium.NoSuchElementException: no such element\n\tat dev.orto.SeedsTest.lends(SeedsTest.java:20)")
+            .message("no such element: Unable to locate element: {\"method\":\"css selector\",\"selector\":\"#lend\"}")
+            .build();
 
     @TempDir
     static Path root;
@@ -56,53 +55,55 @@ class ReachTest {
         Files.writeString(sample.path().resolve("page.html"), "<h1>Seeds</h1><button id='lend-now'>Lend</button>");
         var stored = new AttachmentStored.StoredFile("page.html", "text/html", 60, null);
         sample.write(
-                new TestStarted(
-                        0,
-                        1,
-                        0,
-                        "lends",
-                        "lends basil",
-                        "dev.orto.SeedsTest",
-                        "lends",
-                        "main",
-                        List.of("seeds", "smoke")),
+                TestStarted.of(0, 1, "lends", "lends basil")
+                        .className("dev.orto.SeedsTest")
+                        .methodName("lends")
+                        .thread("main")
+                        .tags(List.of("seeds", "smoke"))
+                        .build(),
                 new DataNamed(1, 1, "seed", "Basil"),
-                new StepStarted(1_000, 2, 1, StepKind.SET_UP, "open the library", null),
-                new StepEnded(2_000, 2, Outcome.PASSED, null, null),
-                new StepStarted(2_500, 3, 1, StepKind.ACTION, "Lend Basil", null),
-                new LogWritten(2_600, 3, "warn", "orto", "the shelf is dark", null, Map.of(), null),
-                new CheckMade(2_650, 3, "a check", Outcome.FAILED, null, 0),
-                new StepEnded(2_700, 3, Outcome.ERRORED, null, NO_BUTTON),
-                new ExchangeMade(
-                        2_750,
-                        7,
-                        1,
-                        null,
-                        "JDK HttpClient",
-                        "HTTP/1.1",
-                        new ExchangeMade.Request("GET", "http://localhost/api/seeds", List.of(), null),
-                        new ExchangeMade.Response(500, List.of(), null),
-                        new ExchangeMade.Timing(3_000L, Map.of()),
-                        null,
-                        null,
-                        Map.of()),
-                new AttachmentStored(2_800, 1, "page source", AttachmentStored.PAGE_SOURCE, stored, 0, 0),
-                new TestEnded(3_000, 1, Outcome.ERRORED, null, NO_BUTTON));
+                StepStarted.of(1_000, 2, StepKind.SET_UP, "open the library")
+                        .in(1)
+                        .build(),
+                StepEnded.of(2_000, 2, Outcome.PASSED).build(),
+                StepStarted.of(2_500, 3, StepKind.ACTION, "Lend Basil").in(1).build(),
+                LogWritten.of(2_600, 3, "the shelf is dark")
+                        .level("warn")
+                        .logger("orto")
+                        .build(),
+                CheckMade.of(2_650, 3, "a check", Outcome.FAILED).build(),
+                StepEnded.of(2_700, 3, Outcome.ERRORED).failure(NO_BUTTON).build(),
+                ExchangeMade.of(2_750, new ExchangeMade.Request("GET", "http://localhost/api/seeds", List.of(), null))
+                        .id(7)
+                        .in(1)
+                        .client("JDK HttpClient")
+                        .protocol("HTTP/1.1")
+                        .response(new ExchangeMade.Response(500, List.of(), null))
+                        .timing(new ExchangeMade.Timing(3_000L, Map.of()))
+                        .build(),
+                AttachmentStored.of(2_800, 1, "page source", AttachmentKind.PAGE_SOURCE, stored)
+                        .build(),
+                TestEnded.of(3_000, 1, Outcome.ERRORED).failure(NO_BUTTON).build());
         sample.test("passes", Outcome.PASSED, null);
         sample.test("waits", Outcome.SKIPPED, null);
         sample.test("flickers", Outcome.FAILED, SampleRun.failure("java.lang.AssertionError", "cold"));
         sample.test("flickers", Outcome.PASSED, null);
-        sample.test("differs", Outcome.FAILED, new Failure("E", "no kale", "E: no kale", "Ada", "Dario", List.of()));
+        sample.test(
+                "differs",
+                Outcome.FAILED,
+                Failure.of("E", "E: no kale")
+                        .message("no kale")
+                        .expected("Ada")
+                        .actual("Dario")
+                        .build());
         sample.test(
                 "compares",
                 Outcome.FAILED,
-                new Failure(
-                        "E",
-                        "other beds",
-                        "E: other beds",
-                        "{\"id\":12345678901234567890,\"n\":1.0,\"beds\":[1,2],\"by\":\"Ada\"}",
-                        "{\"by\":\"Ada\", \"id\":12345678901234567891,\"n\":1,\"beds\":[1,2,3]}",
-                        List.of()));
+                Failure.of("E", "E: other beds")
+                        .message("other beds")
+                        .expected("{\"id\":12345678901234567890,\"n\":1.0,\"beds\":[1,2],\"by\":\"Ada\"}")
+                        .actual("{\"by\":\"Ada\", \"id\":12345678901234567891,\"n\":1,\"beds\":[1,2,3]}")
+                        .build());
         run = sample.read();
         index = Page.write(run, root.resolve("page"));
     }

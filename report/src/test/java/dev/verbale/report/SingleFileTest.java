@@ -5,12 +5,12 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -54,17 +54,20 @@ class SingleFileTest {
         var recorder = AdapterRecorder.open(
                 RecorderOptions.defaults().withRoot(root.resolve("runs")).withSummaryLine(false));
         recorder.fact("season", "summer");
-        Scope passed =
-                recorder.startTest(recorder.run(), new TestDescriptor("passes", "passes", "s.T", null, List.of()));
+        Scope passed = recorder.startTest(
+                recorder.run(),
+                TestDescriptor.of("passes", "passes").className("s.T").build());
         recorder.log("watered at " + HOSTILE);
         recorder.endTest(passed, TestEnd.passed());
-        Scope test = recorder.startTest(recorder.run(), new TestDescriptor("hostile", HOSTILE, "s.T", null, List.of()));
+        Scope test = recorder.startTest(
+                recorder.run(),
+                TestDescriptor.of("hostile", HOSTILE).className("s.T").build());
         recorder.log(HOSTILE);
         recorder.attach("shot", png(), "image/png");
         recorder.attach("source", ("<h1>Rota</h1>" + HOSTILE).getBytes(StandardCharsets.UTF_8), "text/html");
         recorder.attach("bytes", new byte[] {1, 2, 3}, "application/zip");
         try (var video = SingleFileTest.class.getResourceAsStream("garden.webm")) {
-            recorder.attach(test, "video", AttachmentStored.VIDEO, video, "video/webm", 1);
+            recorder.attach(test, "video", AttachmentKind.VIDEO, video, "video/webm", 1);
         }
         recorder.endTest(test, TestEnd.threw(new AssertionError(HOSTILE)));
         run = RunReader.read(root.resolve("runs"));

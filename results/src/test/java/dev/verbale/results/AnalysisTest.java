@@ -3,13 +3,12 @@ package dev.verbale.results;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.tuple;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.event.TestStarted;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.summary.Headline;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -122,7 +121,7 @@ class AnalysisTest {
     @Test
     void an_unfinished_test_needs_attention_and_has_no_reason() throws Exception {
         SampleRun run = SampleRun.in(root, "run").test("a", Outcome.FAILED, SampleRun.failure("E", "x", OWN));
-        run.write(new TestStarted(1, 1, 0, "k", "hangs", null, null, "main", List.of()));
+        run.write(TestStarted.of(1, 1, "k", "hangs").thread("main").build());
 
         assertThat(Headline.of(run.read()))
                 .isEqualTo("2 of 2 tests did not pass: 1 failed, 1 unfinished, for one reason.");

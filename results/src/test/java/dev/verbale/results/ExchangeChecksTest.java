@@ -6,12 +6,12 @@ import dev.verbale.event.CheckMade;
 import dev.verbale.event.Event;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.StepEnded;
-import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepKind;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -65,7 +65,10 @@ class ExchangeChecksTest {
         assertThat(checks(Outcome.ERRORED, NO_BASIL, exchange(11, 10, 5)))
                 .as("no assertion")
                 .isEmpty();
-        Failure several = new Failure("ChecksFailed", "1 check failed", "at b", null, null, List.of(NO_BASIL));
+        Failure several = Failure.of("ChecksFailed", "at b")
+                .message("1 check failed")
+                .gathered(List.of(NO_BASIL))
+                .build();
         assertThat(checks(Outcome.FAILED, several, exchange(11, 10, 5)))
                 .as("of checks that were told before")
                 .isEmpty();
@@ -74,18 +77,18 @@ class ExchangeChecksTest {
     @Test
     void what_a_tear_down_asked_has_nothing_to_do_with_the_failure_before_it() throws Exception {
         List<Event> tearDown = List.of(
-                new StepStarted(50, 4, 1, StepKind.TEAR_DOWN, "bring it back", null),
+                StepStarted.of(50, 4, StepKind.TEAR_DOWN, "bring it back").in(1).build(),
                 made(12, 4, 55, 5),
-                new StepEnded(70, 4, Outcome.PASSED, null, null));
+                StepEnded.of(70, 4, Outcome.PASSED).build());
 
         assertThat(checks(Outcome.FAILED, NO_BASIL, exchange(11, 10, 5), tearDown))
                 .containsOnlyKeys(11);
         assertThat(checks(Outcome.FAILED, NO_BASIL, tearDown)).isEmpty();
         List<Event> failsInIt = List.of(
-                new StepStarted(50, 4, 1, StepKind.TEAR_DOWN, "bring it back", null),
-                new StepStarted(52, 5, 4, StepKind.ACTION, "look for it", null),
-                new StepEnded(60, 5, Outcome.FAILED, null, NO_BASIL),
-                new StepEnded(70, 4, Outcome.FAILED, null, null));
+                StepStarted.of(50, 4, StepKind.TEAR_DOWN, "bring it back").in(1).build(),
+                StepStarted.of(52, 5, StepKind.ACTION, "look for it").in(4).build(),
+                StepEnded.of(60, 5, Outcome.FAILED).failure(NO_BASIL).build(),
+                StepEnded.of(70, 4, Outcome.FAILED).build());
         assertThat(checks(Outcome.FAILED, NO_BASIL, exchange(11, 10, 5), failsInIt))
                 .as("it failed in a step of the tear-down")
                 .isEmpty();
@@ -107,9 +110,13 @@ class ExchangeChecksTest {
     private Map<Integer, List<String>> checks(Outcome outcome, Failure failure, List<Event>... events)
             throws Exception {
         SampleRun run = SampleRun.in(root, "run-" + runs++);
-        run.write(new TestStarted(1, 1, 0, "key", "name", "sample.T", "name", "main", List.of()));
+        run.write(TestStarted.of(1, 1, "key", "name")
+                .className("sample.T")
+                .methodName("name")
+                .thread("main")
+                .build());
         for (List<Event> some : events) run.write(some.toArray(Event[]::new));
-        run.write(new TestEnded(50_000, 1, outcome, null, failure));
+        run.write(TestEnded.of(50_000, 1, outcome).failure(failure).build());
         var found = new java.util.TreeMap<Integer, List<String>>();
         ExchangeChecks.of(run.read().tests().get(0))
                 .forEach((id, checks) -> found.put(
@@ -122,31 +129,27 @@ class ExchangeChecksTest {
     }
 
     private static ExchangeMade made(int id, int in, long at, long micros) {
-        return new ExchangeMade(
-                at,
-                id,
-                in,
-                null,
-                "",
-                null,
-                new ExchangeMade.Request("GET", "http://orto/" + id, List.of(), null),
-                new ExchangeMade.Response(200, List.of(), null),
-                new ExchangeMade.Timing(micros, Map.of()),
-                null,
-                null,
-                Map.of());
+        return ExchangeMade.of(at, new ExchangeMade.Request("GET", "http://orto/" + id, List.of(), null))
+                .id(id)
+                .in(in)
+                .response(new ExchangeMade.Response(200, List.of(), null))
+                .timing(new ExchangeMade.Timing(micros, Map.of()))
+                .build();
     }
 
     private static List<Event> check(long at, String name, int exchange) {
-        return List.of(new CheckMade(at, 1, name, Outcome.PASSED, null, exchange));
+        return List.of(
+                CheckMade.of(at, 1, name, Outcome.PASSED).exchange(exchange).build());
     }
 
     private static List<Event> failing(long at, String name, Failure failure) {
-        return List.of(new CheckMade(at, 1, name, Outcome.FAILED, failure, 0));
+        return List.of(
+                CheckMade.of(at, 1, name, Outcome.FAILED).failure(failure).build());
     }
 
     private static List<Event> step(long at, int id, StepKind kind) {
         return List.of(
-                new StepStarted(at, id, 1, kind, "click", null), new StepEnded(at + 1, id, Outcome.PASSED, null, null));
+                StepStarted.of(at, id, kind, "click").in(1).build(),
+                StepEnded.of(at + 1, id, Outcome.PASSED).build());
     }
 }

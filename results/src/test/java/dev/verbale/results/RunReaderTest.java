@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.offset;
 import static org.assertj.core.api.Assertions.tuple;
 
-import dev.verbale.event.About;
 import dev.verbale.event.AboutStated;
 import dev.verbale.event.AttachmentPending;
 import dev.verbale.event.AttachmentStored;
@@ -18,15 +17,17 @@ import dev.verbale.event.FactStated;
 import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.LogWritten;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.StepBudgeted;
 import dev.verbale.event.StepEnded;
-import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.summary.Headline;
+import dev.verbale.vocabulary.About;
+import dev.verbale.vocabulary.AttachmentKind;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepKind;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
@@ -68,10 +69,15 @@ class RunReaderTest {
     void what_is_open_at_the_end_is_unfinished_and_lasted_until_the_last_word() throws Exception {
         Run read = SampleRun.in(root, "run")
                 .write(
-                        new ContainerStarted(1, 1, 0, "c", "Rota", "sample.Rota", null),
-                        new TestStarted(1_000, 2, 1, "k", "hangs", null, null, "main", List.of()),
-                        new StepStarted(2_000, 3, 2, StepKind.ACTION, "outer", null),
-                        new StepStarted(3_000, 4, 3, StepKind.ACTION, "inner", null),
+                        ContainerStarted.of(1, 1, "c", "Rota")
+                                .className("sample.Rota")
+                                .build(),
+                        TestStarted.of(1_000, 2, "k", "hangs")
+                                .in(1)
+                                .thread("main")
+                                .build(),
+                        StepStarted.of(2_000, 3, StepKind.ACTION, "outer").in(2).build(),
+                        StepStarted.of(3_000, 4, StepKind.ACTION, "inner").in(3).build(),
                         LogWritten.text(9_000, 4, "last word", null))
                 .read();
 
@@ -88,8 +94,13 @@ class RunReaderTest {
     void a_container_that_broke_is_found_with_what_it_cost() throws Exception {
         Run read = SampleRun.in(root, "run")
                 .write(
-                        new ContainerStarted(1, 1, 0, "c", "Greenhouse", "sample.G", null),
-                        new ContainerEnded(2, 1, Outcome.ERRORED, null, SampleRun.failure("E", "no glass"), 4))
+                        ContainerStarted.of(1, 1, "c", "Greenhouse")
+                                .className("sample.G")
+                                .build(),
+                        ContainerEnded.of(2, 1, Outcome.ERRORED)
+                                .failure(SampleRun.failure("E", "no glass"))
+                                .notRun(4)
+                                .build())
                 .read();
 
         assertThat(read.brokenContainers())
@@ -104,24 +115,22 @@ class RunReaderTest {
         SampleRun run = SampleRun.in(root, "run")
                 .write(
                         LogWritten.text(1, 77, "orphan", null),
-                        new StepEnded(2, 88, Outcome.PASSED, null, null),
-                        new TestEnded(2, 99, Outcome.PASSED, null, null),
-                        new AttachmentStored(
-                                3,
-                                0,
-                                "gone",
-                                AttachmentStored.ATTACHMENT,
-                                new StoredFile("tests/a/01-gone.txt", "text/plain", 5, null),
-                                0,
-                                0),
-                        new AttachmentStored(
-                                4,
-                                0,
-                                "foreign",
-                                AttachmentStored.ATTACHMENT,
-                                new StoredFile("../../../etc/hostname", "text/plain", 5, null),
-                                0,
-                                0),
+                        StepEnded.of(2, 88, Outcome.PASSED).build(),
+                        TestEnded.of(2, 99, Outcome.PASSED).build(),
+                        AttachmentStored.of(
+                                        3,
+                                        0,
+                                        "gone",
+                                        AttachmentKind.ATTACHMENT,
+                                        new StoredFile("tests/a/01-gone.txt", "text/plain", 5, null))
+                                .build(),
+                        AttachmentStored.of(
+                                        4,
+                                        0,
+                                        "foreign",
+                                        AttachmentKind.ATTACHMENT,
+                                        new StoredFile("../../../etc/hostname", "text/plain", 5, null))
+                                .build(),
                         new JournalEnded(5, 3, Map.of("log", 3L), 0));
         Files.writeString(
                 run.path().resolve("journals/worker-1.jsonl"),
@@ -169,24 +178,24 @@ class RunReaderTest {
     void what_is_said_about_a_test_and_its_steps_is_there() throws Exception {
         Run read = SampleRun.in(root, "run")
                 .write(
-                        new TestStarted(1, 1, 0, "k", "n", null, null, "main", List.of()),
+                        TestStarted.of(1, 1, "k", "n").thread("main").build(),
                         new AboutStated(2, 1, new About("about", null, "Ada", List.of(new About.Link("a", null)))),
                         new AboutStated(
                                 3, 1, new About(null, "grave", null, List.of(new About.Link("b", "https://b")))),
-                        new StepStarted(4, 2, 1, StepKind.ACTION, "slow", null),
+                        StepStarted.of(4, 2, StepKind.ACTION, "slow").in(1).build(),
                         new StepBudgeted(4, 2, 1_000),
-                        new StepEnded(5_004, 2, Outcome.PASSED, null, null),
+                        StepEnded.of(5_004, 2, Outcome.PASSED).build(),
                         new AttachmentPending(6_000, 1, 7, "kept", "attachment"),
                         new AttachmentPending(6_000, 1, 8, "forgotten", "attachment"),
-                        new TestEnded(7_000, 1, Outcome.PASSED, null, null),
-                        new AttachmentStored(
-                                9_000,
-                                1,
-                                "kept",
-                                "attachment",
-                                new StoredFile("run/01-kept.txt", "text/plain", 3, "ab"),
-                                7,
-                                0),
+                        TestEnded.of(7_000, 1, Outcome.PASSED).build(),
+                        AttachmentStored.of(
+                                        9_000,
+                                        1,
+                                        "kept",
+                                        "attachment",
+                                        new StoredFile("run/01-kept.txt", "text/plain", 3, "ab"))
+                                .pending(7)
+                                .build(),
                         new JournalEnded(10_000, 0, Map.of(), 21))
                 .read();
 
@@ -225,9 +234,7 @@ class RunReaderTest {
     @Test
     void what_a_later_version_wrote_is_shown_as_it_is_where_it_happened() throws Exception {
         SampleRun run = SampleRun.in(root, "run")
-                .write(
-                        new TestStarted(0, 1, 0, "k", "sows", null, null, "main", List.of()),
-                        LogWritten.text(1, 1, "before", null));
+                .write(TestStarted.of(0, 1, "k", "sows").thread("main").build(), LogWritten.text(1, 1, "before", null));
         Files.writeString(run.path().resolve("journals/worker-1.jsonl"), """
                 {"event":"wave-started","at":2,"id":7,"in":1,"mood":"calm"}
                 {"event":"log","at":3,"in":7,"text":"inside","mood":"a"}
@@ -340,14 +347,30 @@ class RunReaderTest {
         Failure failure = SampleRun.failure("E", "no glass");
         Run read = SampleRun.in(root, "run")
                 .write(
-                        new ContainerStarted(1, 1, 0, "c", "Greenhouse", "sample.G", null),
-                        new ContainerEnded(2, 1, Outcome.ERRORED, null, failure, 4),
-                        new ContainerStarted(3, 2, 0, "d", "Shed", "sample.S", null),
-                        new ContainerEnded(4, 2, Outcome.ERRORED, null, failure, 0),
-                        new ContainerStarted(5, 3, 0, "c", "Greenhouse", "sample.G", null),
-                        new ContainerEnded(6, 3, Outcome.ERRORED, null, failure, 3),
-                        new ContainerStarted(7, 4, 0, "d", "Shed", "sample.S", null),
-                        new ContainerEnded(8, 4, Outcome.PASSED, null, null, 0))
+                        ContainerStarted.of(1, 1, "c", "Greenhouse")
+                                .className("sample.G")
+                                .build(),
+                        ContainerEnded.of(2, 1, Outcome.ERRORED)
+                                .failure(failure)
+                                .notRun(4)
+                                .build(),
+                        ContainerStarted.of(3, 2, "d", "Shed")
+                                .className("sample.S")
+                                .build(),
+                        ContainerEnded.of(4, 2, Outcome.ERRORED)
+                                .failure(failure)
+                                .build(),
+                        ContainerStarted.of(5, 3, "c", "Greenhouse")
+                                .className("sample.G")
+                                .build(),
+                        ContainerEnded.of(6, 3, Outcome.ERRORED)
+                                .failure(failure)
+                                .notRun(3)
+                                .build(),
+                        ContainerStarted.of(7, 4, "d", "Shed")
+                                .className("sample.S")
+                                .build(),
+                        ContainerEnded.of(8, 4, Outcome.PASSED).build())
                 .read();
 
         assertThat(read.brokenContainers())
@@ -357,12 +380,14 @@ class RunReaderTest {
 
     @Test
     void steps_in_each_other_are_read_at_any_depth_and_folded_at_a_hundred() throws Exception {
-        SampleRun run =
-                SampleRun.in(root, "run").write(new TestStarted(0, 1, 0, "k", "deep", null, null, "main", List.of()));
+        SampleRun run = SampleRun.in(root, "run")
+                .write(TestStarted.of(0, 1, "k", "deep").thread("main").build());
         int deepest = 100_000;
-        for (int i = 0; i < deepest; i++) run.write(new StepStarted(i, i + 2, i + 1, StepKind.ACTION, "s" + i, null));
+        for (int i = 0; i < deepest; i++)
+            run.write(
+                    StepStarted.of(i, i + 2, StepKind.ACTION, "s" + i).in(i + 1).build());
         run.write(LogWritten.text(deepest, deepest + 1, "at the bottom", null));
-        run.write(new TestEnded(deepest + 1, 1, Outcome.PASSED, null, null));
+        run.write(TestEnded.of(deepest + 1, 1, Outcome.PASSED).build());
 
         TestResult read = run.read().tests().get(0);
 
@@ -397,15 +422,18 @@ class RunReaderTest {
 
     @Test
     void a_failure_that_is_referred_to_is_the_one_that_was_written_down() throws Exception {
-        Failure inner = new Failure(3, "E", "wind", "E: wind", null, null, List.of());
-        Failure all =
-                new Failure(4, "Many", "2", "Many", null, null, List.of(Failure.reference(3), Failure.reference(9)));
+        Failure inner = Failure.of("E", "E: wind").id(3).message("wind").build();
+        Failure all = Failure.of("Many", "Many")
+                .id(4)
+                .message("2")
+                .gathered(List.of(Failure.reference(3), Failure.reference(9)))
+                .build();
         Run read = SampleRun.in(root, "run")
                 .write(
-                        new TestStarted(1, 1, 0, "k", "n", null, null, "main", List.of()),
-                        new StepStarted(2, 2, 1, StepKind.ACTION, "s", null),
-                        new StepEnded(3, 2, Outcome.ERRORED, null, inner),
-                        new TestEnded(4, 1, Outcome.ERRORED, null, all))
+                        TestStarted.of(1, 1, "k", "n").thread("main").build(),
+                        StepStarted.of(2, 2, StepKind.ACTION, "s").in(1).build(),
+                        StepEnded.of(3, 2, Outcome.ERRORED).failure(inner).build(),
+                        TestEnded.of(4, 1, Outcome.ERRORED).failure(all).build())
                 .read();
 
         Failure failure = read.tests().get(0).failure();
@@ -425,8 +453,8 @@ class RunReaderTest {
                 .write(
                         new AboutStated(1, 1, new About("early", null, null, List.of())),
                         new AboutStated(1, 7, new About("nobody's", null, null, List.of())),
-                        new TestStarted(2, 1, 0, "k", "n", null, null, "main", List.of()),
-                        new TestEnded(3, 1, Outcome.PASSED, null, null))
+                        TestStarted.of(2, 1, "k", "n").thread("main").build(),
+                        TestEnded.of(3, 1, Outcome.PASSED).build())
                 .read();
 
         assertThat(read.tests().get(0).about().text()).isEqualTo("early");
@@ -440,13 +468,13 @@ class RunReaderTest {
     void where_a_test_stood_that_was_cut_off_between_two_steps_is_told_by_the_one_that_ended() throws Exception {
         Run read = SampleRun.in(root, "run")
                 .write(
-                        new TestStarted(1, 1, 0, "k", "cut", null, null, "main", List.of()),
-                        new StepStarted(2, 2, 1, StepKind.ACTION, "Open", null),
-                        new StepEnded(3, 2, Outcome.PASSED, null, null),
-                        new TestStarted(1, 3, 0, "l", "in", null, null, "main", List.of()),
-                        new StepStarted(2, 4, 3, StepKind.ACTION, "Swap", null),
-                        new StepStarted(3, 5, 4, StepKind.ACTION, "Choose", null),
-                        new StepEnded(4, 5, Outcome.PASSED, null, null))
+                        TestStarted.of(1, 1, "k", "cut").thread("main").build(),
+                        StepStarted.of(2, 2, StepKind.ACTION, "Open").in(1).build(),
+                        StepEnded.of(3, 2, Outcome.PASSED).build(),
+                        TestStarted.of(1, 3, "l", "in").thread("main").build(),
+                        StepStarted.of(2, 4, StepKind.ACTION, "Swap").in(3).build(),
+                        StepStarted.of(3, 5, StepKind.ACTION, "Choose").in(4).build(),
+                        StepEnded.of(4, 5, Outcome.PASSED).build())
                 .readOpen();
 
         assertThat(read.tests())
@@ -484,16 +512,15 @@ class RunReaderTest {
         SampleRun run = SampleRun.in(root, "run");
         for (int i = 0; i < 6; i++) run.test("t" + i % 4, Outcome.FAILED, SampleRun.failure("E", "rain \u2028"));
         run.write(
-                new TestStarted(1, 1, 0, "k", "n", null, null, "main", List.of("a")),
-                new StepStarted(2, 2, 1, StepKind.ACTION, "s", null),
-                new AttachmentStored(
-                        3,
-                        2,
-                        "p",
-                        AttachmentStored.SCREENSHOT,
-                        new StoredFile("tests/a/01-p.png", "image/png", 5, null),
-                        0,
-                        0),
+                TestStarted.of(1, 1, "k", "n").thread("main").tags(List.of("a")).build(),
+                StepStarted.of(2, 2, StepKind.ACTION, "s").in(1).build(),
+                AttachmentStored.of(
+                                3,
+                                2,
+                                "p",
+                                AttachmentKind.SCREENSHOT,
+                                new StoredFile("tests/a/01-p.png", "image/png", 5, null))
+                        .build(),
                 new DataNamed(4, 1, "plot", "12"),
                 new AboutStated(4, 1, new About("about", "grave", "Ada", List.of(new About.Link("a", "https://b")))));
         run.read();

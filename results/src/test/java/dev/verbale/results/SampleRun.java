@@ -4,7 +4,6 @@ import dev.verbale.event.Event;
 import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.JournalOpened;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.folder.RunDescription;
@@ -12,6 +11,7 @@ import dev.verbale.folder.RunFolder;
 import dev.verbale.journal.JournalFormat;
 import dev.verbale.journal.JournalWriter;
 import dev.verbale.json.TextFilter;
+import dev.verbale.vocabulary.Outcome;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -64,8 +64,12 @@ public final class SampleRun {
     public SampleRun test(String name, Outcome outcome, Failure failure) throws IOException {
         int id = ids++;
         return write(
-                new TestStarted(id * 1_000L, id, 0, "sample." + name + "()", name, "sample.T", name, "main", List.of()),
-                new TestEnded(id * 1_000L + 1_000, id, outcome, null, failure));
+                TestStarted.of(id * 1_000L, id, "sample." + name + "()", name)
+                        .className("sample.T")
+                        .methodName(name)
+                        .thread("main")
+                        .build(),
+                TestEnded.of(id * 1_000L + 1_000, id, outcome).failure(failure).build());
     }
 
     public static Failure failure(String type, String message, String... frames) {
@@ -73,7 +77,7 @@ public final class SampleRun {
                 + String.join(
                         "",
                         List.of(frames).stream().map(f -> "\tat " + f + "\n").toList());
-        return new Failure(type, message, stack, null, null, List.of());
+        return Failure.of(type, stack).message(message).build();
     }
 
     public Path path() {

@@ -1,7 +1,7 @@
 package dev.verbale.testing;
 
-import dev.verbale.event.StepKind;
 import dev.verbale.results.Entry;
+import dev.verbale.vocabulary.StepKind;
 import java.util.List;
 import java.util.stream.Stream;
 

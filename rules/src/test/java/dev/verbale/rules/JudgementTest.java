@@ -4,9 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.StepEnded;
-import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
@@ -15,6 +13,8 @@ import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Run;
 import dev.verbale.results.SampleRun;
 import dev.verbale.rules.Triage.Labelled;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepKind;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
@@ -62,20 +62,16 @@ class JudgementTest {
         Failure failure =
                 SampleRun.failure("dev.orto.ShedException", "the shed is locked", "dev.orto.Shed.open(Shed.java:3)");
         sample.write(
-                new TestStarted(
-                        1,
-                        1,
-                        0,
-                        "dev.orto.ShedTest.opens()",
-                        "opens",
-                        "dev.orto.ShedTest",
-                        "opens",
-                        "main",
-                        List.of("shed", "slow")),
+                TestStarted.of(1, 1, "dev.orto.ShedTest.opens()", "opens")
+                        .className("dev.orto.ShedTest")
+                        .methodName("opens")
+                        .thread("main")
+                        .tags(List.of("shed", "slow"))
+                        .build(),
                 new DataNamed(2, 1, "plot", "7"),
-                new StepStarted(3, 2, 1, StepKind.ACTION, "Turn the key", null),
-                new StepEnded(4, 2, Outcome.ERRORED, null, failure),
-                new TestEnded(5, 1, Outcome.ERRORED, null, failure));
+                StepStarted.of(3, 2, StepKind.ACTION, "Turn the key").in(1).build(),
+                StepEnded.of(4, 2, Outcome.ERRORED).failure(failure).build(),
+                TestEnded.of(5, 1, Outcome.ERRORED).failure(failure).build());
         Run run = sample.read();
 
         for (String matches : List.of(

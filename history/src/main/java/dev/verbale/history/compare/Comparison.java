@@ -1,10 +1,10 @@
 package dev.verbale.history.compare;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.history.History;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.ReasonDigest;
 import dev.verbale.history.digest.RunDigest.TestDigest;
+import dev.verbale.vocabulary.Outcome;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;

@@ -1,10 +1,10 @@
 package dev.verbale.history.compare;
 
-import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.results.Entry;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.reason.BrowserFindings;
+import dev.verbale.vocabulary.AttachmentKind;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -92,7 +92,7 @@ public record TestComparison(
         Path last = null;
         for (Entry entry : entries) {
             if (entry instanceof Entry.AttachmentEntry attached
-                    && attached.kind().equals(AttachmentStored.SCREENSHOT)
+                    && attached.kind().equals(AttachmentKind.SCREENSHOT)
                     && attached.file() != null) last = attached.file();
             Path inside = screenshot(Entry.inside(entry));
             if (inside != null) last = inside;

@@ -1,10 +1,10 @@
 package dev.verbale.history.compare;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.history.History;
 import dev.verbale.history.TestHistory;
 import dev.verbale.history.TestHistory.Appearance;
 import dev.verbale.history.digest.RunDigest.TestDigest;
+import dev.verbale.vocabulary.Outcome;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;

@@ -1,11 +1,11 @@
 package dev.verbale.history.digest;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.history.digest.RunDigest.ReasonDigest;
 import dev.verbale.history.digest.RunDigest.StepTime;
 import dev.verbale.history.digest.RunDigest.TestDigest;
 import dev.verbale.json.JsonIn;
 import dev.verbale.results.Problem;
+import dev.verbale.vocabulary.Outcome;
 import java.io.BufferedInputStream;
 import java.io.EOFException;
 import java.io.IOException;

@@ -1,11 +1,11 @@
 package dev.verbale.history.digest;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.reason.FailureReason;
+import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;

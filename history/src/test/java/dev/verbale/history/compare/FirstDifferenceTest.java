@@ -2,12 +2,13 @@ package dev.verbale.history.compare;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.event.About;
 import dev.verbale.event.ExchangeMade;
-import dev.verbale.event.Outcome;
-import dev.verbale.event.StepKind;
+import dev.verbale.event.LogWritten;
 import dev.verbale.results.Entry;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.About;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepKind;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
@@ -90,19 +91,11 @@ class FirstDifferenceTest {
         var content = new ExchangeMade.Body("application/json", 1, 1, body, false, null, List.of(), null);
         return new Entry.ExchangeEntry(
                 Instant.EPOCH,
-                new ExchangeMade(
-                        0,
-                        0,
-                        0,
-                        null,
-                        "c",
-                        null,
-                        new ExchangeMade.Request(method, url, List.of(), null),
-                        new ExchangeMade.Response(status, List.of(), content),
-                        ExchangeMade.Timing.UNKNOWN,
-                        null,
-                        null,
-                        Map.of()),
+                ExchangeMade.of(0, new ExchangeMade.Request(method, url, List.of(), null))
+                        .client("c")
+                        .response(new ExchangeMade.Response(status, List.of(), content))
+                        .timing(ExchangeMade.Timing.UNKNOWN)
+                        .build(),
                 Map.of());
     }
 
@@ -153,25 +146,17 @@ class FirstDifferenceTest {
     }
 
     private static Entry line(String text) {
-        return new Entry.LogEntry(Instant.EPOCH, null, null, text, null, Map.of(), null);
+        return new Entry.LogEntry(Instant.EPOCH, LogWritten.of(0, 0, text).build());
     }
 
     private static Entry exchange(String method, String url, int status) {
         return new Entry.ExchangeEntry(
                 Instant.EPOCH,
-                new ExchangeMade(
-                        0,
-                        0,
-                        0,
-                        null,
-                        "client",
-                        null,
-                        new ExchangeMade.Request(method, url, List.of(), null),
-                        new ExchangeMade.Response(status, List.of(), null),
-                        ExchangeMade.Timing.UNKNOWN,
-                        null,
-                        null,
-                        Map.of()),
+                ExchangeMade.of(0, new ExchangeMade.Request(method, url, List.of(), null))
+                        .client("client")
+                        .response(new ExchangeMade.Response(status, List.of(), null))
+                        .timing(ExchangeMade.Timing.UNKNOWN)
+                        .build(),
                 Map.of());
     }
 }

@@ -4,9 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatCode;
 
 import dev.verbale.event.LogWritten;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.StepEnded;
-import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
@@ -14,6 +12,8 @@ import dev.verbale.history.digest.RunDigest.StepTime;
 import dev.verbale.history.digest.RunDigest.TestDigest;
 import dev.verbale.results.Problem;
 import dev.verbale.results.SampleRun;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepKind;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
@@ -43,15 +43,21 @@ class DigestTest {
     @BeforeEach
     void write() throws Exception {
         SampleRun run = SampleRun.in(folder, "2026-11-24_103107_k3f9");
-        run.write(new TestStarted(
-                1_000, 1, 0, "dev.orto.RotaTest.swaps()", "swaps “two” days", null, null, "main", List.of()));
-        run.write(new StepStarted(2_000, 2, 1, StepKind.ACTION, "Open the rota", null));
-        run.write(new StepEnded(52_000, 2, Outcome.PASSED, null, null));
-        run.write(new LogWritten(53_000, 1, "info", "orto", "swapped", null, Map.of(), null));
-        run.write(new TestEnded(61_000, 1, Outcome.ERRORED, null, SampleRun.failure("E", "no rota")));
-        run.write(new TestStarted(
-                70_000, 3, 0, "dev.orto.RotaTest.swaps()", "swaps “two” days", null, null, "main", List.of()));
-        run.write(new TestEnded(95_000, 3, Outcome.PASSED, null, null));
+        run.write(TestStarted.of(1_000, 1, "dev.orto.RotaTest.swaps()", "swaps “two” days")
+                .thread("main")
+                .build());
+        run.write(
+                StepStarted.of(2_000, 2, StepKind.ACTION, "Open the rota").in(1).build());
+        run.write(StepEnded.of(52_000, 2, Outcome.PASSED).build());
+        run.write(
+                LogWritten.of(53_000, 1, "swapped").level("info").logger("orto").build());
+        run.write(TestEnded.of(61_000, 1, Outcome.ERRORED)
+                .failure(SampleRun.failure("E", "no rota"))
+                .build());
+        run.write(TestStarted.of(70_000, 3, "dev.orto.RotaTest.swaps()", "swaps “two” days")
+                .thread("main")
+                .build());
+        run.write(TestEnded.of(95_000, 3, Outcome.PASSED).build());
         run.test("fails", Outcome.FAILED, SampleRun.failure("E", "the shed is locked"));
         digest = RunDigest.of(run.read());
         file = folder.resolve("run.digest.jsonl.gz");

@@ -7,9 +7,7 @@ import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.Event;
 import dev.verbale.event.Failure;
 import dev.verbale.event.LogWritten;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.StepEnded;
-import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
@@ -17,10 +15,12 @@ import dev.verbale.results.Run;
 import dev.verbale.results.SampleRun;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.reason.FailureReason;
+import dev.verbale.vocabulary.AttachmentKind;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepKind;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
 import java.util.Random;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.BeforeEach;
@@ -30,14 +30,12 @@ import org.junit.jupiter.api.io.TempDir;
 /** A failure as text. */
 class FailureBriefTest {
 
-    private static final Failure NO_BUTTON = new Failure(
-            "org.openqa.selenium.NoSuchElementException",
-            "no such element: Unable to locate element: {\"method\":\"css selector\",\"selector\":\"#lend\"}",
-            "org.openqa.selenium.NoSuchElementException: no such element\n\tat java.base/java.lang.reflect.Method.invoke(Method.java:569)\n"
-                    + "\tat dev.orto.pages.SeedsPage.borrow(SeedsPage.java:31)\n\tat dev.orto.SeedsPageTest.borrows(SeedsPageTest.java:20)",
-            null,
-            null,
-            List.of());
+    private static final Failure NO_BUTTON = Failure.of(
+                    "org.openqa.selenium.NoSuchElementException",
+                    "org.openqa.selenium.NoSuchElementException: no such element\n\tat java.base/java.lang.reflect.Method.invoke(Method.java:569)\n"
+                            + "\tat dev.orto.pages.SeedsPage.borrow(SeedsPage.java:31)\n\tat dev.orto.SeedsPageTest.borrows(SeedsPageTest.java:20)")
+            .message("no such element: Unable to locate element: {\"method\":\"css selector\",\"selector\":\"#lend\"}")
+            .build();
 
     @TempDir
     Path root;
@@ -54,30 +52,34 @@ class FailureBriefTest {
                 sample.path().resolve("console.json"),
                 "[{\"at\":1,\"level\":\"error\",\"text\":\"Uncaught TypeError: lend is not a function\"}]");
         sample.write(
-                new TestStarted(
-                        0,
-                        1,
-                        0,
-                        "dev.orto.SeedsPageTest.borrows()",
-                        "a neighbour borrows\n## basil",
-                        "dev.orto.SeedsPageTest",
-                        "borrows",
-                        "main",
-                        List.of("seeds")),
-                new StepStarted(1_000, 2, 1, StepKind.ACTION, "Open the library", null),
-                new StepEnded(2_000, 2, Outcome.PASSED, null, null),
-                new StepStarted(2_500_000, 3, 1, StepKind.ACTION, "Elsa borrows Basil", null),
-                new LogWritten(2_600_000, 3, "warn", "orto", "the shelf is dark", null, Map.of(), null),
-                new StepEnded(2_700_000, 3, Outcome.ERRORED, null, NO_BUTTON),
-                stored(2_800_000, "page.html", AttachmentStored.PAGE_SOURCE, "text/html"),
-                stored(2_800_001, "console.json", AttachmentStored.CONSOLE, "application/json"),
-                new TestEnded(3_000_000, 1, Outcome.ERRORED, null, NO_BUTTON));
+                TestStarted.of(0, 1, "dev.orto.SeedsPageTest.borrows()", "a neighbour borrows\n## basil")
+                        .className("dev.orto.SeedsPageTest")
+                        .methodName("borrows")
+                        .thread("main")
+                        .tags(List.of("seeds"))
+                        .build(),
+                StepStarted.of(1_000, 2, StepKind.ACTION, "Open the library")
+                        .in(1)
+                        .build(),
+                StepEnded.of(2_000, 2, Outcome.PASSED).build(),
+                StepStarted.of(2_500_000, 3, StepKind.ACTION, "Elsa borrows Basil")
+                        .in(1)
+                        .build(),
+                LogWritten.of(2_600_000, 3, "the shelf is dark")
+                        .level("warn")
+                        .logger("orto")
+                        .build(),
+                StepEnded.of(2_700_000, 3, Outcome.ERRORED).failure(NO_BUTTON).build(),
+                stored(2_800_000, "page.html", AttachmentKind.PAGE_SOURCE, "text/html"),
+                stored(2_800_001, "console.json", AttachmentKind.CONSOLE, "application/json"),
+                TestEnded.of(3_000_000, 1, Outcome.ERRORED).failure(NO_BUTTON).build());
         sample.test("passes", Outcome.PASSED, null);
         run = sample.read();
     }
 
     private static AttachmentStored stored(long at, String file, String kind, String type) {
-        return new AttachmentStored(at, 1, file, kind, new AttachmentStored.StoredFile(file, type, 1, null), 0, 0);
+        return AttachmentStored.of(at, 1, file, kind, new AttachmentStored.StoredFile(file, type, 1, null))
+                .build();
     }
 
     private static @Nullable FailureReason reason(Run run, TestResult test) {
@@ -170,11 +172,24 @@ class FailureBriefTest {
             String name = pieces[random.nextInt(pieces.length)] + pieces[random.nextInt(pieces.length)];
             String text = pieces[random.nextInt(pieces.length)] + "x" + pieces[random.nextInt(pieces.length)];
             sample.write(
-                    new TestStarted(0, 1, 0, "k" + name, name, null, null, name, List.of(name)),
-                    new StepStarted(1, 2, 1, StepKind.ACTION, text, name),
-                    new LogWritten(2, 2, name, null, text, null, Map.of(), null),
-                    new StepEnded(3, 2, Outcome.FAILED, name, null),
-                    new TestEnded(4, 1, Outcome.FAILED, text, new Failure("E", "m", text, text, name, List.of())));
+                    TestStarted.of(0, 1, "k" + name, name)
+                            .thread(name)
+                            .tags(List.of(name))
+                            .build(),
+                    StepStarted.of(1, 2, StepKind.ACTION, text)
+                            .in(1)
+                            .thread(name)
+                            .build(),
+                    LogWritten.of(2, 2, text).level(name).build(),
+                    StepEnded.of(3, 2, Outcome.FAILED).reason(name).build(),
+                    TestEnded.of(4, 1, Outcome.FAILED)
+                            .reason(text)
+                            .failure(Failure.of("E", text)
+                                    .message("m")
+                                    .expected(text)
+                                    .actual(name)
+                                    .build())
+                            .build());
             Run read = sample.read();
             for (TestResult test : read.tests()) {
                 assertThat(FailureBrief.of(read, test, reason(read, test), BriefOptions.longest(500))
@@ -207,8 +222,12 @@ class FailureBriefTest {
     private static List<Event> failing(int id, String name) {
         String key = "dev.orto.RotaTest." + name + "()";
         return List.of(
-                new TestStarted(id, id, 0, key, name, "dev.orto.RotaTest", name, "main", List.of()),
-                new TestEnded(id + 1_000, id, Outcome.ERRORED, null, NO_BUTTON));
+                TestStarted.of(id, id, key, name)
+                        .className("dev.orto.RotaTest")
+                        .methodName(name)
+                        .thread("main")
+                        .build(),
+                TestEnded.of(id + 1_000, id, Outcome.ERRORED).failure(NO_BUTTON).build());
     }
 
     private static List<String> others(Run run, String name) {

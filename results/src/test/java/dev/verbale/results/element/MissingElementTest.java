@@ -3,17 +3,17 @@ package dev.verbale.results.element;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.event.AttachmentStored;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.StepEnded;
-import dev.verbale.event.StepKind;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.results.SampleRun;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.AttachmentKind;
+import dev.verbale.vocabulary.Outcome;
+import dev.verbale.vocabulary.StepKind;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -73,17 +73,19 @@ class MissingElementTest {
         Files.writeString(run.path().resolve("first.html"), "<button id='lendIt'>Lend</button>");
         Files.writeString(run.path().resolve("last.html"), SOURCE);
         run.write(
-                new TestStarted(10, 1, 0, "k", "borrows", "T", "borrows", "main", List.of()),
+                TestStarted.of(10, 1, "k", "borrows")
+                        .className("T")
+                        .methodName("borrows")
+                        .thread("main")
+                        .build(),
                 source(11, "first.html"),
                 source(12, "last.html"),
-                new TestEnded(
-                        20,
-                        1,
-                        Outcome.ERRORED,
-                        null,
-                        SampleRun.failure(
-                                "org.openqa.selenium.NoSuchElementException",
-                                "no such element: Unable to locate element: {\"method\":\"css selector\",\"selector\":\"#lend\"}")));
+                TestEnded.of(20, 1, Outcome.ERRORED)
+                        .failure(
+                                SampleRun.failure(
+                                        "org.openqa.selenium.NoSuchElementException",
+                                        "no such element: Unable to locate element: {\"method\":\"css selector\",\"selector\":\"#lend\"}"))
+                        .build());
 
         MissingElement missing = MissingElement.of(run.read().tests().get(0));
 
@@ -99,26 +101,38 @@ class MissingElementTest {
                 run.path().resolve("page.html"),
                 "<button id='lend-now'>Look around</button><button id='x7'>Take home</button><button id='lends'>Lend</button>");
         run.write(
-                new TestStarted(10, 1, 0, "k", "borrows", "T", "borrows", "main", List.of()),
+                TestStarted.of(10, 1, "k", "borrows")
+                        .className("T")
+                        .methodName("borrows")
+                        .thread("main")
+                        .build(),
                 source(11, "page.html"),
-                new TestEnded(
-                        20,
-                        1,
-                        Outcome.ERRORED,
-                        null,
-                        SampleRun.failure(
-                                "org.openqa.selenium.NoSuchElementException",
-                                "no such element: Unable to locate element: {\"method\":\"css selector\",\"selector\":\"#lend\"}")));
+                TestEnded.of(20, 1, Outcome.ERRORED)
+                        .failure(
+                                SampleRun.failure(
+                                        "org.openqa.selenium.NoSuchElementException",
+                                        "no such element: Unable to locate element: {\"method\":\"css selector\",\"selector\":\"#lend\"}"))
+                        .build());
         SampleRun good = SampleRun.in(root, "good")
                 .write(
-                        new TestStarted(10, 1, 0, "k", "borrows", "T", "borrows", "main", List.of()),
-                        new StepStarted(11, 2, 1, StepKind.ACTION, "fill in *nothing* [#lend]", null),
-                        new StepStarted(12, 3, 2, StepKind.BROWSER, "click *Take home* [#lend]", null),
-                        new StepEnded(13, 3, Outcome.PASSED, null, null),
-                        new StepStarted(14, 4, 2, StepKind.BROWSER, "click *Look around* [#other]", null),
-                        new StepEnded(15, 4, Outcome.PASSED, null, null),
-                        new StepEnded(16, 2, Outcome.PASSED, null, null),
-                        new TestEnded(20, 1, Outcome.PASSED, null, null));
+                        TestStarted.of(10, 1, "k", "borrows")
+                                .className("T")
+                                .methodName("borrows")
+                                .thread("main")
+                                .build(),
+                        StepStarted.of(11, 2, StepKind.ACTION, "fill in *nothing* [#lend]")
+                                .in(1)
+                                .build(),
+                        StepStarted.of(12, 3, StepKind.BROWSER, "click *Take home* [#lend]")
+                                .in(2)
+                                .build(),
+                        StepEnded.of(13, 3, Outcome.PASSED).build(),
+                        StepStarted.of(14, 4, StepKind.BROWSER, "click *Look around* [#other]")
+                                .in(2)
+                                .build(),
+                        StepEnded.of(15, 4, Outcome.PASSED).build(),
+                        StepEnded.of(16, 2, Outcome.PASSED).build(),
+                        TestEnded.of(20, 1, Outcome.PASSED).build());
 
         TestResult failed = run.read().tests().get(0);
         assertThat(MissingElement.of(failed, good.read().tests().get(0))
@@ -145,6 +159,7 @@ class MissingElementTest {
 
     private static AttachmentStored source(long at, String file) {
         var stored = new AttachmentStored.StoredFile(file, "text/html", 1, null);
-        return new AttachmentStored(at, 1, "page source", AttachmentStored.PAGE_SOURCE, stored, 0, 0);
+        return AttachmentStored.of(at, 1, "page source", AttachmentKind.PAGE_SOURCE, stored)
+                .build();
     }
 }

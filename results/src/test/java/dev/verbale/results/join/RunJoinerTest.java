@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.FactStated;
 import dev.verbale.event.JournalEnded;
-import dev.verbale.event.Outcome;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Problem;
 import dev.verbale.results.ResultsFormatException;
@@ -15,6 +14,7 @@ import dev.verbale.results.RunReader;
 import dev.verbale.results.SampleRun;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.Worker;
+import dev.verbale.vocabulary.Outcome;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -62,7 +62,7 @@ class RunJoinerTest {
         Files.createDirectories(path.resolve("run"));
         Files.writeString(path.resolve("run/01-shot.txt"), "of " + name);
         var stored = new AttachmentStored.StoredFile("run/01-shot.txt", "text/plain", 9, null);
-        run.write(new AttachmentStored(900_000, 0, "shot", "attachment", stored, 0, 0));
+        run.write(AttachmentStored.of(900_000, 0, "shot", "attachment", stored).build());
         run.write(new JournalEnded(0, 0, Map.of(), 0));
         return path;
     }

@@ -4,19 +4,18 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.JournalEnded;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.TestStarted;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.results.SampleRun;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.progress.RunProgress.Expectation;
 import dev.verbale.results.reason.FailureReason;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Duration;
-import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -27,7 +26,11 @@ class RunProgressTest {
     Path root;
 
     private static TestStarted begun(int id, String name) {
-        return new TestStarted(id * 1_000L, id, 0, "k." + name, name, "s.T", name, "main", List.of());
+        return TestStarted.of(id * 1_000L, id, "k." + name, name)
+                .className("s.T")
+                .methodName(name)
+                .thread("main")
+                .build();
     }
 
     private static RunProgress progress(SampleRun sample) throws Exception {
@@ -59,7 +62,11 @@ class RunProgressTest {
     @Test
     void a_class_whose_tests_are_running_is_not_broken_and_a_line_that_is_being_written_is_not_torn() throws Exception {
         SampleRun sample = SampleRun.in(root, "run")
-                .write(new ContainerStarted(1, 3, 0, "k", "RotaTest", "s.RotaTest", null), begun(4, "waters"));
+                .write(
+                        ContainerStarted.of(1, 3, "k", "RotaTest")
+                                .className("s.RotaTest")
+                                .build(),
+                        begun(4, "waters"));
         Path journal = new RunFolder(sample.path()).journal("worker-1");
         Files.write(journal, "{\"e\":\"lo".getBytes(StandardCharsets.UTF_8), StandardOpenOption.APPEND);
 

@@ -9,11 +9,11 @@ import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Failure;
 import dev.verbale.event.LogWritten;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.results.SampleRun;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -103,7 +103,9 @@ class FailureReasonTest {
         int wanted = begins("wanted");
         run.write(
                 exchange(wanted, 1, "http://localhost/api/shed", 503, "{}"),
-                new CheckMade(wanted * 100L + 3, wanted, "status is 503", Outcome.PASSED, null, 1));
+                CheckMade.of(wanted * 100L + 3, wanted, "status is 503", Outcome.PASSED)
+                        .exchange(1)
+                        .build());
         ends(wanted, Outcome.FAILED, SampleRun.failure("E", "the lamp is off"));
         int repaired = begins("repaired");
         run.write(
@@ -142,7 +144,10 @@ class FailureReasonTest {
     @Test
     void the_last_error_that_a_logger_wrote_explains_what_a_test_threw() throws Exception {
         int id = begins("a");
-        run.write(new LogWritten(id * 100L + 1, id, "error", "orto", "compost is on fire", null, Map.of(), null));
+        run.write(LogWritten.of(id * 100L + 1, id, "compost is on fire")
+                .level("error")
+                .logger("orto")
+                .build());
         ends(id, Outcome.ERRORED, SampleRun.failure("E", "no steam"));
 
         assertThat(FailureReason.of(run.read()).get(0).evidence()).isEqualTo("compost is on fire");
@@ -154,16 +159,20 @@ class FailureReasonTest {
         int id = begins("a");
         ends(id, Outcome.ERRORED, refused);
         run.write(
-                new ContainerStarted(1_000, 900, 0, "dev.orto.ShedTest", "Shed", "dev.orto.ShedTest", null),
-                new ContainerEnded(1_010, 900, Outcome.ERRORED, null, refused, 3),
-                new ContainerStarted(1_020, 901, 0, "dev.orto.GateTest", "Gate", "dev.orto.GateTest", null),
-                new ContainerEnded(
-                        1_030,
-                        901,
-                        Outcome.ERRORED,
-                        null,
-                        SampleRun.failure("E", "no key", "dev.orto.GateTest.up(G.java:3)"),
-                        2));
+                ContainerStarted.of(1_000, 900, "dev.orto.ShedTest", "Shed")
+                        .className("dev.orto.ShedTest")
+                        .build(),
+                ContainerEnded.of(1_010, 900, Outcome.ERRORED)
+                        .failure(refused)
+                        .notRun(3)
+                        .build(),
+                ContainerStarted.of(1_020, 901, "dev.orto.GateTest", "Gate")
+                        .className("dev.orto.GateTest")
+                        .build(),
+                ContainerEnded.of(1_030, 901, Outcome.ERRORED)
+                        .failure(SampleRun.failure("E", "no key", "dev.orto.GateTest.up(G.java:3)"))
+                        .notRun(2)
+                        .build());
 
         assertThat(FailureReason.of(run.read()))
                 .extracting(reason -> reason.title() + ": " + reason.tests().size() + ", "
@@ -186,13 +195,16 @@ class FailureReasonTest {
 
     private int begins(String name) throws Exception {
         int id = ++ids;
-        run.write(new TestStarted(
-                id * 100L, id, 0, "dev.orto.T." + name, name, "dev.orto.T", "tests", "main", List.of()));
+        run.write(TestStarted.of(id * 100L, id, "dev.orto.T." + name, name)
+                .className("dev.orto.T")
+                .methodName("tests")
+                .thread("main")
+                .build());
         return id;
     }
 
     private void ends(int id, Outcome outcome, Failure failure) throws Exception {
-        run.write(new TestEnded(id * 100L + 50, id, outcome, null, failure));
+        run.write(TestEnded.of(id * 100L + 50, id, outcome).failure(failure).build());
     }
 
     private void attach(int in, String kind, String json) throws Exception {
@@ -200,26 +212,20 @@ class FailureReasonTest {
         Files.createDirectories(run.path().resolve("tests"));
         Files.writeString(run.path().resolve(file), json);
         var stored = new AttachmentStored.StoredFile(file, "application/json", json.length(), null);
-        run.write(new AttachmentStored(in * 100L + 5, in, kind, kind, stored, 0, 0));
+        run.write(AttachmentStored.of(in * 100L + 5, in, kind, kind, stored).build());
     }
 
     private static ExchangeMade exchange(int in, int id, String url, int status, String body) {
-        return new ExchangeMade(
-                in * 100L + 1,
-                id,
-                in,
-                null,
-                "client",
-                null,
-                new ExchangeMade.Request("POST", url, List.of(), null),
-                new ExchangeMade.Response(
+        return ExchangeMade.of(in * 100L + 1, new ExchangeMade.Request("POST", url, List.of(), null))
+                .id(id)
+                .in(in)
+                .client("client")
+                .response(new ExchangeMade.Response(
                         status,
                         List.of(),
                         new ExchangeMade.Body(
-                                "application/json", body.length(), body.length(), body, false, null, List.of(), null)),
-                new ExchangeMade.Timing(1L, Map.of()),
-                null,
-                null,
-                Map.of());
+                                "application/json", body.length(), body.length(), body, false, null, List.of(), null)))
+                .timing(new ExchangeMade.Timing(1L, Map.of()))
+                .build();
     }
 }

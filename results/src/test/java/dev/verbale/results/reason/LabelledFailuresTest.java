@@ -3,12 +3,12 @@ package dev.verbale.results.reason;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.event.Failure;
-import dev.verbale.event.Outcome;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.json.JsonIn;
 import dev.verbale.results.SampleRun;
 import dev.verbale.results.TestResult;
+import dev.verbale.vocabulary.Outcome;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -45,20 +45,19 @@ class LabelledFailuresTest {
         for (Map<String, String> failure : failures) {
             String key = failure.get("label") + "." + ++id;
             run.write(
-                    new TestStarted(
-                            id * 10L, id, 0, key, key, failure.get("class"), failure.get("method"), "main", List.of()),
-                    new TestEnded(
-                            id * 10L + 5,
-                            id,
-                            failure.get("outcome").equals("failed") ? Outcome.FAILED : Outcome.ERRORED,
-                            null,
-                            new Failure(
-                                    failure.get("type"),
-                                    failure.get("message"),
-                                    failure.get("stack"),
-                                    null,
-                                    null,
-                                    List.of())));
+                    TestStarted.of(id * 10L, id, key, key)
+                            .className(failure.get("class"))
+                            .methodName(failure.get("method"))
+                            .thread("main")
+                            .build(),
+                    TestEnded.of(
+                                    id * 10L + 5,
+                                    id,
+                                    failure.get("outcome").equals("failed") ? Outcome.FAILED : Outcome.ERRORED)
+                            .failure(Failure.of(failure.get("type"), failure.get("stack"))
+                                    .message(failure.get("message"))
+                                    .build())
+                            .build());
         }
 
         List<FailureReason> reasons = FailureReason.of(run.read());

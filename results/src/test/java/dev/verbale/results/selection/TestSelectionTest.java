@@ -2,10 +2,10 @@ package dev.verbale.results.selection;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.event.Outcome;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.results.SampleRun;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
@@ -39,8 +39,13 @@ class TestSelectionTest {
     private static void add(SampleRun run, int id, String key, String type, String method, String source)
             throws Exception {
         run.write(
-                new TestStarted(id * 10L, id, 0, key, key, type, method, "main", List.of(), source),
-                new TestEnded(id * 10L + 1, id, Outcome.PASSED, null, null));
+                TestStarted.of(id * 10L, id, key, key)
+                        .className(type)
+                        .methodName(method)
+                        .thread("main")
+                        .source(source)
+                        .build(),
+                TestEnded.of(id * 10L + 1, id, Outcome.PASSED).build());
     }
 
     @Test

@@ -3,9 +3,9 @@ package dev.verbale.results.sweep;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.event.FactStated;
-import dev.verbale.event.Outcome;
 import dev.verbale.results.SampleRun;
 import dev.verbale.results.sweep.RunSweeper.Judged;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.Path;
