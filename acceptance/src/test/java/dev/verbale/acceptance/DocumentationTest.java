@@ -25,6 +25,7 @@ class DocumentationTest {
             "docs/format.md",
             "docs/performance.md",
             "docs/security.md",
+            "docs/reading-the-code.md",
             "docs/testng.md",
             "docs/cucumber.md",
             "docs/junit4.md",
