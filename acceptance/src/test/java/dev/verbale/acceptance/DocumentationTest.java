@@ -69,11 +69,11 @@ class DocumentationTest {
                 "-d",
                 folder.resolve("compiled").toString()));
         arguments.addAll(sources);
-        var said = new ByteArrayOutputStream();
+        var messages = new ByteArrayOutputStream();
 
-        int result = ToolProvider.getSystemJavaCompiler().run(null, said, said, arguments.toArray(String[]::new));
+        int result = ToolProvider.getSystemJavaCompiler().run(null, messages, messages, arguments.toArray(String[]::new));
 
-        assertThat(result).as(said.toString(StandardCharsets.UTF_8)).isZero();
+        assertThat(result).as(messages.toString(StandardCharsets.UTF_8)).isZero();
     }
 
     /** The examples are run by a test of their own. */
