@@ -71,7 +71,8 @@ class DocumentationTest {
         arguments.addAll(sources);
         var messages = new ByteArrayOutputStream();
 
-        int result = ToolProvider.getSystemJavaCompiler().run(null, messages, messages, arguments.toArray(String[]::new));
+        int result =
+                ToolProvider.getSystemJavaCompiler().run(null, messages, messages, arguments.toArray(String[]::new));
 
         assertThat(result).as(messages.toString(StandardCharsets.UTF_8)).isZero();
     }
