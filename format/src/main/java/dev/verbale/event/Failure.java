@@ -29,20 +29,9 @@ public record Failure(
         gathered = List.copyOf(gathered);
     }
 
-    /** One that nothing refers to. */
-    public Failure(
-            String type,
-            @Nullable String message,
-            String stack,
-            @Nullable String expected,
-            @Nullable String actual,
-            List<Failure> gathered) {
-        this(0, type, message, stack, expected, actual, gathered);
-    }
-
     /** The failure that an earlier event of the journal wrote down under {@code id}. */
     public static Failure reference(int id) {
-        return new Failure(id, "", null, "", null, null, List.of());
+        return of("", "").id(id).build();
     }
 
     /** Whether it only says which one it is. */

@@ -21,11 +21,6 @@ public record StepStarted(
         @Nullable String thread,
         @Nullable StepArgument argument) implements Event.Begins {
 
-    /** One with nothing below it. */
-    public StepStarted(long at, int id, int in, StepKind kind, String name, @Nullable String thread) {
-        this(at, id, in, kind, name, thread, null);
-    }
-
     /** A step of which nothing else is known as yet. */
     public static Builder of(long at, int id, StepKind kind, String name) {
         return new Builder(at, id, kind, name);

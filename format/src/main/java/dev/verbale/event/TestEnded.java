@@ -24,11 +24,6 @@ public record TestEnded(
         blockedBy = List.copyOf(blockedBy);
     }
 
-    /** One that nothing blocked. */
-    public TestEnded(long at, int id, Outcome outcome, @Nullable String reason, @Nullable Failure failure) {
-        this(at, id, outcome, reason, failure, List.of());
-    }
-
     /** An end of which nothing else is known as yet. */
     public static Builder of(long at, int id, Outcome outcome) {
         return new Builder(at, id, outcome);

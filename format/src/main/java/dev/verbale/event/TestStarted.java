@@ -33,20 +33,6 @@ public record TestStarted(
         tags = List.copyOf(tags);
     }
 
-    /** One whose class says where it is written. */
-    public TestStarted(
-            long at,
-            int id,
-            int in,
-            String key,
-            String name,
-            @Nullable String className,
-            @Nullable String methodName,
-            String thread,
-            List<String> tags) {
-        this(at, id, in, key, name, className, methodName, thread, tags, null);
-    }
-
     /** The same beginning, now that more is known of which test it is. */
     public TestStarted as(String itsKey, String itsName) {
         return new TestStarted(at, id, in, itsKey, itsName, className, methodName, thread, tags, source);

@@ -9,14 +9,13 @@ final class FailureCodec extends ObjectCodec<Failure> {
     static final FailureCodec CODEC = new FailureCodec();
 
     /** One that others refer to, with all its fields. */
-    static final Failure SAMPLE = new Failure(
-            7,
-            "org.opentest4j.MultipleFailuresError",
-            "two",
-            "at a",
-            "Ada",
-            "Dario",
-            List.of(new Failure("java.lang.AssertionError", null, "at b", null, null, List.of())));
+    static final Failure SAMPLE = Failure.of("org.opentest4j.MultipleFailuresError", "at a")
+            .id(7)
+            .message("two")
+            .expected("Ada")
+            .actual("Dario")
+            .gathered(List.of(Failure.of("java.lang.AssertionError", "at b").build()))
+            .build();
 
     private static final int GATHERED_DEPTH = 3;
 

@@ -52,7 +52,7 @@ final class StepStartedCodec extends EventCodec<StepStarted> {
     public List<StepStarted> samples() {
         return List.of(
                 new StepStarted(6, 3, 2, StepKind.SET_UP, "open", "pool-1", StepArgumentCodec.SAMPLE),
-                new StepStarted(6, 3, 0, StepKind.ACTION, "open", null));
+                StepStarted.of(6, 3, StepKind.ACTION, "open").build());
     }
 
     private static StepKind kindOf(@Nullable String word) {

@@ -46,6 +46,6 @@ final class TestEndedCodec extends EventCodec<TestEnded> {
     public List<TestEnded> samples() {
         return List.of(
                 new TestEnded(8, 2, Outcome.FAILED, "why", FailureCodec.SAMPLE, List.of("k#1")),
-                new TestEnded(8, 2, Outcome.SKIPPED, "next season", null));
+                TestEnded.of(8, 2, Outcome.SKIPPED).reason("next season").build());
     }
 }

@@ -62,6 +62,6 @@ final class TestStartedCodec extends EventCodec<TestStarted> {
                         "main",
                         List.of("api", "smoke"),
                         "rota.feature:12"),
-                new TestStarted(5, 2, 0, "k", "n", null, null, "main", List.of()));
+                TestStarted.of(5, 2, "k", "n").thread("main").build());
     }
 }
