@@ -42,40 +42,56 @@ public record BrowserFindings(List<String> scriptErrors, List<Request> failed, S
      */
     public record Request(String method, String url, int status) {}
 
-    /** Of the lists that were attached among {@code entries}, and in their steps. */
+    /** Of a test without a browser. */
+    static final BrowserFindings NONE = new BrowserFindings(List.of(), List.of(), Set.of());
+
+    public BrowserFindings {
+        scriptErrors = List.copyOf(scriptErrors);
+        failed = List.copyOf(failed);
+        writes = Set.copyOf(writes);
+    }
+
+    /** Of the lists that were attached among {@code entries}, and in their steps. Reads their files. */
     public static BrowserFindings in(List<Entry> entries) {
-        var findings = new BrowserFindings(new ArrayList<>(), new ArrayList<>(), new HashSet<>());
-        findings.gather(entries);
-        return findings;
+        var gathered = new Gathered();
+        gathered.gather(entries);
+        return new BrowserFindings(gathered.scriptErrors, gathered.failed, gathered.writes);
     }
 
-    private void gather(List<Entry> entries) {
-        for (Entry entry : entries) {
-            if (entry instanceof Entry.AttachmentEntry attachment && attachment.file() != null) {
-                if (attachment.kind().equals(AttachmentKind.CONSOLE)) console(attachment.file());
-                if (attachment.kind().equals(AttachmentKind.NETWORK)) network(attachment.file());
-            } else gather(Entry.inside(entry));
+    /** What is found until now. */
+    private static final class Gathered {
+        private final List<String> scriptErrors = new ArrayList<>();
+        private final List<Request> failed = new ArrayList<>();
+        private final Set<String> writes = new HashSet<>();
+
+        private void gather(List<Entry> entries) {
+            for (Entry entry : entries) {
+                if (entry instanceof Entry.AttachmentEntry attachment && attachment.file() != null) {
+                    if (attachment.kind().equals(AttachmentKind.CONSOLE)) console(attachment.file());
+                    if (attachment.kind().equals(AttachmentKind.NETWORK)) network(attachment.file());
+                } else gather(Entry.inside(entry));
+            }
         }
-    }
 
-    private void console(Path file) {
-        for (Map<String, String> line : objects(file)) {
-            String text = line.getOrDefault("text", "");
-            if (line.getOrDefault("level", "").equals("error")
-                    && !text.startsWith("Failed to load resource")
-                    && SCRIPT_ERROR.matcher(text).matches()) scriptErrors.add(text);
+        private void console(Path file) {
+            for (Map<String, String> line : objects(file)) {
+                String text = line.getOrDefault("text", "");
+                if (line.getOrDefault("level", "").equals("error")
+                        && !text.startsWith("Failed to load resource")
+                        && SCRIPT_ERROR.matcher(text).matches()) scriptErrors.add(text);
+            }
         }
-    }
 
-    private void network(Path file) {
-        for (Map<String, String> line : objects(file)) {
-            String method = line.getOrDefault("method", "GET");
-            String url = line.getOrDefault("url", "");
-            if (WRITING.contains(method)) writes.add(method + " " + ExchangeBehind.where(url));
-            int status = number(line.getOrDefault("status", "0"));
-            String failure = line.getOrDefault("failure", "");
-            boolean dropped = failure.contains("ERR_ABORTED"); // the page itself went away
-            if (status >= 500 || (!failure.isEmpty() && !dropped)) failed.add(new Request(method, url, status));
+        private void network(Path file) {
+            for (Map<String, String> line : objects(file)) {
+                String method = line.getOrDefault("method", "GET");
+                String url = line.getOrDefault("url", "");
+                if (WRITING.contains(method)) writes.add(method + " " + ExchangeBehind.where(url));
+                int status = number(line.getOrDefault("status", "0"));
+                String failure = line.getOrDefault("failure", "");
+                boolean dropped = failure.contains("ERR_ABORTED"); // the page itself went away
+                if (status >= 500 || (!failure.isEmpty() && !dropped)) failed.add(new Request(method, url, status));
+            }
         }
     }
 

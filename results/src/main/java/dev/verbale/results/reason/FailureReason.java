@@ -54,7 +54,7 @@ public record FailureReason(
         for (ContainerResult container : run.brokenContainers()) {
             Failure failure = container.failure();
             if (failure == null) continue;
-            Fingerprint print = Fingerprint.outside(container.className(), failure, own);
+            Fingerprint print = Fingerprint.of(FailureContext.outside(container.className(), failure, own));
             groups.computeIfAbsent(print.key(), key -> new Group(print, failure))
                     .containers
                     .add(container);
@@ -80,7 +80,7 @@ public record FailureReason(
         return tests.flatMap(test -> {
                     Failure failure = test.failure();
                     if (failure == null) return Stream.of(); // unfinished: nobody knows why
-                    return Stream.of(new Seen(test, failure, Fingerprint.of(test, failure, own)));
+                    return Stream.of(new Seen(test, failure, Fingerprint.of(FailureContext.of(test, failure, own))));
                 })
                 .toList();
     }

@@ -1,9 +1,7 @@
 package dev.verbale.results.reason;
 
-import dev.verbale.event.Failure;
 import dev.verbale.results.Entry;
 import dev.verbale.results.FailureTitle;
-import dev.verbale.results.OwnFrames;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
 import dev.verbale.results.reason.ThrownChain.Frame;
@@ -69,67 +67,81 @@ record Fingerprint(
     /** A condition without a name. */
     private static final Pattern LAMBDA = Pattern.compile("\\(a lambda\\)|Lambda expression in |\\$\\$Lambda");
 
-    static Fingerprint of(TestResult test, Failure failure, OwnFrames known) {
-        ThrownChain chain = ThrownChain.of(failure);
-        Thrown decisive = chain.decisive();
-        BrowserFindings browser = BrowserFindings.in(test.entries());
-        RefusedConnection refused = RefusedConnection.of(chain);
-        if (refused != null) return new Fingerprint(refused.key(), null, refused.title(), line(decisive));
-        ExchangeBehind behind = ExchangeBehind.of(test, failure, browser);
-        if (behind != null) return of(behind, failure);
-        String message = decisive.message() == null ? "" : decisive.message();
-        Locator locator = Locator.of(decisive.type(), message);
-        if (!browser.scriptErrors().isEmpty() && Locator.isOfBrowser(decisive.type()))
-            return ofScript(
-                    browser.scriptErrors().get(0),
-                    locator == null ? FailureTitle.of(failure) : locator.title(decisive.type(), message));
-        if (locator != null) return of(locator, decisive.type(), message);
-        return ofThrown(test, failure, chain, decisive, message, known, browser);
+    /** Has an answer, or leaves it to the next one. */
+    private interface Rule {
+        @Nullable
+        Fingerprint of(FailureContext failed);
     }
 
-    /** Of a failure outside tests, such as the set-up of a class. */
-    static Fingerprint outside(@Nullable String className, Failure failure, OwnFrames known) {
-        ThrownChain chain = ThrownChain.of(failure);
-        RefusedConnection refused = RefusedConnection.of(chain);
-        if (refused != null) return new Fingerprint(refused.key(), null, refused.title(), line(chain.decisive()));
-        Thrown decisive = chain.decisive();
-        String message = decisive.message() == null ? "" : decisive.message();
-        Locator locator = Locator.of(decisive.type(), message);
-        if (locator != null) return of(locator, decisive.type(), message);
-        OwnCode own = OwnCode.of(chain.frames(), className, null, known);
-        String frame = own.test() == null ? "" : own.test().text();
-        return new Fingerprint(
-                "thrown|" + decisive.type() + "|"
-                        + MaskedMessage.of(message, false, List.of()).text() + "|" + frame,
-                null,
-                FailureTitle.of(failure),
-                null);
+    private static final List<Rule> RULES = List.of(
+            Fingerprint::ofRefused,
+            Fingerprint::ofExchange,
+            Fingerprint::ofScript,
+            Fingerprint::ofElement,
+            Fingerprint::ofThrownOutside,
+            Fingerprint::ofThrown);
+
+    static Fingerprint of(FailureContext failed) {
+        for (Rule rule : RULES) {
+            Fingerprint found = rule.of(failed);
+            if (found != null) return found;
+        }
+        throw new IllegalStateException(
+                "no rule has an answer for " + failed.failure().type());
     }
 
-    private static Fingerprint of(ExchangeBehind behind, Failure failure) {
+    private static @Nullable Fingerprint ofRefused(FailureContext failed) {
+        RefusedConnection refused = RefusedConnection.of(failed.chain());
+        return refused == null ? null : new Fingerprint(refused.key(), null, refused.title(), line(failed.decisive()));
+    }
+
+    private static @Nullable Fingerprint ofExchange(FailureContext failed) {
+        if (failed.test() == null) return null;
+        ExchangeBehind behind = ExchangeBehind.of(failed.test(), failed.failure(), failed.browser());
+        if (behind == null) return null;
         String key = "exchange|" + behind.endpoint();
         return new Fingerprint(
                 key + "|" + behind.error(),
                 key,
                 behind.title(),
-                behind.line().isEmpty() ? FailureTitle.of(failure) : behind.line());
+                behind.line().isEmpty() ? FailureTitle.of(failed.failure()) : behind.line());
     }
 
     /** Of what a script should have drawn, and did not because it broke. */
-    private static Fingerprint ofScript(String error, String title) {
-        String first = Texts.cut(error.lines().findFirst().orElse(error).strip(), LONGEST_EVIDENCE);
+    private static @Nullable Fingerprint ofScript(FailureContext failed) {
+        String type = failed.decisive().type();
+        List<String> errors = failed.browser().scriptErrors();
+        if (errors.isEmpty() || !Locator.isOfBrowser(type)) return null;
+        Locator locator = Locator.of(type, failed.message());
+        String first = Texts.cut(
+                errors.get(0).lines().findFirst().orElse(errors.get(0)).strip(), LONGEST_EVIDENCE);
         return new Fingerprint(
                 "script|" + MaskedMessage.of(first, false, List.of()).text(),
                 null,
                 "Script error: " + first.replaceFirst("^Uncaught (?:\\(in promise\\) )?", ""),
-                title);
+                locator == null ? FailureTitle.of(failed.failure()) : locator.title(type, failed.message()));
     }
 
-    private static Fingerprint of(Locator locator, String type, String message) {
+    private static @Nullable Fingerprint ofElement(FailureContext failed) {
+        String type = failed.decisive().type();
+        Locator locator = Locator.of(type, failed.message());
+        if (locator == null) return null;
         return new Fingerprint(
                 "element|" + (locator.isThere() ? type : "missing") + "|" + locator.text(),
                 null,
-                locator.title(type, message),
+                locator.title(type, failed.message()),
+                null);
+    }
+
+    private static @Nullable Fingerprint ofThrownOutside(FailureContext failed) {
+        if (failed.test() != null) return null;
+        OwnCode own = OwnCode.of(failed.chain().frames(), failed.className(), null, failed.known());
+        String frame = own.test() == null ? "" : own.test().text();
+        return new Fingerprint(
+                "thrown|" + failed.decisive().type() + "|"
+                        + MaskedMessage.of(failed.message(), false, List.of()).text() + "|" + frame,
+                null,
+                FailureTitle.of(failed.failure()),
                 null);
     }
 
@@ -161,16 +173,14 @@ record Fingerprint(
         return last.type() + ": " + MaskedMessage.of(message, false, List.of()).text();
     }
 
-    private static Fingerprint ofThrown(
-            TestResult test,
-            Failure failure,
-            ThrownChain chain,
-            Thrown decisive,
-            String message,
-            OwnFrames known,
-            BrowserFindings browser) {
+    private static @Nullable Fingerprint ofThrown(FailureContext failed) {
+        TestResult test = failed.test();
+        if (test == null) return null;
+        ThrownChain chain = failed.chain();
+        Thrown decisive = failed.decisive();
+        String message = failed.message();
         boolean isAssertion = test.outcome().equals(Outcome.FAILED) || chain.holdsAssertion();
-        OwnCode own = OwnCode.of(decisive.frames(), test.className(), test.methodName(), known);
+        OwnCode own = OwnCode.of(decisive.frames(), test.className(), test.methodName(), failed.known());
         MaskedMessage masked = MaskedMessage.of(
                 isOfJdk(decisive) ? MaskedMessage.ofJdk(message) : message, isAssertion, ownNames(test, own));
         String helper = own.helper() == null ? "" : own.helper().text();
@@ -180,8 +190,8 @@ record Fingerprint(
         String key = "thrown|" + kind + "|" + masked.about(isAssertion && !helper.isEmpty()) + "|" + helper;
         if (!says && helper.isEmpty())
             key += "|" + (own.test() == null ? test.key() : own.test().text());
-        String title = FailureTitle.of(failure);
-        if (decisive.message() != null && !message.equals(failure.message())) title = decisive.message();
+        String title = FailureTitle.of(failed.failure());
+        if (decisive.message() != null && !message.equals(failed.failure().message())) title = decisive.message();
         if (LAMBDA.matcher(message).find()) title = "Waited in vain for a condition in " + where(test, own);
         else if (!says) title = where(test, own) + ": " + title;
         return new Fingerprint(
@@ -189,7 +199,7 @@ record Fingerprint(
                 null,
                 title,
                 evidence(test.entries()),
-                Difference.of(test, failure, browser, masked),
+                Difference.of(test, failed.failure(), failed.browser(), masked),
                 says ? wording(kind, decisive, own, isAssertion, masked) : null);
     }
 
