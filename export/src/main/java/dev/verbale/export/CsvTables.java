@@ -2,6 +2,7 @@ package dev.verbale.export;
 
 import dev.verbale.event.Failure;
 import dev.verbale.results.Entry;
+import dev.verbale.results.Escaped;
 import dev.verbale.results.FailureTitle;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
@@ -12,7 +13,6 @@ import java.util.List;
 import java.util.Map;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
-import org.jspecify.annotations.Nullable;
 
 /**
  * A run as tables: comma-separated values by RFC 4180, the first row with the names of the columns. What a spreadsheet would take for
@@ -39,21 +39,21 @@ public final class CsvTables {
         for (TestResult test : run.tests()) {
             Failure failure = test.failure();
             csv.printRecord(
-                    cell(test.key()),
-                    cell(String.join(" › ", test.path()) + (test.path().isEmpty() ? "" : " › ") + test.name()),
-                    cell(test.className()),
-                    cell(test.methodName()),
-                    cell(String.join(" ", test.tags())),
+                    Escaped.cell(test.key()),
+                    Escaped.cell(String.join(" › ", test.path()) + (test.path().isEmpty() ? "" : " › ") + test.name()),
+                    Escaped.cell(test.className()),
+                    Escaped.cell(test.methodName()),
+                    Escaped.cell(String.join(" ", test.tags())),
                     test.outcome().word(),
                     test.attempt().number(),
                     !test.superseded(),
                     test.recovered(),
                     test.started(),
                     test.duration().toMillis(),
-                    cell(test.worker()),
-                    cell(test.thread()),
-                    cell(failure == null ? null : failure.type()),
-                    cell(failure == null ? test.reason() : FailureTitle.of(failure)),
+                    Escaped.cell(test.worker()),
+                    Escaped.cell(test.thread()),
+                    Escaped.cell(failure == null ? null : failure.type()),
+                    Escaped.cell(failure == null ? test.reason() : FailureTitle.of(failure)),
                     reasonOf.getOrDefault(test.id(), ""));
         }
         csv.flush();
@@ -74,11 +74,11 @@ public final class CsvTables {
         for (Entry entry : entries) {
             if (!(entry instanceof Entry.StepEntry step)) continue;
             csv.printRecord(
-                    cell(test.key()),
+                    Escaped.cell(test.key()),
                     test.attempt().number(),
                     depth,
-                    cell(step.kind().word()),
-                    cell(step.name()),
+                    Escaped.cell(step.kind().word()),
+                    Escaped.cell(step.name()),
                     step.outcome().word(),
                     step.at(),
                     step.duration().toMillis());
@@ -89,10 +89,5 @@ public final class CsvTables {
     private static CSVPrinter printer(Appendable out, String... columns) throws IOException {
         return new CSVPrinter(
                 out, CSVFormat.RFC4180.builder().setHeader(columns).get());
-    }
-
-    private static String cell(@Nullable String text) {
-        if (text == null || text.isEmpty()) return "";
-        return "=+-@\t\r".indexOf(text.charAt(0)) < 0 ? text : "'" + text;
     }
 }

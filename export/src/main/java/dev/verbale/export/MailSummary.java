@@ -4,6 +4,7 @@ import dev.verbale.history.compare.Comparison;
 import dev.verbale.journal.PlainFile;
 import dev.verbale.results.DurationText;
 import dev.verbale.results.Entry;
+import dev.verbale.results.Escaped;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
@@ -177,12 +178,7 @@ public final class MailSummary {
     }
 
     private static String escaped(String text) {
-        return line(text)
-                .replace("&", "&amp;")
-                .replace("<", "&lt;")
-                .replace(">", "&gt;")
-                .replace("\"", "&quot;")
-                .replace("'", "&#39;");
+        return Escaped.html(line(text));
     }
 
     /** What a test recorded is in one line, and moves no terminal's cursor. */

@@ -1,5 +1,6 @@
 package dev.verbale.query;
 
+import dev.verbale.results.Escaped;
 import java.io.IOException;
 import java.io.StringWriter;
 import java.io.Writer;
@@ -70,14 +71,9 @@ public enum AnswerText {
         @Override
         public boolean row(List<@Nullable Object> values) throws IOException {
             List<String> cells = new ArrayList<>(values.size());
-            for (Object value : values) cells.add(value instanceof String text ? cell(text) : text(value));
+            for (Object value : values) cells.add(value instanceof String text ? Escaped.cell(text) : text(value));
             if (printer != null) printer.printRecord(cells);
             return true;
-        }
-
-        /** As in the tables of {@code export}: no spreadsheet takes it for a formula. */
-        private static String cell(String text) {
-            return text.isEmpty() || "=+-@\t\r".indexOf(text.charAt(0)) < 0 ? text : "'" + text;
         }
 
         @Override

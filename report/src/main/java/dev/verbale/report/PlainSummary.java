@@ -2,6 +2,7 @@ package dev.verbale.report;
 
 import dev.verbale.event.Failure;
 import dev.verbale.results.ContainerResult;
+import dev.verbale.results.Escaped;
 import dev.verbale.results.FailureTitle;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
@@ -97,12 +98,6 @@ final class PlainSummary {
     }
 
     private static String escaped(String text) {
-        return Texts.cut(text, LONGEST)
-                .replace("&", "&amp;")
-                .replace("<", "&lt;")
-                .replace(">", "&gt;")
-                .replace("\"", "&quot;")
-                .replace("'", "&#39;")
-                .replaceAll("[\\p{Cntrl}&&[^\\n\\t]]", "\uFFFD");
+        return Escaped.html(Texts.cut(text, LONGEST)).replaceAll("[\\p{Cntrl}&&[^\\n\\t]]", "\uFFFD");
     }
 }

@@ -1,5 +1,6 @@
 package dev.verbale.playwright;
 
+import dev.verbale.Recorder;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.Map;
@@ -57,7 +58,7 @@ final class Words {
     /** Of a call on what people know as {@code name}; null for one that is no action. */
     static @Nullable String onElement(String method, Object[] arguments, String name, boolean secret) {
         String first = arguments.length > 0 ? String.valueOf(arguments[0]) : "";
-        if (isTyping(method)) return "type " + (secret ? "[masked]" : "'" + first + "'") + " into *" + name + "*";
+        if (isTyping(method)) return "type " + (secret ? Recorder.MASK : "'" + first + "'") + " into *" + name + "*";
         return switch (method) {
             case "press" -> "press " + first + " in *" + name + "*";
             case "selectOption" -> "choose '" + shown(arguments) + "' in *" + name + "*";
