@@ -2,6 +2,7 @@ package sample;
 
 import dev.verbale.Evidence;
 import dev.verbale.EvidenceSource;
+import dev.verbale.MediaType;
 import dev.verbale.Verbale;
 import java.lang.reflect.Method;
 import java.nio.charset.StandardCharsets;
@@ -60,7 +61,7 @@ public class FixturesSample {
         @Override
         public void capture(Evidence evidence) {
             String seen = browserIsOpen ? "the page" : "nothing";
-            evidence.attach("page", "page-source", seen.getBytes(StandardCharsets.UTF_8), "text/plain");
+            evidence.attach("page", "page-source", seen.getBytes(StandardCharsets.UTF_8), MediaType.TEXT);
         }
     }
 

@@ -1,5 +1,6 @@
 package orto;
 
+import dev.verbale.MediaType;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import dev.verbale.Verbale;
@@ -27,7 +28,7 @@ class GateTest {
 
     @Test
     void closes_at_dusk() {
-        Verbale.attach("timetable.csv", "season,dusk\nsummer,21\nwinter,17\n", "text/csv");
+        Verbale.attach("timetable.csv", "season,dusk\nsummer,21\nwinter,17\n", MediaType.CSV);
         assertEquals("17", Verbale.step("Look at the clock", () -> "21"), "in " + season);
     }
 }

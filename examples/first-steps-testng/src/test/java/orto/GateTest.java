@@ -1,5 +1,6 @@
 package orto;
 
+import dev.verbale.MediaType;
 import static org.testng.Assert.assertEquals;
 
 import dev.verbale.Verbale;
@@ -30,7 +31,7 @@ public class GateTest {
 
     @Test(groups = "gate")
     public void closesAtDusk() {
-        Verbale.attach("timetable.csv", "season,dusk\nsummer,21\nwinter,17\n", "text/csv");
+        Verbale.attach("timetable.csv", "season,dusk\nsummer,21\nwinter,17\n", MediaType.CSV);
         assertEquals(Verbale.step("Look at the clock", () -> "21"), "17", "in " + season);
     }
 

@@ -10,6 +10,11 @@ import java.lang.annotation.Target;
  * Says what tests are about. On a method, a class or a package; what is said nearer to the test replaces what is said
  * farther from it, and links are added up. Subclasses inherit it.
  *
+ * <pre>{@code
+ * @About(value = "Swapping, also of a day with itself", severity = "grave", owner = "Ada", links = "GARDEN-17")
+ * class SwapTest {}
+ * }</pre>
+ *
  * @since 0.2.0
  */
 @Inherited

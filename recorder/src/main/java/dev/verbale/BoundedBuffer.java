@@ -12,6 +12,13 @@ import java.nio.file.Path;
 /**
  * The beginning of a body that passes by, and how much of it there was. From any thread.
  *
+ * <pre>{@code
+ * Exchange exchange = Verbale.exchange("ASK", "tcp://gate:7070");
+ * BoundedBuffer sent = exchange.buffer();
+ * OutputStream out = sent.through(gate.out()); // what the test writes there is kept here too
+ * exchange.requestBody(sent, "text/plain");
+ * }</pre>
+ *
  * @since 0.2.0
  */
 public final class BoundedBuffer {

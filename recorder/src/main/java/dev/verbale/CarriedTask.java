@@ -8,6 +8,11 @@ import org.jspecify.annotations.Nullable;
  * Work with a value that belongs to the step it was handed over in, wherever it is asked for: as a {@link Callable} or as a
  * {@link Supplier}.
  *
+ * <pre>{@code
+ * CarriedTask<String> export = Verbale.carry(() -> rotaPage.asCsv());
+ * CompletableFuture<String> csv = CompletableFuture.supplyAsync(export);
+ * }</pre>
+ *
  * @param <T> the value
  * @since 0.2.0
  */

@@ -15,9 +15,9 @@ public interface Evidence {
      *
      * @param name what a reader sees, such as {@code screenshot}
      * @param kind one of those in {@link dev.verbale.vocabulary.AttachmentKind}
-     * @param mediaType such as {@code image/png}; for text it is taken to be UTF-8
+     * @param type such as {@link MediaType#PNG}; text is taken to be UTF-8
      */
-    void attach(String name, String kind, byte[] content, String mediaType);
+    void attach(String name, String kind, byte[] content, MediaType type);
 
     /**
      * Attaches something that comes later, such as a video that ends with its test.

@@ -7,6 +7,21 @@ package dev.verbale;
  * <p>What it throws is logged in the test, and the other sources are still asked. It should be quick: the failing test
  * waits for it. It may be asked from several threads at once where several tests share it.
  *
+ * <pre>{@code
+ * Verbale.register(new EvidenceSource() {
+ *     @Override
+ *     public String name() {
+ *         return "gate";
+ *     }
+ *
+ *     @Override
+ *     public void capture(Evidence evidence) throws Exception {
+ *         evidence.log("the gate is " + gate.state());
+ *         evidence.attach("gate", AttachmentKind.SCREENSHOT, camera.image(), MediaType.JPEG);
+ *     }
+ * });
+ * }</pre>
+ *
  * @since 0.2.0
  */
 public interface EvidenceSource {

@@ -17,100 +17,123 @@ import org.jspecify.annotations.Nullable;
  * <p>Bodies are what went over the wire, or what a client made of it; a content coding is known by its header, and so is the
  * media type where it is given as empty. Arrays are not copied before the exchange ends. Of each body the settings say how much is kept.
  *
+ * <p>Here each call does nothing, as of an exchange that is not recorded: whoever stands in for one in a test of his own
+ * implements what he needs, and a call more breaks nobody. The recorder's own implements them all.
+ *
  * @since 0.2.0
  */
 public interface Exchange {
 
     /** One that is not recorded. */
-    Exchange NONE = new NoExchange();
+    Exchange NONE = new Exchange() {};
 
     /** What sends it, such as {@code JDK HttpClient}. */
-    Exchange client(String name);
+    default Exchange client(String name) {
+        return this;
+    }
 
     /** Such as {@code HTTP/1.1}. */
-    Exchange protocol(String protocol);
+    default Exchange protocol(String protocol) {
+        return this;
+    }
 
     /** Says once more where it goes to, as a redirect may. */
-    Exchange url(String url);
+    default Exchange url(String url) {
+        return this;
+    }
 
     /**
      * What to send as the header {@code traceparent} (W3C Trace Context), so that the far end's own account can be found;
      * null where the settings want none. Whoever sends it records it as a header too.
      */
-    @Nullable
-    String traceParent();
+    default @Nullable String traceParent() {
+        return null;
+    }
 
     /** A header of the request; once more for the same name is another one. */
-    Exchange requestHeader(String name, String value);
-
-    /** Forgets the headers recorded so far. For a client that shows them as they are sent only after some were recorded. */
-    Exchange clearRequestHeaders();
+    default Exchange requestHeader(String name, String value) {
+        return this;
+    }
 
     /** What is sent. */
-    Exchange requestBody(byte[] body, String mediaType);
+    default Exchange requestBody(byte[] body, String mediaType) {
+        return this;
+    }
 
     /** The same where it passes by while it is sent. */
-    Exchange requestBody(BoundedBuffer body, String mediaType);
+    default Exchange requestBody(BoundedBuffer body, String mediaType) {
+        return this;
+    }
 
     /**
      * One part of a body of several, such as a form with files, in their order.
      *
      * @param fileName as the form calls the file; null where it is a value
      */
-    Exchange requestPart(String name, @Nullable String fileName, BoundedBuffer content, String mediaType);
+    default Exchange requestPart(String name, @Nullable String fileName, BoundedBuffer content, String mediaType) {
+        return this;
+    }
 
     /** The same where it is all there. */
-    Exchange requestPart(String name, @Nullable String fileName, byte[] content, String mediaType);
+    default Exchange requestPart(String name, @Nullable String fileName, byte[] content, String mediaType) {
+        return this;
+    }
 
     /** How it was answered, such as 201. */
-    Exchange status(int status);
+    default Exchange status(int status) {
+        return this;
+    }
 
     /** A header of the response. */
-    Exchange responseHeader(String name, String value);
+    default Exchange responseHeader(String name, String value) {
+        return this;
+    }
 
     /** What came. */
-    Exchange responseBody(byte[] body, String mediaType);
+    default Exchange responseBody(byte[] body, String mediaType) {
+        return this;
+    }
 
     /** The same where it passes by while the test reads it. */
-    Exchange responseBody(BoundedBuffer body, String mediaType);
+    default Exchange responseBody(BoundedBuffer body, String mediaType) {
+        return this;
+    }
 
     /**
      * The same where the test is still to read it. Gives a stream to read instead of {@code body}; the exchange ends when
      * that has been read to its end, is closed or breaks off.
      */
-    InputStream responseBody(InputStream body, String mediaType);
+    default InputStream responseBody(InputStream body, String mediaType) {
+        return body;
+    }
 
     /** An empty one that keeps as much as the settings say. */
-    BoundedBuffer buffer();
+    default BoundedBuffer buffer() {
+        return new BoundedBuffer(0);
+    }
 
     /** How long a part of it took, such as {@code connect}. */
-    Exchange timing(String part, Duration duration);
+    default Exchange timing(String part, Duration duration) {
+        return this;
+    }
 
     /** Whatever else is known. */
-    Exchange attribute(String name, String value);
-
-    /**
-     * The next request of the same call: a redirect that was followed, or one that was sent again. For a client that reports
-     * of these only when all is over: of how long each of them took nothing is said then.
-     */
-    Exchange next(String method, String url);
-
-    /**
-     * Has {@code action} called where the test, or whatever it belongs to, ends before the exchange does: the last moment to read
-     * what is there.
-     */
-    Exchange onTestEnd(Runnable action);
+    default Exchange attribute(String name, String value) {
+        return this;
+    }
 
     /** It is over. A second end does nothing. */
-    void ended();
+    default void ended() {}
 
     /** There is no response, or no whole one. A second end does nothing. */
-    void failed(Throwable failure);
+    default void failed(Throwable failure) {}
 
     /**
      * Writes a check of the response down, with evidence where it failed.
      *
      * @return whether its failure is gathered; where it is not, the caller has to throw it
      */
-    boolean checked(String name, @Nullable Throwable failure);
+    default boolean checked(String name, @Nullable Throwable failure) {
+        return false;
+    }
 }

@@ -11,6 +11,13 @@ import java.lang.annotation.Target;
  *
  * <p>The suite stays green where the adapter can stand around the test, as the Jupiter extension does.
  *
+ * <pre>{@code
+ * class SwapTest {
+ *     @ExpectedFailure("GARDEN-17: a plot is swapped twice")
+ *     void a_plot_is_swapped_once() {}
+ * }
+ * }</pre>
+ *
  * @since 0.2.0
  */
 @Retention(RetentionPolicy.RUNTIME)

@@ -1,9 +1,11 @@
 package dev.verbale;
 
+import dev.verbale.border.Engine;
+import dev.verbale.secrets.Redactor;
+import dev.verbale.vocabulary.About;
 import java.io.InputStream;
 import java.lang.System.Logger.Level;
 import java.nio.file.Path;
-import java.util.Collection;
 import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
@@ -16,21 +18,26 @@ import org.jspecify.annotations.Nullable;
  * <p>What is current is a scope of the calling thread: the innermost test, container or step that was started on it and
  * has not ended. No call throws.
  *
+ * <pre>{@code
+ * Recorder recorder = Recorder.current();
+ * if (recorder.isRecording()) recorder.attach("plan", () -> gate.log(), MediaType.TEXT);
+ * }</pre>
+ *
  * @since 0.2.0
  */
 public interface Recorder {
 
     /** What stands in the place of a secret. */
-    String MASK = "[masked]";
+    String MASK = Redactor.MASK;
 
     /** The recorder of this JVM. The first call opens it; with recording switched off it is one that does nothing. */
     static Recorder current() {
-        return Engine.provider().current();
+        return Engine.<Recorder, RecorderOptions>loaded().current();
     }
 
     /** The recorder of this JVM where a call has opened it; asking leaves no empty run behind. */
     static Optional<Recorder> currentIfOpen() {
-        return Engine.provider().currentIfOpen();
+        return Engine.<Recorder, RecorderOptions>loaded().currentIfOpen();
     }
 
     /**
@@ -38,7 +45,7 @@ public interface Recorder {
      * the result records nothing.
      */
     static Recorder open(RecorderOptions options) {
-        return Engine.provider().open(options);
+        return Engine.<Recorder, RecorderOptions>loaded().open(options);
     }
 
     /** Whether calls leave anything behind. Ask before doing work that only serves recording. */
@@ -69,12 +76,14 @@ public interface Recorder {
     /** @see Verbale#fact */
     void fact(String name, @Nullable Object value);
 
-    /**
-     * Tells what the test that runs on this thread is about; what is null or empty leaves in place what was said before.
-     *
-     * @param links names such as {@code GARDEN-17}, which the settings turn into addresses, or whole addresses
-     */
-    void about(@Nullable String text, @Nullable String severity, @Nullable String owner, Collection<String> links);
+    /** @see Verbale#about(String) */
+    void about(String text);
+
+    /** @see Verbale#about(About) */
+    void about(About about);
+
+    /** @see Verbale#link */
+    void link(String name);
 
     /** @see Verbale#secret */
     void secret(String value);
@@ -82,17 +91,17 @@ public interface Recorder {
     /** @see Verbale#register */
     Registration register(EvidenceSource source);
 
-    /** @see Verbale#attach(String, byte[], String) */
-    void attach(String name, byte[] content, String mediaType);
+    /** @see Verbale#attach(String, byte[], MediaType) */
+    void attach(String name, byte[] content, MediaType type);
 
-    /** @see Verbale#attach(String, InputStream, String) */
-    void attach(String name, InputStream content, String mediaType);
+    /** @see Verbale#attach(String, InputStream, MediaType) */
+    void attach(String name, InputStream content, MediaType type);
 
     /**
      * Attaches what {@code content} gives when it is asked, which is before this returns, and where it does no harm whatever it
      * throws.
      */
-    void attach(String name, ContentSource content, String mediaType);
+    void attach(String name, ContentSource content, MediaType type);
 
     /** @see Verbale#attach(Path) */
     void attach(Path file);

@@ -29,15 +29,7 @@ public interface Step extends AutoCloseable {
         public void failed(Throwable failure) {}
 
         @Override
-        public void failedWithoutEvidence(Throwable failure) {}
-
-        @Override
         public void skipped(String reason) {}
-
-        @Override
-        public Step at(long micros) {
-            return this;
-        }
 
         @Override
         public Step within(Duration budget) {
@@ -54,17 +46,8 @@ public interface Step extends AutoCloseable {
     /** It threw {@code failure}; evidence is captured now, unless an inner step took it for this failure. */
     void failed(Throwable failure);
 
-    /** It threw {@code failure}, and whoever called it may well catch that: no evidence is captured. */
-    void failedWithoutEvidence(Throwable failure);
-
     /** It was not done, and {@code reason} says why. */
     void skipped(String reason);
-
-    /**
-     * Its end, which is recorded next, was at {@code micros} of the recorder's clock, and is only known now. An adapter notices
-     * that a wait is over when the next thing begins. Only of a step that overlaps others; of any other it says nothing.
-     */
-    Step at(long micros);
 
     /** It should take no longer than this. Where it does, it is marked, not cut. */
     Step within(Duration budget);

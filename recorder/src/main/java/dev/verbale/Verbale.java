@@ -10,7 +10,6 @@ import java.io.InputStream;
 import java.lang.System.Logger.Level;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executor;
@@ -23,9 +22,9 @@ import org.jspecify.annotations.Nullable;
  *
  * <pre>{@code
  * Verbale.step("Swap plot 12 with plot 7", () -> {
- *     Verbale.log("rota before: {}", rota);
+ *     Verbale.log("plots before: {}", rotaPage.days());
  *     rotaPage.swap(12, 7);
- *     Verbale.attach("rota.csv", rotaPage.asCsv(), "text/csv");
+ *     Verbale.attach("rota.csv", rotaPage.asCsv(), MediaType.CSV);
  * });
  * }</pre>
  *
@@ -46,7 +45,13 @@ public final class Verbale {
     // InternalError is what the JVM throws where the stack ends while it links a lambda of the engine's for the first
     // time.
 
-    /** Runs {@code action} as a step, timed, inside the step that is open on this thread. */
+    /**
+     * Runs {@code action} as a step, timed, inside the step that is open on this thread.
+     *
+     * <pre>{@code
+     * Verbale.step("Open the rota", () -> rotaPage.open());
+     * }</pre>
+     */
     public static <X extends Throwable> void step(String name, ThrowingRunnable<X> action) throws X {
         Step step = Step.NONE;
         try {
@@ -82,6 +87,10 @@ public final class Verbale {
     /**
      * Runs {@code work} as a step, timed, inside the step that is open on this thread, and gives its value back; null where
      * {@code work} is null.
+     *
+     * <pre>{@code
+     * String csv = Verbale.step("Export the rota", () -> rotaPage.asCsv());
+     * }</pre>
      */
     public static <T extends @Nullable Object, X extends Throwable> T step(String name, ThrowingSupplier<T, X> work)
             throws X {
@@ -92,6 +101,10 @@ public final class Verbale {
 
     /**
      * Runs {@code action} as a step that should take no longer than {@code budget}. A step that does is marked, and goes on.
+     *
+     * <pre>{@code
+     * Verbale.step("Load the rota", Duration.ofSeconds(2), () -> rotaPage.open());
+     * }</pre>
      */
     public static <X extends Throwable> void step(String name, Duration budget, ThrowingRunnable<X> action) throws X {
         Step step = Step.NONE;
@@ -105,6 +118,13 @@ public final class Verbale {
 
     /**
      * Begins a step where a lambda does not fit. End it on the same thread, best with try-with-resources; see {@link Step}.
+     *
+     * <pre>{@code
+     * try (Step step = Verbale.begin("Swap plots")) {
+     *     rotaPage.swap(12, 7);
+     *     step.passed();
+     * }
+     * }</pre>
      */
     public static Step begin(String name) {
         try {
@@ -115,7 +135,13 @@ public final class Verbale {
         }
     }
 
-    /** Records a step that is not done, and why. */
+    /**
+     * Records a step that is not done, and why.
+     *
+     * <pre>{@code
+     * Verbale.skip("Water the greenhouse", "it rained");
+     * }</pre>
+     */
     public static void skip(String name, String reason) {
         try {
             recorder().startStep(name).skipped(reason);
@@ -127,6 +153,11 @@ public final class Verbale {
     /**
      * Checks something and goes on whatever comes out: the test fails at its end, with all checks that failed. Where nobody
      * gathers them, which the JUnit extension does, a failed check fails the test at once.
+     *
+     * <pre>{@code
+     * Verbale.check("the rota has seven days", () -> assertEquals(7, rotaPage.days()));
+     * Verbale.check("plot 12 has an owner", () -> assertEquals("Ada", rotaPage.ownerOf(12)));
+     * }</pre>
      */
     public static void check(String name, ThrowingRunnable<? extends Throwable> assertion) {
         if (assertion == null) {
@@ -153,6 +184,10 @@ public final class Verbale {
     /**
      * Names a value that must not be written down. When this has returned, it is masked wherever it turns up, on every
      * thread, also URL-encoded, in Base64 or escaped; values shorter than four characters are not.
+     *
+     * <pre>{@code
+     * Verbale.secret(gate.token());
+     * }</pre>
      */
     public static void secret(String value) {
         try {
@@ -162,25 +197,59 @@ public final class Verbale {
         }
     }
 
-    /** Tells what this test is about, how grave its failure is, who owns it; null leaves out. */
-    public static void about(@Nullable String text, @Nullable String severity, @Nullable String owner) {
+    /**
+     * Tells what this test is about, for somebody who does not read its code. It replaces what was said before.
+     *
+     * <pre>{@code
+     * Verbale.about("Swapping, also of a day with itself");
+     * }</pre>
+     */
+    public static void about(String text) {
         try {
-            recorder().about(text, severity, owner, List.of());
+            recorder().about(text);
         } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
 
-    /** Links this test to something: a whole address, or a name that the settings turn into one, such as {@code GARDEN-17}. */
+    /**
+     * Tells more of what this test is about, such as who cares for it. What {@code about} leaves out stays as it was said before,
+     * and a link without an address gets the one that the settings know.
+     *
+     * <pre>{@code
+     * Verbale.about(About.of().severity("grave").owner("Ada").link("GARDEN-17").build());
+     * }</pre>
+     */
+    public static void about(dev.verbale.vocabulary.About about) {
+        try {
+            recorder().about(about);
+        } catch (StackOverflowError | LinkageError | InternalError lost) {
+            LostCalls.count++;
+        }
+    }
+
+    /**
+     * Links this test to something: a whole address, or a name that the settings turn into one, such as {@code GARDEN-17}.
+     *
+     * <pre>{@code
+     * Verbale.link("GARDEN-17");
+     * }</pre>
+     */
     public static void link(String name) {
         try {
-            recorder().about(null, null, null, Arrays.asList(name));
+            recorder().link(name);
         } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
 
-    /** {@code work} that belongs to the step that is open here and now, on whatever thread it runs; null gives null. */
+    /**
+     * {@code work} that belongs to the step that is open here and now, on whatever thread it runs; null gives null.
+     *
+     * <pre>{@code
+     * new Thread(Verbale.carry(() -> rotaPage.swap(12, 7))).start();
+     * }</pre>
+     */
     public static Runnable carry(Runnable work) {
         try {
             return work == null ? work : recorder().carry(work);
@@ -193,6 +262,10 @@ public final class Verbale {
     /**
      * The same with a value: what it gives is a {@link Callable} and a {@link Supplier}. One that is there already is carried by
      * its method, as in {@code carry(supplier::get)}.
+     *
+     * <pre>{@code
+     * CompletableFuture.supplyAsync(Verbale.carry(() -> rotaPage.asCsv()));
+     * }</pre>
      */
     public static <T extends @Nullable Object> CarriedTask<T> carry(Callable<T> work) {
         try {
@@ -208,7 +281,14 @@ public final class Verbale {
         return null;
     }
 
-    /** {@code executor}, and all that is handed to it belongs to the step that is open where it is handed over. */
+    /**
+     * {@code executor}, and all that is handed to it belongs to the step that is open where it is handed over.
+     *
+     * <pre>{@code
+     * Executor pool = Verbale.carry(ForkJoinPool.commonPool());
+     * pool.execute(() -> rotaPage.swap(12, 7));
+     * }</pre>
+     */
     public static Executor carry(Executor executor) {
         try {
             return executor == null ? executor : new Carrying(executor);
@@ -218,7 +298,14 @@ public final class Verbale {
         }
     }
 
-    /** The same for an executor service. */
+    /**
+     * The same for an executor service.
+     *
+     * <pre>{@code
+     * ExecutorService pool = Verbale.carry(Executors.newFixedThreadPool(2));
+     * pool.submit(() -> rotaPage.asCsv());
+     * }</pre>
+     */
     public static ExecutorService carry(ExecutorService executor) {
         try {
             return executor == null ? executor : recorder().carry(executor);
@@ -230,6 +317,12 @@ public final class Verbale {
 
     /**
      * Begins an exchange, for clients that no adapter knows: give it what is sent and what came, and end it.
+     *
+     * <pre>{@code
+     * Exchange exchange = Verbale.exchange("ASK", "tcp://gate:7070");
+     * exchange.requestBody(question, "text/plain");
+     * exchange.responseBody(gate.ask(question), "text/plain").ended();
+     * }</pre>
      *
      * @param method such as {@code GET}; of what is no HTTP, a word of its own
      * @param url where to
@@ -246,6 +339,10 @@ public final class Verbale {
     /**
      * Logs a line.
      *
+     * <pre>{@code
+     * Verbale.log("plot {} has {} beds", 12, beds);
+     * }</pre>
+     *
      * @param text each {@code {}} in it is replaced by the next of {@code values}; values that are left over are appended
      */
     public static void log(String text, @Nullable Object... values) {
@@ -256,7 +353,13 @@ public final class Verbale {
         }
     }
 
-    /** Logs a line of a level, by which readers of the page can leave it out. */
+    /**
+     * Logs a line of a level, by which readers of the page can leave it out.
+     *
+     * <pre>{@code
+     * Verbale.log(Level.WARNING, "plot {} is dry", 12);
+     * }</pre>
+     */
     public static void log(Level level, String text, @Nullable Object... values) {
         try {
             recorder().log(level, text, values);
@@ -268,6 +371,10 @@ public final class Verbale {
     /**
      * Names a value that this test works with. It is shown with the test, and the test can be found by it.
      *
+     * <pre>{@code
+     * Verbale.data("plot", 12);
+     * }</pre>
+     *
      * @param value shown as {@link String#valueOf(Object)} gives it now
      */
     public static void data(String name, @Nullable Object value) {
@@ -278,7 +385,13 @@ public final class Verbale {
         }
     }
 
-    /** States something that is true of the whole run, such as the browser's version. The last value for a name stays. */
+    /**
+     * States something that is true of the whole run, such as the browser's version. The last value for a name stays.
+     *
+     * <pre>{@code
+     * Verbale.fact("browser", browser.version());
+     * }</pre>
+     */
     public static void fact(String name, @Nullable Object value) {
         try {
             recorder().fact(name, value);
@@ -290,21 +403,31 @@ public final class Verbale {
     /**
      * Attaches {@code text} to this test.
      *
+     * <pre>{@code
+     * Verbale.attach("rota.csv", rotaPage.asCsv(), MediaType.CSV);
+     * }</pre>
+     *
      * @param name what a reader sees, such as {@code rota.csv}; need not be unique
-     * @param mediaType such as {@code text/csv}
+     * @param type such as {@link MediaType#CSV}
      */
-    public static void attach(String name, String text, String mediaType) {
+    public static void attach(String name, String text, MediaType type) {
         try {
-            recorder().attach(name, new Text(text), mediaType);
+            recorder().attach(name, new Text(text), type);
         } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
 
-    /** Attaches {@code content}, as it is now, to this test; the name and type are as in the call above. */
-    public static void attach(String name, byte[] content, String mediaType) {
+    /**
+     * Attaches {@code content}, as it is now, to this test; the name and type are as in the call above.
+     *
+     * <pre>{@code
+     * Verbale.attach("gate", camera.image(), MediaType.JPEG);
+     * }</pre>
+     */
+    public static void attach(String name, byte[] content, MediaType type) {
         try {
-            recorder().attach(name, content, mediaType);
+            recorder().attach(name, content, type);
         } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
@@ -313,10 +436,16 @@ public final class Verbale {
     /**
      * Attaches what {@code content} still gives to this test. It is copied before this returns, with constant
      * memory; closing it is left to the caller.
+     *
+     * <pre>{@code
+     * try (InputStream log = gate.log()) {
+     *     Verbale.attach("gate.log", log, MediaType.TEXT);
+     * }
+     * }</pre>
      */
-    public static void attach(String name, InputStream content, String mediaType) {
+    public static void attach(String name, InputStream content, MediaType type) {
         try {
-            recorder().attach(name, content, mediaType);
+            recorder().attach(name, content, type);
         } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
@@ -325,6 +454,10 @@ public final class Verbale {
     /**
      * Attaches a copy of {@code file} to this test, under the file's own name; of a folder, copies of all files in
      * it. The type follows from the name.
+     *
+     * <pre>{@code
+     * Verbale.attach(Path.of("target/plan.pdf"));
+     * }</pre>
      */
     public static void attach(Path file) {
         try {
@@ -334,7 +467,13 @@ public final class Verbale {
         }
     }
 
-    /** Moves {@code file} to the attachments of this test, under its own name. */
+    /**
+     * Moves {@code file} to the attachments of this test, under its own name.
+     *
+     * <pre>{@code
+     * Verbale.attachMoved(Path.of("target/session.webm"));
+     * }</pre>
+     */
     public static void attachMoved(Path file) {
         try {
             recorder().attachMoved(file);
@@ -343,30 +482,55 @@ public final class Verbale {
         }
     }
 
-    /** Attaches {@code json}, which is JSON text. */
+    /**
+     * Attaches {@code json}, which is JSON text.
+     *
+     * <pre>{@code
+     * Verbale.attachJson("answer", "{\"plot\":12}");
+     * }</pre>
+     */
     public static void attachJson(String name, String json) {
-        attach(name, json, "application/json");
+        attach(name, json, MediaType.JSON);
     }
 
-    /** Attaches a table, as comma-separated values (RFC 4180). */
+    /**
+     * Attaches a table, as comma-separated values (RFC 4180).
+     *
+     * <pre>{@code
+     * Verbale.attachTable("rota", List.of("day", "who"), List.of(List.of("Mon", "Ada"), List.of("Tue", "Ben")));
+     * }</pre>
+     */
     public static void attachTable(String name, List<String> header, List<? extends List<?>> rows) {
         try {
-            recorder().attach(name, new Table(header, rows), "text/csv");
+            recorder().attach(name, new Table(header, rows), MediaType.CSV);
         } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
 
-    /** Attaches an image, as PNG. */
+    /**
+     * Attaches an image, as PNG.
+     *
+     * <pre>{@code
+     * Verbale.attachImage("plan", drawing);
+     * }</pre>
+     */
     public static void attachImage(String name, RenderedImage image) {
         try {
-            recorder().attach(name, new Image(image), "image/png");
+            recorder().attach(name, new Image(image), MediaType.PNG);
         } catch (StackOverflowError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
 
-    /** Attaches something that comes later, perhaps after the test has ended. */
+    /**
+     * Attaches something that comes later, perhaps after the test has ended.
+     *
+     * <pre>{@code
+     * PendingAttachment video = Verbale.attachLater("session");
+     * camera.whenDone(file -> video.complete(file));
+     * }</pre>
+     */
     public static PendingAttachment attachLater(String name) {
         try {
             return recorder().attachLater(name);
@@ -379,6 +543,10 @@ public final class Verbale {
     /**
      * Asks {@code source} for evidence whenever a step or test fails, as long as the scope that is current on this thread
      * lasts: the test, or, in the set-up of a class, the class. Registering the same source again changes nothing.
+     *
+     * <pre>{@code
+     * Verbale.register(serverLog); // where a step of this test fails from here on, it is asked
+     * }</pre>
      *
      * @return ends it earlier; nobody needs to
      */

@@ -33,7 +33,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 class ArchiveTest {
 
     private static final String SECRET = "hunter2-of-Ada";
-    private static final String TYPE = "application/har+json";
+    private static final MediaType TYPE = MediaType.of("application/har+json");
     private static final String PARTS = "--beds\r\nContent-Disposition: form-data; name=\"password\"\r\n\r\n" + SECRET
             + "\r\n--beds\r\nContent-Disposition: form-data; name=\"plan\"; filename=\"plan.json\"\r\n"
             + "Content-Type: application/json\r\n\r\n{\"token\":\"" + SECRET + "\",\"crop\":\"Kale\"}\r\n--beds--\r\n";

@@ -12,6 +12,7 @@ import dev.verbale.results.Entry;
 import dev.verbale.results.ExchangeChecks;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.spi.AdapterExchange;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.Entered;
 import dev.verbale.spi.TestDescriptor;
@@ -20,6 +21,7 @@ import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.lang.reflect.Modifier;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -319,7 +321,8 @@ class ExchangeTest {
 
     @Test
     void requests_of_one_call_that_were_told_afterwards_stand_in_their_order_and_have_no_time() throws Exception {
-        Exchange first = recorder.exchange("POST", "https://orto.example/old").client("a client");
+        AdapterExchange first =
+                recorder.exchange("POST", "https://orto.example/old").client("a client");
         first.timing("first byte", Duration.ofMillis(3));
         Exchange second = first.next("GET", "https://orto.example/new");
         first.status(303).ended();
@@ -336,16 +339,32 @@ class ExchangeTest {
                 .allMatch(one -> one.at() == made.get(0).at());
     }
 
+    /** The calls of the interface do nothing by default: one that the recorder forgot would be lost in silence. */
+    @Test
+    void an_exchange_that_is_recorded_has_each_call_of_its_own() {
+        Class<?> recorded =
+                recorder.exchange("GET", "https://orto.example/beds").getClass();
+
+        assertThat(AdapterExchange.class.getMethods())
+                .filteredOn(call -> !Modifier.isStatic(call.getModifiers()))
+                .hasSizeGreaterThan(20)
+                .allSatisfy(call -> assertThat(recorded.getMethod(call.getName(), call.getParameterTypes())
+                                .getDeclaringClass())
+                        .as(call.getName())
+                        .isEqualTo(recorded));
+    }
+
     @Test
     void headers_may_be_told_once_more_and_what_nobody_read_is_looked_at_when_the_test_ends() throws Exception {
-        Exchange exchange = recorder.exchange("GET", "https://orto.example/beds")
-                .requestHeader("Accept", "*/*")
-                .clearRequestHeaders()
+        AdapterExchange exchange = recorder.exchange("GET", "https://orto.example/beds");
+        exchange.requestHeader("Accept", "*/*");
+        exchange.clearRequestHeaders()
                 .requestHeader("Accept", "*/*")
                 .requestHeader("Host", "orto.example")
                 .status(500);
         BoundedBuffer body = exchange.buffer();
-        exchange.responseBody(body, "text/plain").onTestEnd(() -> {
+        exchange.responseBody(body, "text/plain");
+        exchange.onTestEnd(() -> {
             body.add("no beds".getBytes(UTF_8), 0, 7);
             throw new IllegalStateException("and it throws");
         });

@@ -90,7 +90,7 @@ class FacadeTest {
         Verbale.log("{} and {}", (Object) null, broken);
         Verbale.log("no place", 1, 2);
         Verbale.data(null, broken);
-        Verbale.attach("empty", "", "text/plain");
+        Verbale.attach("empty", "", MediaType.TEXT);
         Verbale.step(null, () -> {});
 
         assertThat(entries()).hasSize(5);

@@ -14,6 +14,7 @@ import dev.verbale.spi.Entered;
 import dev.verbale.spi.LogLine;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.About;
 import dev.verbale.vocabulary.AttachmentKind;
 import dev.verbale.vocabulary.Outcome;
 import dev.verbale.vocabulary.StepKind;
@@ -97,7 +98,7 @@ class RecorderTest {
         Scope test = recorder.startTest(recorder.run(), descriptor("GateTest", "opens"));
         recorder.register(source("camera", evidence -> {
             asked.add("camera");
-            evidence.attach("screenshot", AttachmentKind.SCREENSHOT, new byte[] {1, 2, 3}, "image/png");
+            evidence.attach("screenshot", AttachmentKind.SCREENSHOT, new byte[] {1, 2, 3}, MediaType.PNG);
         }));
         Step outer = recorder.startStep("Visit");
         Step inner = recorder.startStep("Open the gate");
@@ -170,11 +171,10 @@ class RecorderTest {
     void attachments_are_numbered_and_named_for_a_person() throws Exception {
         Path file = Files.writeString(root.resolve("harvest.csv"), "plot,kilos\n");
         Scope test = recorder.startTest(recorder.run(), descriptor("Attachment Test", "keeps"));
-        recorder.attach("rota before: swap", "Mon,Ada\n".getBytes(StandardCharsets.UTF_8), "text/csv");
-        recorder.attach(
-                "rota.json", new ByteArrayInputStream("{}".getBytes(StandardCharsets.UTF_8)), "application/json");
+        recorder.attach("rota before: swap", "Mon,Ada\n".getBytes(StandardCharsets.UTF_8), MediaType.CSV);
+        recorder.attach("rota.json", new ByteArrayInputStream("{}".getBytes(StandardCharsets.UTF_8)), MediaType.JSON);
         recorder.attach(file);
-        recorder.attach("../../evil.sh", new byte[1], "application/x-sh");
+        recorder.attach("../../evil.sh", new byte[1], MediaType.of("application/x-sh"));
         recorder.attach(root.resolve("nowhere.png"));
         recorder.endTest(test, TestEnd.passed());
 
@@ -206,7 +206,7 @@ class RecorderTest {
                         throw new IOException("the tape is torn");
                     }
                 },
-                "video/webm");
+                MediaType.of("video/webm"));
         recorder.endTest(test, TestEnd.passed());
 
         Run run = read();
@@ -221,7 +221,7 @@ class RecorderTest {
     void namesakes_have_folders_of_their_own() throws Exception {
         for (int i = 0; i < 3; i++) {
             Scope test = recorder.startTest(recorder.run(), descriptor("AgainTest", "again"));
-            recorder.attach("a", new byte[1], "text/plain");
+            recorder.attach("a", new byte[1], MediaType.TEXT);
             recorder.endTest(test, TestEnd.passed());
         }
 
@@ -335,7 +335,7 @@ class RecorderTest {
                     Scope test = off.startTest(off.run(), descriptor("OffTest", "goes on"));
                     off.startStep("a step").passed();
                     off.enter(test).close();
-                    off.attach("a", new byte[0], "text/plain");
+                    off.attach("a", new byte[0], MediaType.TEXT);
                     off.endTest(test, TestEnd.passed());
                     off.sessionEnded();
                 })
@@ -376,8 +376,8 @@ class RecorderTest {
         recorder.attach(
                 "words",
                 ("token=abcdef&a=1 " + "x".repeat(80)).repeat(60_000).getBytes(StandardCharsets.UTF_8),
-                "text/plain");
-        recorder.attach("one word", "x".repeat(5_000_000).getBytes(StandardCharsets.UTF_8), "text/plain");
+                MediaType.TEXT);
+        recorder.attach("one word", "x".repeat(5_000_000).getBytes(StandardCharsets.UTF_8), MediaType.TEXT);
         recorder.endTest(test, TestEnd.passed());
 
         Path folder = read().folder().resolve("tests/LongTest/long");
@@ -396,7 +396,7 @@ class RecorderTest {
         Files.delete(folder.resolve("run.json"));
         Files.writeString(folder.resolve("tests"), "a file where the folder should be");
 
-        assertThatCode(() -> recorder.attach("a", new byte[1], "text/plain")).doesNotThrowAnyException();
+        assertThatCode(() -> recorder.attach("a", new byte[1], MediaType.TEXT)).doesNotThrowAnyException();
         recorder.endTest(test, TestEnd.passed());
 
         assertThat(Files.readString(journal)).contains("\"problem\"").contains("attaching: java.io.IOException: 'a'");
@@ -544,8 +544,8 @@ class RecorderTest {
     @Test
     void content_of_unknown_type_is_known_by_its_first_bytes_and_every_attachment_by_its_digest() throws Exception {
         Scope test = recorder.startTest(recorder.run(), descriptor("TypeTest", "types"));
-        recorder.attach("image", new byte[] {(byte) 0x89, 'P', 'N', 'G', 13}, "");
-        recorder.attach("answer", " {\"a\":1}".getBytes(StandardCharsets.UTF_8), "application/octet-stream");
+        recorder.attach("image", new byte[] {(byte) 0x89, 'P', 'N', 'G', 13}, MediaType.UNKNOWN);
+        recorder.attach("answer", " {\"a\":1}".getBytes(StandardCharsets.UTF_8), MediaType.UNKNOWN);
         recorder.endTest(test, TestEnd.passed());
 
         Run run = read();
@@ -613,18 +613,24 @@ class RecorderTest {
         recorder.attach(
                 secret + ".html",
                 ("<p>" + secret + "</p>" + base64 + "\n").getBytes(StandardCharsets.UTF_8),
-                "text/html");
+                MediaType.HTML);
         recorder.attach(
                 "json",
                 ("{\"a\":\"" + secret.replace("\"", "\\\"") + "\"}").getBytes(StandardCharsets.UTF_8),
-                "application/json");
-        recorder.about(secret, secret, secret, List.of(secret));
+                MediaType.JSON);
+        recorder.about(About.of()
+                .text(secret)
+                .severity(secret)
+                .owner(secret)
+                .link(secret)
+                .build());
         recorder.register(source(secret, evidence -> {
             evidence.log(secret);
-            evidence.attach(secret, AttachmentKind.PAGE_SOURCE, secret.getBytes(StandardCharsets.UTF_8), "text/html");
+            evidence.attach(
+                    secret, AttachmentKind.PAGE_SOURCE, secret.getBytes(StandardCharsets.UTF_8), MediaType.HTML);
         }));
         recorder.attachLater(secret, AttachmentKind.ATTACHMENT)
-                .complete(new ByteArrayInputStream(secret.getBytes(StandardCharsets.UTF_8)), "text/plain");
+                .complete(new ByteArrayInputStream(secret.getBytes(StandardCharsets.UTF_8)), MediaType.TEXT);
         recorder.checked(secret, new AssertionError(secret));
         recorder.startStep(secret).skipped(secret);
         recorder.startStep(secret).failed(new RuntimeException(secret, new IOException(secret)));

@@ -2,8 +2,6 @@ package dev.verbale.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.ByteArrayOutputStream;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -11,7 +9,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.MatchResult;
 import java.util.regex.Pattern;
-import javax.tools.ToolProvider;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -69,12 +66,7 @@ class DocumentationTest {
                 "-d",
                 folder.resolve("compiled").toString()));
         arguments.addAll(sources);
-        var messages = new ByteArrayOutputStream();
-
-        int result =
-                ToolProvider.getSystemJavaCompiler().run(null, messages, messages, arguments.toArray(String[]::new));
-
-        assertThat(result).as(messages.toString(StandardCharsets.UTF_8)).isZero();
+        Compiled.with(arguments);
     }
 
     /** The examples are run by a test of their own. */

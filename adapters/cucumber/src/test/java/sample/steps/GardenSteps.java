@@ -2,6 +2,7 @@ package sample.steps;
 
 import dev.verbale.Evidence;
 import dev.verbale.EvidenceSource;
+import dev.verbale.MediaType;
 import dev.verbale.Verbale;
 import io.cucumber.java.After;
 import io.cucumber.java.AfterStep;
@@ -35,7 +36,7 @@ public class GardenSteps {
             @Override
             public void capture(Evidence evidence) {
                 byte[] seen = (browserIsOpen ? "the page" : "nothing").getBytes(StandardCharsets.UTF_8);
-                evidence.attach("page", "page-source", seen, "text/plain");
+                evidence.attach("page", "page-source", seen, MediaType.TEXT);
             }
         });
     }

@@ -6,6 +6,7 @@ import ch.qos.logback.classic.encoder.JsonEncoder;
 import ch.qos.logback.classic.spi.ILoggingEvent;
 import ch.qos.logback.classic.util.LogbackMDCAdapter;
 import ch.qos.logback.core.FileAppender;
+import dev.verbale.MediaType;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Step;
 import dev.verbale.spi.AdapterRecorder;
@@ -96,7 +97,7 @@ final class Sinks {
         byte[] content = TEXT.repeat(12).getBytes(StandardCharsets.UTF_8);
         return () -> {
             startTest(recorder);
-            return n -> recorder.attach("rota.csv", content, "text/csv");
+            return n -> recorder.attach("rota.csv", content, MediaType.CSV);
         };
     }
 

@@ -1,5 +1,6 @@
 package dev.verbale.benchmarks;
 
+import dev.verbale.MediaType;
 import dev.verbale.Verbale;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
@@ -37,7 +38,7 @@ public final class SmallHeap {
         System.out.printf(
                 "%,d steps in %.1f s, %d MB in use%n", STEPS, (System.nanoTime() - from) / 1e9, usedMegabytes());
         from = System.nanoTime();
-        Verbale.attach("large.bin", new Zeros(ATTACHMENT), "application/octet-stream");
+        Verbale.attach("large.bin", new Zeros(ATTACHMENT), MediaType.UNKNOWN);
         System.out.printf(
                 "%,d bytes attached in %.1f s, %d MB in use%n",
                 ATTACHMENT, (System.nanoTime() - from) / 1e9, usedMegabytes());

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.Evidence;
 import dev.verbale.EvidenceSource;
+import dev.verbale.MediaType;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.cli.StayingJvm.Output;
@@ -552,7 +553,7 @@ class CommandLineTest {
             } catch (IOException never) {
                 throw new UncheckedIOException(never);
             }
-            evidence.attach("screenshot", AttachmentKind.SCREENSHOT, png.toByteArray(), "image/png");
+            evidence.attach("screenshot", AttachmentKind.SCREENSHOT, png.toByteArray(), MediaType.PNG);
         }
     }
 
@@ -889,7 +890,7 @@ class CommandLineTest {
                         .methodName("gate")
                         .build());
         recorder.exchange("GET", "https://orto.example/gate").status(500).ended();
-        recorder.attach("hinge", "rust".getBytes(StandardCharsets.UTF_8), "text/plain");
+        recorder.attach("hinge", "rust".getBytes(StandardCharsets.UTF_8), MediaType.TEXT);
         var failure = new IllegalStateException("the hinge is broken");
         failure.setStackTrace(
                 new StackTraceElement[] {new StackTraceElement("sample.GateTest", "gate", "CommandLineTest.java", 7)});

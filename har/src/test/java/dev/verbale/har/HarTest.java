@@ -8,6 +8,7 @@ import static org.assertj.core.api.Assertions.within;
 import com.networknt.schema.InputFormat;
 import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
+import dev.verbale.MediaType;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.Step;
@@ -203,7 +204,7 @@ class HarTest {
         Scope test = begin("breaks");
         String whole = Files.readString(Path.of("src/test/archives/seeds.har"));
         String half = whole.substring(0, whole.lastIndexOf("s3cret-of-Dario") + 8);
-        recorder.attach("half.har", half.getBytes(UTF_8), "application/har+json");
+        recorder.attach("half.har", half.getBytes(UTF_8), MediaType.of("application/har+json"));
         recorder.endTest(test, TestEnd.passed());
 
         Entry.AttachmentEntry attachment = (Entry.AttachmentEntry)
@@ -258,8 +259,8 @@ class HarTest {
     @Test
     void a_binary_request_is_exported_and_a_time_that_nobody_knows_is_said() throws Exception {
         Scope test = begin("uploads");
-        var first = recorder.exchange("PUT", "https://orto.example/photo")
-                .requestBody(new byte[] {0, 1, (byte) 0xFF}, "image/x-raw");
+        var first = recorder.exchange("PUT", "https://orto.example/photo");
+        first.requestBody(new byte[] {0, 1, (byte) 0xFF}, "image/x-raw");
         var second = first.next("PUT", "https://orto.example/photos/1");
         first.status(307).ended();
         second.status(201).ended();

@@ -4,7 +4,7 @@ import dev.verbale.CarriedTask;
 import dev.verbale.ChecksFailed;
 import dev.verbale.ContentSource;
 import dev.verbale.EvidenceSource;
-import dev.verbale.Exchange;
+import dev.verbale.MediaType;
 import dev.verbale.PendingAttachment;
 import dev.verbale.Recorder;
 import dev.verbale.RecorderOptions;
@@ -42,19 +42,21 @@ import dev.verbale.engine.text.Texts;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.FactStated;
 import dev.verbale.secrets.Redactor;
+import dev.verbale.spi.AdapterExchange;
 import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.AdapterStep;
 import dev.verbale.spi.Entered;
 import dev.verbale.spi.LogLine;
 import dev.verbale.spi.Setting;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.About;
 import dev.verbale.vocabulary.StepArgument;
 import dev.verbale.vocabulary.StepKind;
 import java.io.IOException;
 import java.io.InputStream;
 import java.lang.System.Logger.Level;
 import java.nio.file.Path;
-import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -341,17 +343,17 @@ final class FileRecorder implements AdapterRecorder {
     }
 
     @Override
-    public Step startStep(StepKind kind, String name) {
+    public AdapterStep startStep(StepKind kind, String name) {
         return steps.start(kind, name, null, false);
     }
 
     @Override
-    public Step startStep(StepKind kind, String name, StepArgument argument) {
+    public AdapterStep startStep(StepKind kind, String name, StepArgument argument) {
         return steps.start(kind, name, argument, false);
     }
 
     @Override
-    public Step startOverlappingStep(StepKind kind, String name) {
+    public AdapterStep startOverlappingStep(StepKind kind, String name) {
         return steps.start(kind, name, null, true);
     }
 
@@ -376,18 +378,27 @@ final class FileRecorder implements AdapterRecorder {
     }
 
     @Override
-    public void about(
-            @Nullable String text, @Nullable String severity, @Nullable String owner, Collection<String> links) {
-        abouts.about(text, severity, owner, links);
+    public void about(String text) {
+        abouts.text(text);
     }
 
     @Override
-    public Exchange exchange(String method, String url) {
+    public void about(About about) {
+        abouts.about(about);
+    }
+
+    @Override
+    public void link(String name) {
+        abouts.link(name);
+    }
+
+    @Override
+    public AdapterExchange exchange(String method, String url) {
         return exchanges.begin(method, url);
     }
 
     @Override
-    public Exchange exchange(Scope in, String method, String url) {
+    public AdapterExchange exchange(Scope in, String method, String url) {
         return exchanges.begin(scopes.node(in), method, url);
     }
 
@@ -443,18 +454,18 @@ final class FileRecorder implements AdapterRecorder {
     // Attachments.
 
     @Override
-    public void attach(String name, byte[] content, String mediaType) {
-        attachments.attach(name, content, mediaType);
+    public void attach(String name, byte[] content, MediaType type) {
+        attachments.attach(name, content, type);
     }
 
     @Override
-    public void attach(String name, InputStream content, String mediaType) {
-        attachments.attach(name, () -> content, mediaType);
+    public void attach(String name, InputStream content, MediaType type) {
+        attachments.attach(name, () -> content, type);
     }
 
     @Override
-    public void attach(String name, ContentSource content, String mediaType) {
-        attachments.attach(name, content, mediaType);
+    public void attach(String name, ContentSource content, MediaType type) {
+        attachments.attach(name, content, type);
     }
 
     @Override
@@ -468,8 +479,8 @@ final class FileRecorder implements AdapterRecorder {
     }
 
     @Override
-    public void attach(Scope in, String name, String kind, InputStream content, String mediaType, long begins) {
-        attachments.attach(scopes.node(in), name, kind, content, mediaType, begins);
+    public void attach(Scope in, String name, String kind, InputStream content, MediaType type, long begins) {
+        attachments.attach(scopes.node(in), name, kind, content, type, begins);
     }
 
     @Override

@@ -1,20 +1,24 @@
 package dev.verbale.engine;
 
 import dev.verbale.Exchange;
+import dev.verbale.MediaType;
 import dev.verbale.PendingAttachment;
 import dev.verbale.Recorder;
 import dev.verbale.RecorderOptions;
-import dev.verbale.RecorderProvider;
 import dev.verbale.Registration;
 import dev.verbale.Scope;
 import dev.verbale.Step;
+import dev.verbale.border.Engine;
 import dev.verbale.border.ShownValue;
 import dev.verbale.engine.journal.Problems;
 import dev.verbale.engine.log.ConsoleTee;
 import dev.verbale.engine.run.OtherVersions;
 import dev.verbale.engine.settings.Settings;
+import dev.verbale.spi.AdapterExchange;
 import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.AdapterStep;
 import dev.verbale.spi.Entered;
+import dev.verbale.vocabulary.About;
 import dev.verbale.vocabulary.StepKind;
 import java.util.ArrayList;
 import java.util.List;
@@ -25,7 +29,7 @@ import java.util.concurrent.locks.LockSupport;
 import org.jspecify.annotations.Nullable;
 
 /** Opens recorders, and holds the one of this JVM. */
-public final class Recorders implements RecorderProvider {
+public final class Recorders implements Engine<Recorder, RecorderOptions> {
 
     /** Opening takes milliseconds. Who waits longer may hold what the opening thread needs, such as a logger's lock. */
     private static final long LONGEST_WAIT_NANOS = TimeUnit.SECONDS.toNanos(5);
@@ -40,11 +44,15 @@ public final class Recorders implements RecorderProvider {
     private static final List<Object> AHEAD = List.of(
             AdapterRecorder.none(),
             Step.NONE,
+            AdapterStep.NONE,
             Exchange.NONE,
+            AdapterExchange.NONE,
             PendingAttachment.NONE,
             Registration.NONE,
             Scope.NONE,
             Entered.NOWHERE,
+            MediaType.UNKNOWN,
+            About.NOTHING,
             StepKind.ACTION);
 
     private static volatile @Nullable AdapterRecorder current;
@@ -52,7 +60,7 @@ public final class Recorders implements RecorderProvider {
     /** Whoever opens has not come back for seconds, and may never do. */
     private static volatile boolean isStuck;
 
-    /** As {@code dev.verbale.Engine} makes it. */
+    /** As {@link Engine#loaded} makes it. */
     public Recorders() {}
 
     /** The first call opens it as the settings say. */

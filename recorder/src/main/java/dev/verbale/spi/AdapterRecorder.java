@@ -1,6 +1,5 @@
 package dev.verbale.spi;
 
-import dev.verbale.Exchange;
 import dev.verbale.Recorder;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
@@ -9,6 +8,10 @@ import java.util.Optional;
 /**
  * All that a recorder does. An adapter asks for the part that it needs: {@link TestLifecycle}, {@link Capture} or
  * {@link Context}; this is for whoever needs several.
+ *
+ * <pre>{@code
+ * AdapterRecorder recorder = AdapterRecorder.open(RecorderOptions.defaults().withRun("nightly"));
+ * }</pre>
  *
  * @since 0.2.0
  */
@@ -54,5 +57,5 @@ public interface AdapterRecorder extends Recorder, TestLifecycle, Capture, Conte
 
     /** Also an author's call. */
     @Override
-    Exchange exchange(String method, String url);
+    AdapterExchange exchange(String method, String url);
 }

@@ -1,9 +1,8 @@
 package dev.verbale.spi;
 
-import dev.verbale.Exchange;
+import dev.verbale.MediaType;
 import dev.verbale.PendingAttachment;
 import dev.verbale.Scope;
-import dev.verbale.Step;
 import dev.verbale.vocabulary.StepArgument;
 import dev.verbale.vocabulary.StepKind;
 import java.io.InputStream;
@@ -14,6 +13,13 @@ import java.util.function.Supplier;
  *
  * <p>Order: none is asked for; what is recorded stands where and when it was recorded. Threads: from any; what names no scope
  * belongs to the scope of the calling thread. Failure: no call throws, and what could not be recorded is counted in the run.
+ *
+ * <pre>{@code
+ * AdapterExchange exchange = Capture.current().exchange("GET", "https://orto.example/beds");
+ * exchange.client("Orto client").requestHeader("Accept", "text/csv");
+ * exchange.status(200).responseHeader("Content-Type", "text/csv");
+ * exchange.responseBody(rotaPage.asCsv().getBytes(UTF_8), "").ended();
+ * }</pre>
  *
  * @since 0.2.0
  */
@@ -28,22 +34,22 @@ public interface Capture {
     boolean isRecording();
 
     /** A step of a kind begins in the scope of this thread, and becomes its scope. */
-    Step startStep(StepKind kind, String name);
+    AdapterStep startStep(StepKind kind, String name);
 
     /** The same of a step with a table or a text below it. Cells whose row or column has the name of a secret are masked. */
-    Step startStep(StepKind kind, String name, StepArgument argument);
+    AdapterStep startStep(StepKind kind, String name, StepArgument argument);
 
     /**
      * A step that begins in the scope of this thread and does not become its scope: what is recorded while it lasts stands
      * beside it. For what an adapter notices by and by, such as that a test waits. May be ended on any thread.
      */
-    Step startOverlappingStep(StepKind kind, String name);
+    AdapterStep startOverlappingStep(StepKind kind, String name);
 
     /** @see dev.verbale.Verbale#exchange */
-    Exchange exchange(String method, String url);
+    AdapterExchange exchange(String method, String url);
 
     /** The same for what belongs to {@code in}, whatever thread calls, and may be answered after its test has ended. */
-    Exchange exchange(Scope in, String method, String url);
+    AdapterExchange exchange(Scope in, String method, String url);
 
     /** Keeps what a logger wrote. */
     void log(LogLine line);
@@ -63,7 +69,7 @@ public interface Capture {
      * @param kind as in {@link dev.verbale.vocabulary.AttachmentKind}
      * @param begins when what it shows begins, by {@link Context#now}; 0 where it has no time of its own
      */
-    void attach(Scope in, String name, String kind, InputStream content, String mediaType, long begins);
+    void attach(Scope in, String name, String kind, InputStream content, MediaType type, long begins);
 
     /**
      * Something will be attached to the scope of this thread.

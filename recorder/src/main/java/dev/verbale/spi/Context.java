@@ -9,6 +9,11 @@ import org.jspecify.annotations.Nullable;
  *
  * <p>Threads: from any; what is current is that of the calling thread. Failure: no call throws.
  *
+ * <pre>{@code
+ * Context context = Context.current();
+ * if (!context.isSecretName("gate")) Verbale.log("the gate is {}", context.shown(gate, 100));
+ * }</pre>
+ *
  * @since 0.2.0
  */
 public interface Context {

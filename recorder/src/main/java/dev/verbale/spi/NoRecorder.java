@@ -4,17 +4,17 @@ import dev.verbale.CarriedTask;
 import dev.verbale.ChecksFailed;
 import dev.verbale.ContentSource;
 import dev.verbale.EvidenceSource;
-import dev.verbale.Exchange;
+import dev.verbale.MediaType;
 import dev.verbale.PendingAttachment;
 import dev.verbale.Registration;
 import dev.verbale.Scope;
 import dev.verbale.Step;
+import dev.verbale.vocabulary.About;
 import dev.verbale.vocabulary.StepArgument;
 import dev.verbale.vocabulary.StepKind;
 import java.io.InputStream;
 import java.lang.System.Logger.Level;
 import java.nio.file.Path;
-import java.util.Collection;
 import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.function.Supplier;
@@ -107,18 +107,18 @@ final class NoRecorder implements AdapterRecorder {
     }
 
     @Override
-    public Step startStep(StepKind kind, String name) {
-        return Step.NONE;
+    public AdapterStep startStep(StepKind kind, String name) {
+        return AdapterStep.NONE;
     }
 
     @Override
-    public Step startStep(StepKind kind, String name, StepArgument argument) {
-        return Step.NONE;
+    public AdapterStep startStep(StepKind kind, String name, StepArgument argument) {
+        return AdapterStep.NONE;
     }
 
     @Override
-    public Step startOverlappingStep(StepKind kind, String name) {
-        return Step.NONE;
+    public AdapterStep startOverlappingStep(StepKind kind, String name) {
+        return AdapterStep.NONE;
     }
 
     @Override
@@ -155,17 +155,22 @@ final class NoRecorder implements AdapterRecorder {
     public void checkFailed(String name, Throwable failure) {}
 
     @Override
-    public void about(
-            @Nullable String text, @Nullable String severity, @Nullable String owner, Collection<String> links) {}
+    public void about(String text) {}
 
     @Override
-    public Exchange exchange(String method, String url) {
-        return Exchange.NONE;
+    public void about(About about) {}
+
+    @Override
+    public void link(String name) {}
+
+    @Override
+    public AdapterExchange exchange(String method, String url) {
+        return AdapterExchange.NONE;
     }
 
     @Override
-    public Exchange exchange(Scope in, String method, String url) {
-        return Exchange.NONE;
+    public AdapterExchange exchange(Scope in, String method, String url) {
+        return AdapterExchange.NONE;
     }
 
     @Override
@@ -190,13 +195,13 @@ final class NoRecorder implements AdapterRecorder {
     public void fact(String name, @Nullable Object value) {}
 
     @Override
-    public void attach(String name, byte[] content, String mediaType) {}
+    public void attach(String name, byte[] content, MediaType type) {}
 
     @Override
-    public void attach(String name, InputStream content, String mediaType) {}
+    public void attach(String name, InputStream content, MediaType type) {}
 
     @Override
-    public void attach(String name, ContentSource content, String mediaType) {}
+    public void attach(String name, ContentSource content, MediaType type) {}
 
     @Override
     public void attach(Path file) {}
@@ -205,7 +210,7 @@ final class NoRecorder implements AdapterRecorder {
     public void attachMoved(Path file) {}
 
     @Override
-    public void attach(Scope in, String name, String kind, InputStream content, String mediaType, long begins) {}
+    public void attach(Scope in, String name, String kind, InputStream content, MediaType type, long begins) {}
 
     @Override
     public PendingAttachment attachLater(String name) {

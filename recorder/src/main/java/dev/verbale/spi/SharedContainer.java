@@ -10,6 +10,13 @@ import org.jspecify.annotations.Nullable;
  *
  * <p>Safe to use from several threads.
  *
+ * <pre>{@code
+ * SharedContainer feature = SharedContainer.start(recorder, recorder.run(), TestDescriptor.of("swap.feature", "Swap").build());
+ * Scope test = recorder.startTest(feature.scope(), TestDescriptor.of("swap.feature:3", "Swap plots").build());
+ * recorder.endTest(test, TestEnd.passed());
+ * feature.lastedUntilNow();
+ * }</pre>
+ *
  * @since 0.2.0
  */
 public final class SharedContainer {

@@ -3,7 +3,6 @@ package dev.verbale.spi;
 import dev.verbale.About;
 import dev.verbale.ExpectedFailure;
 import dev.verbale.Recorder;
-import dev.verbale.vocabulary.About.Link;
 import java.lang.reflect.Method;
 import java.util.ArrayList;
 import java.util.List;
@@ -38,10 +37,7 @@ public record TestAnnotations(Optional<dev.verbale.vocabulary.About> about, Opti
 
     /** Records what the test that runs on this thread is about, where they say so. */
     public void recordAbout(Recorder recorder) {
-        if (recorder == null || about.isEmpty()) return;
-        dev.verbale.vocabulary.About stated = about.get();
-        List<String> links = stated.links().stream().map(Link::name).toList();
-        recorder.about(stated.text(), stated.severity(), stated.owner(), links);
+        if (recorder != null && about.isPresent()) recorder.about(about.get());
     }
 
     /** How a test ends that did what it should: where a failure was expected, that is stated. */
@@ -94,10 +90,9 @@ public record TestAnnotations(Optional<dev.verbale.vocabulary.About> about, Opti
             links.addAll(List.of(about.links()));
         }
         if (expected != null && !expected.link().isEmpty()) links.add(expected.link());
-        return new dev.verbale.vocabulary.About(
-                text,
-                severity,
-                owner,
-                links.stream().map(link -> new Link(link, null)).toList());
+        var about =
+                dev.verbale.vocabulary.About.of().text(text).severity(severity).owner(owner);
+        links.forEach(about::link);
+        return about.build();
     }
 }

@@ -12,6 +12,13 @@ import org.jspecify.annotations.Nullable;
  * what was current before, so both belong on the thread that runs the test; an end from elsewhere only ends. Failure: no call
  * throws.
  *
+ * <pre>{@code
+ * Scope container = lifecycle.startContainer(lifecycle.run(), TestDescriptor.of("garden.csv", "garden.csv").build());
+ * Scope test = lifecycle.startTest(container, TestDescriptor.of("garden.csv/1", "Weed a bed").build());
+ * lifecycle.endTest(test, TestEnd.passed());
+ * lifecycle.endContainer(container, TestEnd.passed(), 0);
+ * }</pre>
+ *
  * @since 0.2.0
  */
 public interface TestLifecycle {

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatCode;
 
 import com.google.common.jimfs.Configuration;
 import com.google.common.jimfs.Jimfs;
+import dev.verbale.MediaType;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.Step;
@@ -49,7 +50,7 @@ class FullDiskTest {
             Path ballast = fill(disk);
             assertThatCode(() -> {
                         for (int i = 0; i < 40; i++) recorder.log("a line that finds no room " + "x".repeat(200));
-                        recorder.attach("video", new byte[5_000], "video/webm");
+                        recorder.attach("video", new byte[5_000], MediaType.of("video/webm"));
                         recorder.startStep("goes on").passed();
                     })
                     .doesNotThrowAnyException();

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.google.common.jimfs.Configuration;
 import com.google.common.jimfs.Jimfs;
+import dev.verbale.MediaType;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.results.Run;
@@ -79,7 +80,7 @@ class WindowsTest {
                             .className("sample." + name)
                             .methodName(name)
                             .build());
-            recorder.attach(name, name.getBytes(StandardCharsets.UTF_8), "text/plain");
+            recorder.attach(name, name.getBytes(StandardCharsets.UTF_8), MediaType.TEXT);
             recorder.endTest(test, TestEnd.passed());
         }
         recorder.end();

@@ -3,6 +3,7 @@ package dev.verbale.hostile;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.verbale.MediaType;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.Step;
@@ -103,7 +104,7 @@ class BorderTest {
                         return 'x';
                     }
                 },
-                "text/plain");
+                MediaType.TEXT);
         recorder.endTest(test, TestEnd.passed());
 
         Run run = RunReader.read(root);
@@ -140,7 +141,7 @@ class BorderTest {
                         .className("sample.GateTest")
                         .build());
         Scope before = start(container, "before");
-        recorder.attach("early", new byte[] {'x'}, "text/plain");
+        recorder.attach("early", new byte[] {'x'}, MediaType.TEXT);
         recorder.endTest(before, TestEnd.passed());
         Scope during = start(container, "during");
         Step open = recorder.startStep("open");
@@ -148,7 +149,7 @@ class BorderTest {
 
         waitForAnotherLook();
         recorder.log("after the broom");
-        recorder.attach("late", new byte[] {'y'}, "text/plain");
+        recorder.attach("late", new byte[] {'y'}, MediaType.TEXT);
         open.passed();
         recorder.endTest(during, TestEnd.passed());
         recorder.endContainer(container, TestEnd.passed(), 0);
@@ -290,7 +291,7 @@ class BorderTest {
                             .className("sample.Gärten")
                             .methodName("x")
                             .build());
-            for (int i = 0; i < 2; i++) Verbale.attach("Möhren 菜.txt", "orange", "text/plain");
+            for (int i = 0; i < 2; i++) Verbale.attach("Möhren 菜.txt", "orange", MediaType.TEXT);
             recorder.endTest(test, TestEnd.passed());
         }
     }

@@ -10,7 +10,6 @@ import dev.verbale.Exchange;
 import dev.verbale.PendingAttachment;
 import dev.verbale.Recorder;
 import dev.verbale.RecorderOptions;
-import dev.verbale.RecorderProvider;
 import dev.verbale.Scope;
 import dev.verbale.Step;
 import dev.verbale.ThrowingRunnable;
@@ -20,7 +19,9 @@ import dev.verbale.jul.VerbaleHandler;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.spi.Adapter;
+import dev.verbale.spi.AdapterExchange;
 import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.AdapterStep;
 import dev.verbale.spi.Capture;
 import dev.verbale.spi.Context;
 import dev.verbale.spi.Setting;
@@ -28,6 +29,7 @@ import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
 import dev.verbale.spi.TestLifecycle;
 import dev.verbale.spi.ThrowableReader;
+import dev.verbale.vocabulary.StepKind;
 import java.io.IOException;
 import java.lang.reflect.Constructor;
 import java.lang.reflect.Executable;
@@ -63,7 +65,6 @@ class HostileCallsTest {
             ThrowingRunnable.class,
             ThrowingSupplier.class,
             CarriedTask.class,
-            RecorderProvider.class,
             Adapter.class,
             EvidenceSource.class,
             ThrowableReader.class,
@@ -78,12 +79,12 @@ class HostileCallsTest {
                 AdapterRecorder.open(RecorderOptions.defaults().withRoot(root).withSummaryLine(false));
         Scope test = recorder.startTest(
                 recorder.run(), TestDescriptor.of("k", "odd calls").build());
-        Step step = recorder.startStep("open");
-        Exchange exchange = recorder.exchange("GET", "http://localhost");
+        AdapterStep step = recorder.startStep(StepKind.ACTION, "open");
+        AdapterExchange exchange = recorder.exchange("GET", "http://localhost");
         PendingAttachment pending = recorder.attachLater("later", "attachment");
-        Step ended = recorder.startStep("ended");
+        AdapterStep ended = recorder.startOverlappingStep(StepKind.ACTION, "ended");
         ended.passed();
-        Exchange over = recorder.exchange("GET", "http://localhost");
+        AdapterExchange over = recorder.exchange("GET", "http://localhost");
         over.ended();
         List<Object> recorders = List.of(recorder, AdapterRecorder.none());
         Map<Class<?>, List<Object>> instances = Map.ofEntries(
@@ -93,11 +94,10 @@ class HostileCallsTest {
                 Map.entry(Capture.class, recorders),
                 Map.entry(Context.class, recorders),
                 Map.entry(Setting.class, List.of(Setting.onOff("verbale.gate", true, "whether it is open"))),
-                Map.entry(
-                        Step.class, List.of(step, ended, AdapterRecorder.none().startStep("none"))),
-                Map.entry(
-                        Exchange.class,
-                        List.of(exchange, over, AdapterRecorder.none().exchange("GET", "/"))),
+                Map.entry(Step.class, List.of(step, ended, Step.NONE)),
+                Map.entry(AdapterStep.class, List.of(step, ended, AdapterStep.NONE)),
+                Map.entry(Exchange.class, List.of(exchange, over, Exchange.NONE)),
+                Map.entry(AdapterExchange.class, List.of(exchange, over, AdapterExchange.NONE)),
                 Map.entry(
                         PendingAttachment.class,
                         List.of(pending, AdapterRecorder.none().attachLater("none", "attachment"))),

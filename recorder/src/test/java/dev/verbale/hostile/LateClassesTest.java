@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.Evidence;
 import dev.verbale.EvidenceSource;
+import dev.verbale.MediaType;
 import dev.verbale.Scope;
 import dev.verbale.Step;
 import dev.verbale.Verbale;
@@ -109,9 +110,9 @@ class LateClassesTest {
             CALLS.put("check", name -> Verbale.check(name, () -> {}));
             CALLS.put("data", name -> Verbale.data(name, 12));
             CALLS.put("fact", name -> Verbale.fact(name, 12));
-            CALLS.put("about", name -> Verbale.about(name, null, null));
+            CALLS.put("about", name -> Verbale.about(name));
             CALLS.put("link", Verbale::link);
-            CALLS.put("attachment", name -> Verbale.attach(name, "basil", "text/plain"));
+            CALLS.put("attachment", name -> Verbale.attach(name, "basil", MediaType.TEXT));
             CALLS.put("pending", name -> Verbale.attachLater(name));
             CALLS.put(
                     "exchange",

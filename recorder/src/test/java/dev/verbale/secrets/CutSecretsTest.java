@@ -2,6 +2,7 @@ package dev.verbale.secrets;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.MediaType;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.Step;
@@ -9,6 +10,7 @@ import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.LogLine;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.About;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -99,12 +101,13 @@ class CutSecretsTest {
                 .context(Map.of("context", text))
                 .thrown(new IOException(text))
                 .build());
-        recorder.about(text, text, text, List.of(text));
+        recorder.about(
+                About.of().text(text).severity(text).owner(text).link(text).build());
         recorder.fact(text, text);
         Step step = recorder.startStep(text);
         step.skipped(text);
         recorder.startStep("fails").failed(new IllegalStateException(text, new IOException(text)));
-        recorder.attach(text, text.getBytes(StandardCharsets.UTF_8), "text/plain");
+        recorder.attach(text, text.getBytes(StandardCharsets.UTF_8), MediaType.TEXT);
         Scope other = recorder.startTest(
                 recorder.run(),
                 TestDescriptor.of(text, text)

@@ -2,12 +2,14 @@ package dev.verbale.secrets;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.MediaType;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.LogLine;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.vocabulary.About;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.net.URLEncoder;
@@ -98,7 +100,8 @@ class DoorsTest {
         recorder.log("{}", new Object[] {text});
         recorder.data("a value", text);
         recorder.fact("a fact", text);
-        recorder.about(text, text, text, List.of(text));
+        recorder.about(
+                About.of().text(text).severity(text).owner(text).link(text).build());
         recorder.startStep(text).passed();
         recorder.startStep("skipped").skipped(text);
         recorder.log(LogLine.of(text)
@@ -109,11 +112,11 @@ class DoorsTest {
                 .thrown(new Exception(text))
                 .build());
         for (String name : List.of("a.txt", ".env", "a.yml", "a.properties", "a.pem", "a.sql", "a.bin", "none"))
-            recorder.attach(name, bytes, "");
-        recorder.attach(text, bytes, "text/html");
-        recorder.attach("typed wrongly", bytes, "image/png");
-        recorder.attach("a stream", new ByteArrayInputStream(bytes), "application/octet-stream");
-        recorder.attach("wide", text.getBytes(StandardCharsets.UTF_16), "text/plain");
+            recorder.attach(name, bytes, MediaType.UNKNOWN);
+        recorder.attach(text, bytes, MediaType.HTML);
+        recorder.attach("typed wrongly", bytes, MediaType.PNG);
+        recorder.attach("a stream", new ByteArrayInputStream(bytes), MediaType.UNKNOWN);
+        recorder.attach("wide", text.getBytes(StandardCharsets.UTF_16), MediaType.TEXT);
         recorder.exchange("POST", "http://orto.example/?q=" + inUrl)
                 .client("a client")
                 .requestHeader("X-Note", text)

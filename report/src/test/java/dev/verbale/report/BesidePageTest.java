@@ -2,6 +2,7 @@ package dev.verbale.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.MediaType;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.results.Run;
@@ -70,7 +71,12 @@ class BesidePageTest {
         var bytes = new ByteArrayOutputStream();
         ImageIO.write(new BufferedImage(passes ? 30 : 40, 20, BufferedImage.TYPE_INT_RGB), "png", bytes);
         recorder.attach(
-                test, "shot", AttachmentKind.SCREENSHOT, new ByteArrayInputStream(bytes.toByteArray()), "image/png", 0);
+                test,
+                "shot",
+                AttachmentKind.SCREENSHOT,
+                new ByteArrayInputStream(bytes.toByteArray()),
+                MediaType.PNG,
+                0);
         recorder.endTest(test, passes ? TestEnd.passed() : TestEnd.threw(failure));
     }
 

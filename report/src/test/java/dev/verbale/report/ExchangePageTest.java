@@ -3,9 +3,11 @@ package dev.verbale.report;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.Exchange;
+import dev.verbale.MediaType;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.results.RunReader;
+import dev.verbale.spi.AdapterExchange;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
@@ -148,8 +150,8 @@ class ExchangePageTest {
             recorder.exchange("ASK", "tcp://gate:7070")
                     .responseBody("open".getBytes(StandardCharsets.UTF_8), "text/plain")
                     .ended();
-            Exchange first = recorder.exchange("GET", "http://orto.example/old");
-            Exchange second = first.next("GET", "http://orto.example/new");
+            AdapterExchange first = recorder.exchange("GET", "http://orto.example/old");
+            AdapterExchange second = first.next("GET", "http://orto.example/new");
             first.status(302).ended();
             second.status(200).ended();
             recorder.endTest(test, TestEnd.passed());
@@ -423,7 +425,7 @@ class ExchangePageTest {
         Path index = page(() -> {
             Scope test = recorder.startTest(recorder.run(), descriptor("swaps", "swaps two days"));
             recorder.attach(Path.of("../har/src/test/archives/seeds.har"));
-            recorder.attach("broken.har", "{".getBytes(StandardCharsets.UTF_8), "application/har+json");
+            recorder.attach("broken.har", "{".getBytes(StandardCharsets.UTF_8), MediaType.of("application/har+json"));
             recorder.endTest(test, TestEnd.passed());
         });
         chromium.open(index, "#/test/sample.RotaTest.swaps()");

@@ -2,6 +2,7 @@ package dev.verbale.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.MediaType;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.folder.RunFolder;
@@ -42,7 +43,7 @@ class MutatedPagesTest {
                         .build());
         recorder.startStep("open").passed();
         recorder.data("plot", 12);
-        recorder.attach("rota.csv", "day\nMon\n".getBytes(StandardCharsets.UTF_8), "text/csv");
+        recorder.attach("rota.csv", "day\nMon\n".getBytes(StandardCharsets.UTF_8), MediaType.CSV);
         recorder.exchange("GET", "http://orto.example/plots/12")
                 .status(200)
                 .responseHeader("Content-Type", "application/json")

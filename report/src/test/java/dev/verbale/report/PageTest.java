@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 
 import dev.verbale.Evidence;
 import dev.verbale.EvidenceSource;
+import dev.verbale.MediaType;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.Step;
@@ -189,7 +190,7 @@ class PageTest {
     private void recordedRun() {
         Scope test = recorder.startTest(recorder.run(), descriptor("swaps", "swaps two days"));
         try (var video = PageTest.class.getResourceAsStream("garden.webm")) {
-            recorder.attach(test, "video", AttachmentKind.VIDEO, video, "video/webm", 1);
+            recorder.attach(test, "video", AttachmentKind.VIDEO, video, MediaType.of("video/webm"), 1);
         } catch (IOException broken) {
             throw new IllegalStateException(broken);
         }
@@ -209,7 +210,7 @@ class PageTest {
 
     private void list(String kind, String json) {
         var content = new ByteArrayInputStream(json.getBytes(StandardCharsets.UTF_8));
-        recorder.attach(recorder.currentScope(), kind, kind, content, "application/json", 0);
+        recorder.attach(recorder.currentScope(), kind, kind, content, MediaType.JSON, 0);
     }
 
     @Test
@@ -263,14 +264,15 @@ class PageTest {
             recorder.data("__proto__", HOSTILE);
             recorder.data(HOSTILE, "javascript:window.ran=1");
             recorder.log(HOSTILE + "\u2028\u2029");
-            recorder.attach(HOSTILE + ".html", HOSTILE.getBytes(StandardCharsets.UTF_8), "text/html");
+            recorder.attach(HOSTILE + ".html", HOSTILE.getBytes(StandardCharsets.UTF_8), MediaType.HTML);
             recorder.attach(
                     "image.svg",
                     ("<svg xmlns='http://www.w3.org/2000/svg' onload='window.ran=1'/>")
                             .getBytes(StandardCharsets.UTF_8),
-                    "image/svg+xml");
-            recorder.attach("disguised.html", HOSTILE.getBytes(StandardCharsets.UTF_8), "image/png");
-            recorder.attach("script.js", "window.ran=1".getBytes(StandardCharsets.UTF_8), "text/javascript");
+                    MediaType.of("image/svg+xml"));
+            recorder.attach("disguised.html", HOSTILE.getBytes(StandardCharsets.UTF_8), MediaType.PNG);
+            recorder.attach(
+                    "script.js", "window.ran=1".getBytes(StandardCharsets.UTF_8), MediaType.of("text/javascript"));
             recorder.startStep(HOSTILE).failed(new IllegalStateException(HOSTILE));
             recorder.endTest(test, TestEnd.threw(new AssertionError(HOSTILE + "\n" + HOSTILE)));
             recorder.endContainer(container, TestEnd.passed(), 0);
@@ -646,12 +648,12 @@ class PageTest {
 
         @Override
         public void capture(Evidence evidence) {
-            evidence.attach("screenshot", AttachmentKind.SCREENSHOT, DOT, "image/png");
+            evidence.attach("screenshot", AttachmentKind.SCREENSHOT, DOT, MediaType.PNG);
             evidence.attach(
                     "page source",
                     AttachmentKind.PAGE_SOURCE,
                     "<h1>Rota</h1>".getBytes(StandardCharsets.UTF_8),
-                    "text/html");
+                    MediaType.HTML);
         }
     }
 

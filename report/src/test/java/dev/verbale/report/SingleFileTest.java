@@ -3,6 +3,7 @@ package dev.verbale.report;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.verbale.MediaType;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.results.Run;
@@ -63,11 +64,11 @@ class SingleFileTest {
                 recorder.run(),
                 TestDescriptor.of("hostile", HOSTILE).className("s.T").build());
         recorder.log(HOSTILE);
-        recorder.attach("shot", png(), "image/png");
-        recorder.attach("source", ("<h1>Rota</h1>" + HOSTILE).getBytes(StandardCharsets.UTF_8), "text/html");
-        recorder.attach("bytes", new byte[] {1, 2, 3}, "application/zip");
+        recorder.attach("shot", png(), MediaType.PNG);
+        recorder.attach("source", ("<h1>Rota</h1>" + HOSTILE).getBytes(StandardCharsets.UTF_8), MediaType.HTML);
+        recorder.attach("bytes", new byte[] {1, 2, 3}, MediaType.of("application/zip"));
         try (var video = SingleFileTest.class.getResourceAsStream("garden.webm")) {
-            recorder.attach(test, "video", AttachmentKind.VIDEO, video, "video/webm", 1);
+            recorder.attach(test, "video", AttachmentKind.VIDEO, video, MediaType.of("video/webm"), 1);
         }
         recorder.endTest(test, TestEnd.threw(new AssertionError(HOSTILE)));
         run = RunReader.read(root.resolve("runs"));

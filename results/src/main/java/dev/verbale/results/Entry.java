@@ -16,7 +16,8 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
- * One thing that happened in a test, a container or the run.
+ * One thing that happened in a test, a container or the run. More kinds may come: whoever goes through them keeps a branch for
+ * those that it does not know.
  *
  * @since 0.2.0
  */

@@ -179,9 +179,17 @@ class RunReaderTest {
         Run read = SampleRun.in(root, "run")
                 .write(
                         TestStarted.of(1, 1, "k", "n").thread("main").build(),
-                        new AboutStated(2, 1, new About("about", null, "Ada", List.of(new About.Link("a", null)))),
                         new AboutStated(
-                                3, 1, new About(null, "grave", null, List.of(new About.Link("b", "https://b")))),
+                                2,
+                                1,
+                                About.of().text("about").owner("Ada").link("a").build()),
+                        new AboutStated(
+                                3,
+                                1,
+                                About.of()
+                                        .severity("grave")
+                                        .link(new About.Link("b", "https://b"))
+                                        .build()),
                         StepStarted.of(4, 2, StepKind.ACTION, "slow").in(1).build(),
                         new StepBudgeted(4, 2, 1_000),
                         StepEnded.of(5_004, 2, Outcome.PASSED).build(),
@@ -451,8 +459,8 @@ class RunReaderTest {
     void a_description_waits_for_its_test_and_is_said_where_none_comes() throws Exception {
         Run read = SampleRun.in(root, "run")
                 .write(
-                        new AboutStated(1, 1, new About("early", null, null, List.of())),
-                        new AboutStated(1, 7, new About("nobody's", null, null, List.of())),
+                        new AboutStated(1, 1, About.of().text("early").build()),
+                        new AboutStated(1, 7, About.of().text("nobody's").build()),
                         TestStarted.of(2, 1, "k", "n").thread("main").build(),
                         TestEnded.of(3, 1, Outcome.PASSED).build())
                 .read();
@@ -522,7 +530,15 @@ class RunReaderTest {
                                 new StoredFile("tests/a/01-p.png", "image/png", 5, null))
                         .build(),
                 new DataNamed(4, 1, "plot", "12"),
-                new AboutStated(4, 1, new About("about", "grave", "Ada", List.of(new About.Link("a", "https://b")))));
+                new AboutStated(
+                        4,
+                        1,
+                        About.of()
+                                .text("about")
+                                .severity("grave")
+                                .owner("Ada")
+                                .link(new About.Link("a", "https://b"))
+                                .build()));
         run.read();
         Path journal = run.path().resolve("journals/worker-1.jsonl");
         byte[] whole = Files.readAllBytes(journal);

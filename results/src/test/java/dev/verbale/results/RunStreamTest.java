@@ -65,7 +65,11 @@ class RunStreamTest {
                                 at, in, "p", "attachment", new AttachmentStored.StoredFile("x", "text/plain", 1, null))
                         .pending(id)
                         .build();
-            case 15 -> new AboutStated(at, id, new About("about", "grave", "Ada", List.of()));
+            case 15 ->
+                new AboutStated(
+                        at,
+                        id,
+                        About.of().text("about").severity("grave").owner("Ada").build());
             case 16 ->
                 random.nextBoolean()
                         ? new TestIdentified(at, id, "k" + random.nextInt(5), "m")

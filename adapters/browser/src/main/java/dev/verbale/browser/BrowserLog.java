@@ -1,5 +1,6 @@
 package dev.verbale.browser;
 
+import dev.verbale.MediaType;
 import dev.verbale.json.JsonOut;
 import dev.verbale.spi.Context;
 import dev.verbale.vocabulary.AttachmentKind;
@@ -131,6 +132,6 @@ public final class BrowserLog {
             }
             json.writeEndArray();
         }
-        snapshot.attach(kind, kind, bytes.toByteArray(), "application/json");
+        snapshot.attach(kind, kind, bytes.toByteArray(), MediaType.JSON);
     }
 }

@@ -1,6 +1,7 @@
 package dev.verbale.browser;
 
 import dev.verbale.Evidence;
+import dev.verbale.MediaType;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -11,7 +12,7 @@ import java.util.List;
  */
 public final class BrowserSnapshot {
 
-    private record Attached(String name, String kind, byte[] content, String mediaType) {}
+    private record Attached(String name, String kind, byte[] content, MediaType type) {}
 
     private final List<Object> pieces;
 
@@ -22,7 +23,7 @@ public final class BrowserSnapshot {
     /** Logs and attaches it all. */
     public void writeTo(Evidence evidence) {
         for (Object piece : pieces) {
-            if (piece instanceof Attached one) evidence.attach(one.name(), one.kind(), one.content(), one.mediaType());
+            if (piece instanceof Attached one) evidence.attach(one.name(), one.kind(), one.content(), one.type());
             else evidence.log(piece.toString());
         }
     }
@@ -41,8 +42,8 @@ public final class BrowserSnapshot {
         }
 
         /** An attachment; {@code kind} is one of those in {@link dev.verbale.vocabulary.AttachmentKind}. */
-        public void attach(String name, String kind, byte[] content, String mediaType) {
-            add(new Attached(name, kind, content, mediaType));
+        public void attach(String name, String kind, byte[] content, MediaType type) {
+            add(new Attached(name, kind, content, type));
         }
 
         private synchronized void add(Object piece) {

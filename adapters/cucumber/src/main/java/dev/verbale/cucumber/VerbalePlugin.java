@@ -1,5 +1,6 @@
 package dev.verbale.cucumber;
 
+import dev.verbale.MediaType;
 import dev.verbale.Scope;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.SharedContainer;
@@ -258,6 +259,6 @@ public final class VerbalePlugin implements ConcurrentEventListener {
 
     private void embedded(EmbedEvent event) {
         String name = event.getName() == null || event.getName().isBlank() ? "attachment" : event.getName();
-        recorder.attach(name, event.getData(), event.getMediaType());
+        recorder.attach(name, event.getData(), MediaType.of(event.getMediaType()));
     }
 }

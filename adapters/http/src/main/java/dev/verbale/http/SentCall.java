@@ -1,7 +1,7 @@
 package dev.verbale.http;
 
 import dev.verbale.BoundedBuffer;
-import dev.verbale.Exchange;
+import dev.verbale.spi.AdapterExchange;
 import java.net.http.HttpClient;
 import java.net.http.HttpHeaders;
 import java.net.http.HttpRequest;
@@ -27,11 +27,11 @@ final class SentCall {
     private static final int UNAUTHORIZED = 401;
     private static final int PROXY_UNAUTHORIZED = 407;
 
-    private final Exchange first;
+    private final AdapterExchange first;
     private final long begun = System.nanoTime();
     private final boolean hasAuthenticator;
     /** Whose answer it is: known once the client says how it got there, or at once where it only goes one way. */
-    private @Nullable Exchange answered;
+    private @Nullable AdapterExchange answered;
 
     private String requestType = "";
     private @Nullable BoundedBuffer requestBody;
@@ -40,7 +40,7 @@ final class SentCall {
     private boolean over;
     private boolean left;
 
-    SentCall(Exchange first, HttpClient client) {
+    SentCall(AdapterExchange first, HttpClient client) {
         this.first = first;
         this.hasAuthenticator = client.authenticator().isPresent();
         boolean straight = client.followRedirects() == HttpClient.Redirect.NEVER && !hasAuthenticator;
@@ -86,7 +86,7 @@ final class SentCall {
         if (answered != null) end(answered);
     }
 
-    private void end(Exchange whose) {
+    private void end(AdapterExchange whose) {
         if (left) whose.attribute("body", "the test read no further");
         whose.ended();
     }
@@ -110,10 +110,11 @@ final class SentCall {
             way.addFirst(before.get());
             before = before.get().previousResponse();
         }
-        Exchange last = first;
+        AdapterExchange last = first;
         for (HttpResponse<?> hop = way.removeFirst(); !way.isEmpty(); hop = way.removeFirst()) {
             HttpRequest following = way.element().request();
-            Exchange next = last.next(following.method(), way.element().uri().toString());
+            AdapterExchange next =
+                    last.next(following.method(), way.element().uri().toString());
             head(last, hop.statusCode(), hop.headers(), hop.version());
             last.ended();
             request(next, following, hop.statusCode());
@@ -124,7 +125,7 @@ final class SentCall {
         if (over) end(last);
     }
 
-    private void request(Exchange exchange, HttpRequest request, int after) {
+    private void request(AdapterExchange exchange, HttpRequest request, int after) {
         exchange.attribute(UNSEEN, WHAT_IS_UNSEEN);
         headers(exchange, request.headers());
         if (hasAuthenticator) { // it is what answers a challenge; the value would be masked
@@ -136,7 +137,7 @@ final class SentCall {
                     requestBody, request.headers().firstValue("Content-Type").orElse(""));
     }
 
-    private void recordResponse(Exchange exchange) {
+    private void recordResponse(AdapterExchange exchange) {
         ResponseInfo info = answer;
         BoundedBuffer body = responseBody;
         if (info == null || body == null) return;
@@ -148,11 +149,11 @@ final class SentCall {
         if (answered == null) recordResponse(first);
     }
 
-    private static void headers(Exchange exchange, HttpHeaders headers) {
+    private static void headers(AdapterExchange exchange, HttpHeaders headers) {
         headers.map().forEach((name, values) -> values.forEach(value -> exchange.requestHeader(name, value)));
     }
 
-    private static void head(Exchange exchange, int status, HttpHeaders headers, HttpClient.Version version) {
+    private static void head(AdapterExchange exchange, int status, HttpHeaders headers, HttpClient.Version version) {
         exchange.status(status).protocol(version == HttpClient.Version.HTTP_2 ? "HTTP/2" : "HTTP/1.1");
         headers.map().forEach((name, values) -> {
             if (!name.startsWith(":")) values.forEach(value -> exchange.responseHeader(name, value));

@@ -1,6 +1,6 @@
 package dev.verbale.http;
 
-import dev.verbale.Exchange;
+import dev.verbale.spi.AdapterExchange;
 import dev.verbale.spi.Capture;
 import java.io.IOException;
 import java.net.Authenticator;
@@ -75,7 +75,7 @@ final class WatchedClient extends HttpClient {
     }
 
     private SentCall begun(HttpRequest request) {
-        Exchange exchange = Capture.current()
+        AdapterExchange exchange = Capture.current()
                 .exchange(request.method(), request.uri().toString())
                 .client(NAME);
         return new SentCall(exchange, client);

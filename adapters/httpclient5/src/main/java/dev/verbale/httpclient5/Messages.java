@@ -1,6 +1,6 @@
 package dev.verbale.httpclient5;
 
-import dev.verbale.Exchange;
+import dev.verbale.spi.AdapterExchange;
 import java.util.Locale;
 import org.apache.hc.core5.http.Header;
 import org.apache.hc.core5.http.HttpRequest;
@@ -14,7 +14,7 @@ final class Messages {
     private Messages() {}
 
     /** Adds the header by which its trace is found, where one is wanted. */
-    static void request(HttpRequest request, Exchange exchange) {
+    static void request(HttpRequest request, AdapterExchange exchange) {
         exchange.client("Apache HttpClient");
         String traceParent = request.containsHeader(TRACE_PARENT) ? null : exchange.traceParent();
         if (traceParent != null) request.setHeader(TRACE_PARENT, traceParent);
@@ -22,12 +22,12 @@ final class Messages {
     }
 
     /** Once more, with what the client's own interceptors and the suite's added on the way. */
-    static void requestAsSent(HttpRequest request, Exchange exchange) {
+    static void requestAsSent(HttpRequest request, AdapterExchange exchange) {
         exchange.clearRequestHeaders();
         headers(request, exchange);
     }
 
-    private static void headers(HttpRequest request, Exchange exchange) {
+    private static void headers(HttpRequest request, AdapterExchange exchange) {
         for (Header header : request.getHeaders()) exchange.requestHeader(header.getName(), text(header));
     }
 
@@ -35,7 +35,7 @@ final class Messages {
         return header.getValue() == null ? "" : header.getValue();
     }
 
-    static void response(HttpResponse response, Exchange exchange) {
+    static void response(HttpResponse response, AdapterExchange exchange) {
         exchange.status(response.getCode());
         if (response.getVersion() != null)
             exchange.protocol(

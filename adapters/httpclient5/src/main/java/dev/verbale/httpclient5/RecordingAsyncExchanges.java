@@ -1,8 +1,8 @@
 package dev.verbale.httpclient5;
 
 import dev.verbale.BoundedBuffer;
-import dev.verbale.Exchange;
 import dev.verbale.Scope;
+import dev.verbale.spi.AdapterExchange;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.Entered;
 import java.io.IOException;
@@ -22,7 +22,7 @@ import org.jspecify.annotations.Nullable;
 final class RecordingAsyncExchanges implements AsyncExecChainHandler {
 
     /** While a request is handed on, which is done by its thread; what comes of it may come on another by then. */
-    private static final ThreadLocal<Exchange> HANDS_ON = new ThreadLocal<>();
+    private static final ThreadLocal<AdapterExchange> HANDS_ON = new ThreadLocal<>();
 
     private static final String SCOPE = "dev.verbale.scope";
 
@@ -50,7 +50,7 @@ final class RecordingAsyncExchanges implements AsyncExecChainHandler {
             chain.proceed(request, body, scope, callback);
             return;
         }
-        Exchange exchange = begun(request, scope);
+        AdapterExchange exchange = begun(request, scope);
         AsyncEntityProducer captured = body == null ? null : new CapturedProducer(body, exchange);
         try {
             HANDS_ON.set(exchange);
@@ -63,12 +63,12 @@ final class RecordingAsyncExchanges implements AsyncExecChainHandler {
         }
     }
 
-    private static Exchange begun(HttpRequest request, AsyncExecChain.Scope scope) {
+    private static AdapterExchange begun(HttpRequest request, AsyncExecChain.Scope scope) {
         AdapterRecorder recorder = AdapterRecorder.current();
         Object caller = scope.clientContext.getAttribute(SCOPE);
         String address = scope.route.getTargetHost().toURI() + request.getPath();
         try (Entered here = recorder.enter(caller instanceof Scope known ? known : recorder.currentScope())) {
-            Exchange exchange = recorder.exchange(request.getMethod(), address);
+            AdapterExchange exchange = recorder.exchange(request.getMethod(), address);
             Messages.request(request, exchange);
             return exchange;
         }
@@ -77,10 +77,10 @@ final class RecordingAsyncExchanges implements AsyncExecChainHandler {
     private static final class CapturingCallback implements AsyncExecCallback {
         private final AsyncExecCallback callback;
         private final HttpRequest request;
-        private final Exchange exchange;
+        private final AdapterExchange exchange;
         private final long begun = System.nanoTime();
 
-        CapturingCallback(AsyncExecCallback callback, HttpRequest request, Exchange exchange) {
+        CapturingCallback(AsyncExecCallback callback, HttpRequest request, AdapterExchange exchange) {
             this.callback = callback;
             this.request = request;
             this.exchange = exchange;

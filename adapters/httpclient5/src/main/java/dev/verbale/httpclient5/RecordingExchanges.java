@@ -1,6 +1,6 @@
 package dev.verbale.httpclient5;
 
-import dev.verbale.Exchange;
+import dev.verbale.spi.AdapterExchange;
 import dev.verbale.spi.Capture;
 import java.io.IOException;
 import java.time.Duration;
@@ -16,13 +16,13 @@ final class RecordingExchanges implements ExecChainHandler {
 
     private static final String UNDER_WAY = "dev.verbale.exchange";
 
-    private record UnderWay(Exchange exchange, long begun) {}
+    private record UnderWay(AdapterExchange exchange, long begun) {}
 
     @Override
     public ClassicHttpResponse execute(ClassicHttpRequest request, ExecChain.Scope scope, ExecChain chain)
             throws IOException, HttpException {
         if (scope.clientContext.getAttribute(UNDER_WAY) != null) return chain.proceed(request, scope); // watched twice
-        Exchange exchange = Capture.current().exchange(request.getMethod(), address(request, scope));
+        AdapterExchange exchange = Capture.current().exchange(request.getMethod(), address(request, scope));
         Messages.request(request, exchange);
         HttpEntity body = request.getEntity();
         long begun = System.nanoTime();
@@ -54,7 +54,7 @@ final class RecordingExchanges implements ExecChainHandler {
         return scope.route.getTargetHost().toURI() + request.getPath();
     }
 
-    private static ClassicHttpResponse answered(ClassicHttpResponse response, Exchange exchange, long begun) {
+    private static ClassicHttpResponse answered(ClassicHttpResponse response, AdapterExchange exchange, long begun) {
         exchange.timing("first byte", Duration.ofNanos(System.nanoTime() - begun));
         Messages.response(response, exchange);
         if (response.getEntity() == null) exchange.ended();

@@ -22,7 +22,7 @@ public final class JUnit4Reader implements ThrowableReader {
     @Override
     public Optional<Reading> read(Throwable thrown) {
         if (thrown instanceof AssumptionViolatedException)
-            return Optional.of(new Reading(Outcome.ABORTED, null, null, List.of()));
+            return Optional.of(Reading.of(Outcome.ABORTED).build());
         if (thrown instanceof ComparisonFailure texts) return failed(texts.getExpected(), texts.getActual(), List.of());
         if (thrown instanceof junit.framework.ComparisonFailure texts)
             return failed(texts.getExpected(), texts.getActual(), List.of());
@@ -32,6 +32,10 @@ public final class JUnit4Reader implements ThrowableReader {
 
     private static Optional<Reading> failed(
             @Nullable String expected, @Nullable String actual, List<Throwable> gathered) {
-        return Optional.of(new Reading(Outcome.FAILED, expected, actual, gathered));
+        return Optional.of(Reading.of(Outcome.FAILED)
+                .expected(expected)
+                .actual(actual)
+                .gathered(gathered)
+                .build());
     }
 }

@@ -1,7 +1,7 @@
 package dev.verbale.okhttp;
 
-import dev.verbale.Exchange;
 import dev.verbale.Scope;
+import dev.verbale.spi.AdapterExchange;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.Entered;
 import java.io.IOException;
@@ -22,7 +22,7 @@ final class CallEvents extends EventListener {
 
     private final AdapterRecorder recorder;
     private final Scope scope;
-    private @Nullable Exchange exchange;
+    private @Nullable AdapterExchange exchange;
     private boolean sent;
     private long begun;
     private long dnsFrom;
@@ -35,11 +35,12 @@ final class CallEvents extends EventListener {
     }
 
     /** The next request of the call begins: looking for the host and connecting belong to it. */
-    synchronized Exchange begin(Request request) {
+    synchronized AdapterExchange begin(Request request) {
         begun = System.nanoTime();
         sent = false;
         try (Entered here = recorder.enter(scope)) {
-            Exchange begins = recorder.exchange(request.method(), request.url().toString())
+            AdapterExchange begins = recorder.exchange(
+                            request.method(), request.url().toString())
                     .client("OkHttp");
             exchange = begins;
             return begins;
@@ -47,15 +48,15 @@ final class CallEvents extends EventListener {
     }
 
     /** The one that is about to go over the wire. */
-    synchronized Exchange send(Request request) {
-        Exchange open = exchange;
+    synchronized AdapterExchange send(Request request) {
+        AdapterExchange open = exchange;
         if (open == null || sent) open = begin(request);
         sent = true;
         return open.url(request.url().toString());
     }
 
     /** The one that never reached the wire; null where it did. */
-    synchronized @Nullable Exchange unsent() {
+    synchronized @Nullable AdapterExchange unsent() {
         return sent ? null : exchange;
     }
 

@@ -10,6 +10,7 @@ import com.microsoft.playwright.Response;
 import com.microsoft.playwright.options.Timing;
 import dev.verbale.Evidence;
 import dev.verbale.Exchange;
+import dev.verbale.MediaType;
 import dev.verbale.Scope;
 import dev.verbale.browser.BrowserExchanges;
 import dev.verbale.browser.BrowserLog;
@@ -217,7 +218,7 @@ final class PageSession extends BrowserSession {
         } catch (PlaywrightException none) {
             snapshot.log("The page did not answer in time, or no more: "
                     + String.valueOf(none.getMessage()).lines().findFirst().orElse(""));
-            if (lastImage != null) snapshot.attach("screenshot", AttachmentKind.SCREENSHOT, lastImage, "image/jpeg");
+            if (lastImage != null) snapshot.attach("screenshot", AttachmentKind.SCREENSHOT, lastImage, MediaType.JPEG);
         }
         log.addTo(snapshot);
         return snapshot.build();
@@ -228,11 +229,11 @@ final class PageSession extends BrowserSession {
                 .setTimeout((double) limit.toMillis())
                 .setFullPage(wholePage));
         snapshot.log("The browser was at " + page.url() + ", titled \"" + page.title() + "\"");
-        snapshot.attach("screenshot", AttachmentKind.SCREENSHOT, image, "image/png");
+        snapshot.attach("screenshot", AttachmentKind.SCREENSHOT, image, MediaType.PNG);
         for (Frame frame : page.frames()) {
             String name = frame == page.mainFrame() ? "page source" : "source of frame " + frame.url();
             snapshot.attach(
-                    name, AttachmentKind.PAGE_SOURCE, frame.content().getBytes(StandardCharsets.UTF_8), "text/html");
+                    name, AttachmentKind.PAGE_SOURCE, frame.content().getBytes(StandardCharsets.UTF_8), MediaType.HTML);
         }
     }
 }

@@ -4,9 +4,9 @@ import com.microsoft.playwright.FrameLocator;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.PlaywrightException;
-import dev.verbale.Step;
 import dev.verbale.browser.BrowserAdapter;
 import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.AdapterStep;
 import dev.verbale.vocabulary.StepKind;
 import java.lang.reflect.Field;
 import java.lang.reflect.InvocationHandler;
@@ -71,7 +71,7 @@ final class RecordingProxy implements InvocationHandler {
         String words = off ? null : words(method.getName(), arguments);
         if (words == null || recorder.currentTest().id() == recorder.run().id())
             return wrap(call(method, arguments), method, arguments);
-        Step step = recorder.startStep(StepKind.BROWSER, words);
+        AdapterStep step = recorder.startStep(StepKind.BROWSER, words);
         Object result;
         try {
             result = call(method, arguments);

@@ -1,7 +1,7 @@
 package dev.verbale.restassured;
 
 import dev.verbale.BoundedBuffer;
-import dev.verbale.Exchange;
+import dev.verbale.spi.AdapterExchange;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -13,13 +13,13 @@ import org.jspecify.annotations.Nullable;
 /** Hands a response's body on as the test reads it, before anybody unpacks it. */
 final class CapturedResponseEntity extends HttpEntityWrapper {
 
-    private final Exchange exchange;
+    private final AdapterExchange exchange;
     private final @Nullable HttpConnection connection;
     private final RestAssuredCall call;
     private @Nullable ReadAheadStream captured;
 
     CapturedResponseEntity(
-            HttpEntity body, Exchange exchange, RestAssuredCall call, @Nullable HttpConnection connection) {
+            HttpEntity body, AdapterExchange exchange, RestAssuredCall call, @Nullable HttpConnection connection) {
         super(body);
         this.exchange = exchange;
         this.call = call;

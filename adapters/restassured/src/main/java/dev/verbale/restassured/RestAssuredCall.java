@@ -1,6 +1,6 @@
 package dev.verbale.restassured;
 
-import dev.verbale.Exchange;
+import dev.verbale.spi.AdapterExchange;
 import dev.verbale.spi.Capture;
 import java.time.Duration;
 import java.util.Locale;
@@ -23,7 +23,7 @@ final class RestAssuredCall {
 
     private final @Nullable RestAssuredCall outer = UNDER_WAY.get();
     private final Capture recorder;
-    private Exchange exchange;
+    private AdapterExchange exchange;
     private @Nullable HttpRequest sent;
     private @Nullable ReadAheadStream response;
     private boolean answered;
@@ -51,14 +51,14 @@ final class RestAssuredCall {
         else UNDER_WAY.set(outer);
     }
 
-    private Exchange begin(String method, String address) {
-        Exchange begins = recorder.exchange(method, address).client("REST Assured");
+    private AdapterExchange begin(String method, String address) {
+        AdapterExchange begins = recorder.exchange(method, address).client("REST Assured");
         begun = System.nanoTime(); // no part of it is longer than the whole
         return begins;
     }
 
     /** The exchange of the last request. */
-    Exchange last() {
+    AdapterExchange last() {
         return exchange;
     }
 
@@ -67,7 +67,7 @@ final class RestAssuredCall {
     }
 
     /** The client is about to send {@code request}, to which others may still add headers. */
-    Exchange sends(HttpRequest request, HttpContext context) {
+    AdapterExchange sends(HttpRequest request, HttpContext context) {
         String address = address(request, context);
         if (sent == null) exchange.url(address);
         else {
@@ -84,7 +84,7 @@ final class RestAssuredCall {
     }
 
     /** The same request for the same hop is as it was sent now. */
-    Exchange answers(HttpResponse response) {
+    AdapterExchange answers(HttpResponse response) {
         recordRequest();
         answered = true;
         exchange.timing("first byte", Duration.ofNanos(System.nanoTime() - begun))

@@ -1,6 +1,6 @@
 package dev.verbale.restassured;
 
-import dev.verbale.Exchange;
+import dev.verbale.spi.AdapterExchange;
 import org.apache.http.HttpConnection;
 import org.apache.http.HttpEntity;
 import org.apache.http.HttpEntityEnclosingRequest;
@@ -40,7 +40,7 @@ final class WireInterceptors implements HttpRequestInterceptor, HttpResponseInte
         RestAssuredCall call = RestAssuredCall.underWay();
         if (call == null) return;
         try {
-            Exchange exchange = call.sends(request, context);
+            AdapterExchange exchange = call.sends(request, context);
             if (!(request instanceof HttpEntityEnclosingRequest enclosing)) return;
             HttpEntity body = enclosing.getEntity();
             if (body != null) enclosing.setEntity(new CapturedRequestEntity(body, exchange));
@@ -54,7 +54,7 @@ final class WireInterceptors implements HttpRequestInterceptor, HttpResponseInte
         RestAssuredCall call = RestAssuredCall.underWay();
         if (call == null) return;
         try {
-            Exchange exchange = call.answers(response);
+            AdapterExchange exchange = call.answers(response);
             HttpEntity body = response.getEntity();
             if (body == null) {
                 exchange.ended();

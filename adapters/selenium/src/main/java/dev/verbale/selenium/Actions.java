@@ -1,8 +1,9 @@
 package dev.verbale.selenium;
 
-import dev.verbale.Step;
+import dev.verbale.MediaType;
 import dev.verbale.browser.BrowserAdapter;
 import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.AdapterStep;
 import dev.verbale.vocabulary.AttachmentKind;
 import dev.verbale.vocabulary.StepKind;
 import java.io.ByteArrayInputStream;
@@ -34,7 +35,7 @@ final class Actions {
     /** What this thread does to the browser now. */
     private static final class OfThread {
         @Nullable
-        Step open;
+        AdapterStep open;
 
         String name = "";
         final Waiting waiting = new Waiting();
@@ -89,7 +90,7 @@ final class Actions {
             for (Object one : many) if (one instanceof WebElement element) names.found(by, element);
         OfThread mine = threads.get();
         mine.waiting.queryEnds(recorder);
-        Step step = mine.open;
+        AdapterStep step = mine.open;
         if (step == null) return;
         mine.open = null;
         if (frames) image(mine.name);
@@ -103,7 +104,7 @@ final class Actions {
         if (off) return;
         OfThread mine = threads.get();
         mine.waiting.queryEnds(recorder);
-        Step step = mine.open;
+        AdapterStep step = mine.open;
         mine.open = null;
         if (step != null) step.failedWithoutEvidence(failure);
         else mine.unfound = failure;
@@ -157,7 +158,7 @@ final class Actions {
                 "after " + name.replaceAll("\\*| \\[.*]$", ""),
                 AttachmentKind.FRAMES,
                 new ByteArrayInputStream(image),
-                image[0] == (byte) 0x89 ? "image/png" : "image/jpeg",
+                image[0] == (byte) 0x89 ? MediaType.PNG : MediaType.JPEG,
                 recorder.now());
     }
 

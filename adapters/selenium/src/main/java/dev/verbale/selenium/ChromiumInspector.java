@@ -1,5 +1,6 @@
 package dev.verbale.selenium;
 
+import dev.verbale.MediaType;
 import dev.verbale.Scope;
 import dev.verbale.browser.BrowserExchanges;
 import dev.verbale.browser.BrowserLog;
@@ -232,7 +233,7 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
             snapshot.log("The browser was at " + main.get("url") + ", titled \"" + main.get("title") + "\"" + of
                     + storage(main));
             snapshot.attach(
-                    "screenshot" + of, AttachmentKind.SCREENSHOT, screenshot(target, until, fullPage), "image/png");
+                    "screenshot" + of, AttachmentKind.SCREENSHOT, screenshot(target, until, fullPage), MediaType.PNG);
             source(snapshot, "page source" + of, main);
             frames(snapshot, target, until);
         } catch (TimeoutException late) {
@@ -271,7 +272,7 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
         byte[] frame = target.lastFrame;
         if (!target.targetId.equals(currentWindow) || frame == null) return;
         if (!why.isEmpty()) snapshot.log("The screenshot is the last one before, for " + why + ".");
-        snapshot.attach("screenshot", AttachmentKind.SCREENSHOT, frame, "image/jpeg");
+        snapshot.attach("screenshot", AttachmentKind.SCREENSHOT, frame, MediaType.JPEG);
     }
 
     private static String storage(Map<String, ?> document) {
@@ -305,7 +306,7 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
 
     private static void source(BrowserSnapshot.Builder snapshot, String name, Map<String, ?> document) {
         String html = DevTools.text(document, "html");
-        snapshot.attach(name, AttachmentKind.PAGE_SOURCE, html.getBytes(StandardCharsets.UTF_8), "text/html");
+        snapshot.attach(name, AttachmentKind.PAGE_SOURCE, html.getBytes(StandardCharsets.UTF_8), MediaType.HTML);
     }
 
     private Map<String, ?> document(Target target, long context, long until)

@@ -1,5 +1,6 @@
 package dev.verbale.selenium;
 
+import dev.verbale.MediaType;
 import dev.verbale.browser.BrowserSnapshot;
 import dev.verbale.vocabulary.AttachmentKind;
 import java.nio.charset.StandardCharsets;
@@ -72,14 +73,14 @@ final class DriverInspector implements BrowserInspector {
         try {
             if (driver instanceof TakesScreenshot able)
                 snapshot.attach(
-                        "screenshot", AttachmentKind.SCREENSHOT, able.getScreenshotAs(OutputType.BYTES), "image/png");
+                        "screenshot", AttachmentKind.SCREENSHOT, able.getScreenshotAs(OutputType.BYTES), MediaType.PNG);
         } catch (WebDriverException none) {
             problem = none;
         }
         String source = driver.getPageSource();
         if (source != null)
             snapshot.attach(
-                    "page source", AttachmentKind.PAGE_SOURCE, source.getBytes(StandardCharsets.UTF_8), "text/html");
+                    "page source", AttachmentKind.PAGE_SOURCE, source.getBytes(StandardCharsets.UTF_8), MediaType.HTML);
         if (problem != null) throw problem;
     }
 

@@ -1,5 +1,6 @@
 package dev.verbale.selenium;
 
+import dev.verbale.MediaType;
 import dev.verbale.Verbale;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.vocabulary.AttachmentKind;
@@ -80,7 +81,7 @@ public final class VerbaleSelenium {
                 name,
                 AttachmentKind.SCREENSHOT,
                 new ByteArrayInputStream(image),
-                "image/png",
+                MediaType.PNG,
                 0);
     }
 }

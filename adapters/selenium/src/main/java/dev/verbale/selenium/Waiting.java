@@ -1,7 +1,7 @@
 package dev.verbale.selenium;
 
-import dev.verbale.Step;
 import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.AdapterStep;
 import dev.verbale.vocabulary.StepKind;
 import java.util.HashSet;
 import java.util.Set;
@@ -19,7 +19,7 @@ final class Waiting {
     private final Set<String> seen = new HashSet<>();
     private long lastLookNanos;
     private long lastLookAt;
-    private @Nullable Step step;
+    private @Nullable AdapterStep step;
 
     /** The test asks about {@code what}; {@code key} tells queries apart. */
     void queryStarts(AdapterRecorder recorder, String key, String what) {
@@ -38,7 +38,7 @@ final class Waiting {
 
     /** The test fails now, and this is what it waited for; not longer than until it looked last. */
     boolean fails(Throwable failure) {
-        Step open = taken();
+        AdapterStep open = taken();
         if (open == null) return false;
         open.at(lastLookAt).failedWithoutEvidence(failure);
         return true;
@@ -50,14 +50,14 @@ final class Waiting {
 
     /** Something else happens now; the wait was over when it looked last. */
     void ends() {
-        Step open = taken();
+        AdapterStep open = taken();
         if (open != null) open.at(lastLookAt).passed();
     }
 
-    private @Nullable Step taken() {
+    private @Nullable AdapterStep taken() {
         seen.clear();
         lastLookNanos = 0;
-        Step open = step;
+        AdapterStep open = step;
         step = null;
         return open;
     }

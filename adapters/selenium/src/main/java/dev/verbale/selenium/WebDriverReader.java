@@ -2,7 +2,6 @@ package dev.verbale.selenium;
 
 import dev.verbale.spi.ThrowableReader;
 import dev.verbale.vocabulary.Outcome;
-import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import org.openqa.selenium.WebDriverException;
@@ -26,6 +25,6 @@ public final class WebDriverReader implements ThrowableReader {
         String message = failed.getRawMessage();
         if (message == null) return Optional.empty();
         String plain = LAMBDA.matcher(ADDED.matcher(message).replaceFirst("")).replaceAll(" (a lambda)");
-        return Optional.of(new Reading(Outcome.ERRORED, null, null, List.of(), plain));
+        return Optional.of(Reading.of(Outcome.ERRORED).message(plain).build());
     }
 }

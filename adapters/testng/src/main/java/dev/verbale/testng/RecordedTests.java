@@ -9,7 +9,6 @@ import dev.verbale.spi.TestEnd;
 import dev.verbale.vocabulary.Outcome;
 import java.lang.reflect.Method;
 import java.util.Arrays;
-import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -59,7 +58,7 @@ final class RecordedTests {
         context.open.add(begun);
         ofThread.set(begun);
         String description = method.getDescription();
-        if (description != null && !description.isEmpty()) recorder.about(description, null, null, List.of());
+        if (description != null && !description.isEmpty()) recorder.about(description);
         annotations.recordAbout(recorder);
         return begun;
     }

@@ -2,7 +2,6 @@ package dev.verbale.testng;
 
 import dev.verbale.spi.ThrowableReader;
 import dev.verbale.vocabulary.Outcome;
-import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -25,14 +24,17 @@ public final class TestNGReader implements ThrowableReader {
     @Override
     public Optional<Reading> read(Throwable thrown) {
         if (thrown instanceof SkipException skip)
-            return skip.isSkip() ? Optional.of(new Reading(Outcome.ABORTED, null, null, List.of())) : Optional.empty();
+            return skip.isSkip() ? Optional.of(Reading.of(Outcome.ABORTED).build()) : Optional.empty();
         if (thrown.getClass() != AssertionError.class || !isOfTestNG(thrown)) return Optional.empty();
         String message = String.valueOf(thrown.getMessage());
         int between = message.indexOf(BETWEEN);
         if (between < 0 || message.indexOf(BETWEEN, between + 1) >= 0) return Optional.empty(); // who knows which one
         Matcher values = VALUES.matcher(message);
         if (!values.matches()) return Optional.empty();
-        return Optional.of(new Reading(Outcome.FAILED, values.group(1), values.group(2), List.of()));
+        return Optional.of(Reading.of(Outcome.FAILED)
+                .expected(values.group(1))
+                .actual(values.group(2))
+                .build());
     }
 
     private static boolean isOfTestNG(Throwable thrown) {

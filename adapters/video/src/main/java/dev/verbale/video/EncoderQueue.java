@@ -1,5 +1,6 @@
 package dev.verbale.video;
 
+import dev.verbale.MediaType;
 import dev.verbale.PendingAttachment;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.vocabulary.AttachmentKind;
@@ -84,7 +85,7 @@ final class EncoderQueue {
             spool.some(MAX_FRAMES, (at, jpeg) -> {
                 String name = String.format(Locale.ROOT, "frame at %.1f s", (at - spool.begins()) / 1e6);
                 recorder.attach(
-                        spool.scope, name, AttachmentKind.FRAMES, new ByteArrayInputStream(jpeg), "image/jpeg", at);
+                        spool.scope, name, AttachmentKind.FRAMES, new ByteArrayInputStream(jpeg), MediaType.JPEG, at);
             });
         } catch (IOException unreadable) {
             recorder.log("The frames of a video could not be read: " + unreadable);

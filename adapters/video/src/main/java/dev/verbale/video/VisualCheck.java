@@ -1,5 +1,6 @@
 package dev.verbale.video;
 
+import dev.verbale.MediaType;
 import dev.verbale.Verbale;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.vocabulary.AttachmentKind;
@@ -102,7 +103,7 @@ public record VisualCheck(String name, byte[] shown, Path expected, int toleranc
                 name,
                 AttachmentKind.SCREENSHOT,
                 new ByteArrayInputStream(png),
-                "image/png",
+                MediaType.PNG,
                 0);
     }
 }

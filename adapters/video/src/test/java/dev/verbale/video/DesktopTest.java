@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.Evidence;
 import dev.verbale.EvidenceSource;
+import dev.verbale.MediaType;
 import dev.verbale.Scope;
 import dev.verbale.Verbale;
 import dev.verbale.results.Entry;
@@ -57,7 +58,7 @@ class DesktopTest {
 
         @Override
         public void capture(Evidence evidence) throws IOException {
-            evidence.attach("window", AttachmentKind.SCREENSHOT, image(), "image/png");
+            evidence.attach("window", AttachmentKind.SCREENSHOT, image(), MediaType.PNG);
             screenRecorder.failed(evidence);
         }
 

@@ -7,6 +7,7 @@ import static org.hamcrest.Matchers.equalTo;
 import static org.hamcrest.Matchers.notNullValue;
 
 import dev.orto.GardenServer;
+import dev.verbale.MediaType;
 import dev.verbale.Verbale;
 import dev.verbale.restassured.VerbaleFilter;
 import io.restassured.config.JsonConfig;
@@ -122,7 +123,7 @@ class HarvestApiTest {
     @Test
     void what_the_tablet_at_the_scale_asked_yesterday_is_kept_beside() throws Exception {
         try (InputStream tablet = resource("tablet.har")) {
-            Verbale.attach("tablet.har", tablet, "application/har+json");
+            Verbale.attach("tablet.har", tablet, MediaType.of("application/har+json"));
         }
 
         assertThat(scale().get("/api/harvest/totals/Herbs").statusCode()).isEqualTo(200);

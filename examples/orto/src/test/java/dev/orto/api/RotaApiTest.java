@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import com.fasterxml.jackson.databind.JsonNode;
 import dev.orto.GardenServer;
+import dev.verbale.MediaType;
 import dev.verbale.Verbale;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
@@ -43,7 +44,7 @@ class RotaApiTest {
         @Test
         void gives_each_the_other_neighbour() throws Exception {
             JsonNode before = client.get("/api/rota").body();
-            Verbale.attach("rota-before.json", before.toPrettyString(), "application/json");
+            Verbale.attach("rota-before.json", before.toPrettyString(), MediaType.JSON);
 
             JsonNode after = Verbale.step(
                     "Swap Monday with Thursday",

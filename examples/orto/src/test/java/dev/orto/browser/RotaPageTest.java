@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 
 import dev.orto.pages.RotaPage;
 import dev.verbale.About;
+import dev.verbale.MediaType;
 import dev.verbale.Verbale;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.DisplayName;
@@ -26,7 +27,7 @@ class RotaPageTest extends BrowserTest {
     @Test
     @About(severity = "the beans dry out")
     void swapping_two_days_swaps_their_neighbours() {
-        Verbale.attach("rota-before.csv", page.asCsv(), "text/csv");
+        Verbale.attach("rota-before.csv", page.asCsv(), MediaType.CSV);
         Verbale.log("Monday waters {}, Thursday waters {}", page.neighbourOn("Monday"), page.neighbourOn("Thursday"));
 
         page.swap("Monday", "Thursday");

@@ -33,14 +33,12 @@ final class AboutStatedCodec extends EventCodec<AboutStated> {
 
     @Override
     AboutStated read(Fields fields) {
-        return new AboutStated(
-                at(fields),
-                id.readInt(fields),
-                new About(
-                        text.readOrNull(fields),
-                        severity.readOrNull(fields),
-                        owner.readOrNull(fields),
-                        links.read(fields)));
+        About.Builder about = About.of()
+                .text(text.readOrNull(fields))
+                .severity(severity.readOrNull(fields))
+                .owner(owner.readOrNull(fields));
+        links.read(fields).forEach(about::link);
+        return new AboutStated(at(fields), id.readInt(fields), about.build());
     }
 
     @Override
@@ -49,11 +47,13 @@ final class AboutStatedCodec extends EventCodec<AboutStated> {
                 new AboutStated(
                         7,
                         2,
-                        new About(
-                                "swapping",
-                                "grave",
-                                "Ada",
-                                List.of(new Link("GARDEN-17", "https://x"), new Link("b", null)))),
+                        About.of()
+                                .text("swapping")
+                                .severity("grave")
+                                .owner("Ada")
+                                .link(new Link("GARDEN-17", "https://x"))
+                                .link("b")
+                                .build()),
                 new AboutStated(7, 2, About.NOTHING));
     }
 }

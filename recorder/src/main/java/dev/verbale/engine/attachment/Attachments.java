@@ -1,6 +1,7 @@
 package dev.verbale.engine.attachment;
 
 import dev.verbale.ContentSource;
+import dev.verbale.MediaType;
 import dev.verbale.PendingAttachment;
 import dev.verbale.border.ShownValue;
 import dev.verbale.engine.guard.Guard;
@@ -46,18 +47,18 @@ public final class Attachments {
         this.archives = new LargeArchives(guard, journal.problems());
     }
 
-    public void attach(@Nullable String name, byte @Nullable [] content, @Nullable String mediaType) {
+    public void attach(@Nullable String name, byte @Nullable [] content, @Nullable MediaType type) {
         if (!guard.isReady(Task.ATTACHMENT)) return;
-        if (content != null && LargeArchives.takes(mediaType, content.length))
+        if (content != null && LargeArchives.takes(value(type), content.length))
             archives.keep(texts.name(name), content::clone, content.length, () -> attachLater(null, name, null));
-        else attach(name, () -> content == null ? null : new ByteArrayInputStream(content), mediaType);
+        else attach(name, () -> content == null ? null : new ByteArrayInputStream(content), type);
     }
 
-    public void attach(@Nullable String name, @Nullable ContentSource content, @Nullable String mediaType) {
+    public void attach(@Nullable String name, @Nullable ContentSource content, @Nullable MediaType type) {
         guard.run(Task.ATTACHMENT, context -> {
             ScopeNode scope = scopes.current(context);
             InputStream opened = opened(content);
-            keepNamed(attached(scope, name, AttachmentKind.ATTACHMENT), opened, mediaType, 0);
+            keepNamed(attached(scope, name, AttachmentKind.ATTACHMENT), opened, type, 0);
         });
     }
 
@@ -67,9 +68,13 @@ public final class Attachments {
             @Nullable String name,
             @Nullable String kind,
             @Nullable InputStream content,
-            @Nullable String mediaType,
+            @Nullable MediaType type,
             long begins) {
-        guard.run(Task.ATTACHMENT, context -> keepNamed(attached(scope, name, kind), content, mediaType, begins));
+        guard.run(Task.ATTACHMENT, context -> keepNamed(attached(scope, name, kind), content, type, begins));
+    }
+
+    static String value(@Nullable MediaType type) {
+        return type == null ? "" : type.value();
     }
 
     private Attached attached(ScopeNode scope, @Nullable String name, @Nullable String kind) {
@@ -99,11 +104,11 @@ public final class Attachments {
     }
 
     /** With the name in what goes wrong: of several attachments somebody has to know which. */
-    private void keepNamed(Attached attached, @Nullable InputStream content, @Nullable String mediaType, long begins)
+    private void keepNamed(Attached attached, @Nullable InputStream content, @Nullable MediaType type, long begins)
             throws IOException {
         if (content == null) throw new IOException("'" + attached.name() + "' was attached without content");
         try {
-            keep(attached, content, mediaType, 0, begins);
+            keep(attached, content, value(type), 0, begins);
         } catch (IOException broken) {
             throw new IOException("'" + attached.name() + "' (" + ShownValue.of(broken) + ")", broken);
         }
@@ -199,12 +204,11 @@ public final class Attachments {
         }
     }
 
-    void keep(Attached attached, InputStream content, @Nullable String mediaType, int pending, long begins)
-            throws IOException {
+    void keep(Attached attached, InputStream content, String mediaType, int pending, long begins) throws IOException {
         long at = journal.now(); // the moment it was captured; a large one takes a while to store
         ScopeNode scope = attached.scope();
-        AttachmentStored.StoredFile stored = store.keep(
-                scope.state, attached.name(), mediaType == null ? "" : mediaType, guard.userCode().stream(content));
+        AttachmentStored.StoredFile stored =
+                store.keep(scope.state, attached.name(), mediaType, guard.userCode().stream(content));
         journal.append(
                 scope,
                 new AttachmentStored(

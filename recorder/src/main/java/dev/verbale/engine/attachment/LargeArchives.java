@@ -1,5 +1,6 @@
 package dev.verbale.engine.attachment;
 
+import dev.verbale.MediaType;
 import dev.verbale.PendingAttachment;
 import dev.verbale.engine.guard.Guard;
 import dev.verbale.engine.guard.Task;
@@ -57,7 +58,7 @@ final class LargeArchives {
         if (read.length == 0) return;
         PendingAttachment attachment = pending.get();
         Runnable work = () -> {
-            attachment.complete(new ByteArrayInputStream(read), MediaTypes.HTTP_ARCHIVE);
+            attachment.complete(new ByteArrayInputStream(read), MediaType.of(MediaTypes.HTTP_ARCHIVE));
             waiting.addAndGet(-read.length);
         };
         if (waiting.addAndGet(read.length) > MAX_WAITING) work.run();

@@ -1,5 +1,6 @@
 package dev.verbale.engine.attachment;
 
+import dev.verbale.MediaType;
 import dev.verbale.PendingAttachment;
 import dev.verbale.engine.guard.Guard;
 import dev.verbale.engine.guard.Task;
@@ -29,10 +30,10 @@ final class LateAttachment implements PendingAttachment {
     }
 
     @Override
-    public void complete(InputStream content, String mediaType) {
+    public void complete(InputStream content, MediaType type) {
         guard.run(Task.ATTACHMENT, context -> {
             if (content == null) throw new IOException("'" + attached.name() + "' was completed without content");
-            if (completesNow()) attachments.keep(attached, content, mediaType, id, 0);
+            if (completesNow()) attachments.keep(attached, content, Attachments.value(type), id, 0);
         });
     }
 

@@ -2,6 +2,7 @@ package dev.verbale.engine.evidence;
 
 import dev.verbale.Evidence;
 import dev.verbale.EvidenceSource;
+import dev.verbale.MediaType;
 import dev.verbale.PendingAttachment;
 import dev.verbale.Registration;
 import dev.verbale.border.ShownValue;
@@ -133,9 +134,9 @@ public final class EvidenceCollector {
         }
 
         @Override
-        public void attach(String name, String kind, byte[] content, String mediaType) {
+        public void attach(String name, String kind, byte[] content, MediaType type) {
             InputStream stream = content == null ? null : new ByteArrayInputStream(content);
-            attachments.attach(scope, name, kind, stream, mediaType, 0);
+            attachments.attach(scope, name, kind, stream, type, 0);
         }
 
         @Override

@@ -1,6 +1,5 @@
 package dev.verbale.engine.exchange;
 
-import dev.verbale.Exchange;
 import dev.verbale.engine.attachment.Attachments;
 import dev.verbale.engine.check.CheckRecorder;
 import dev.verbale.engine.guard.Guard;
@@ -10,6 +9,7 @@ import dev.verbale.engine.parts.Parts;
 import dev.verbale.engine.scope.ScopeNode;
 import dev.verbale.engine.scope.Scopes;
 import dev.verbale.engine.text.Texts;
+import dev.verbale.spi.AdapterExchange;
 import org.jspecify.annotations.Nullable;
 
 /** Begins exchanges. */
@@ -38,8 +38,8 @@ public final class ExchangeRecorder {
     }
 
     /** One of this thread, which ends with its test, its container or the run at the latest. */
-    public Exchange begin(@Nullable String method, @Nullable String url) {
-        Exchange exchange = guard.get(Task.EXCHANGE, Exchange.NONE, context -> {
+    public AdapterExchange begin(@Nullable String method, @Nullable String url) {
+        AdapterExchange exchange = guard.get(Task.EXCHANGE, AdapterExchange.NONE, context -> {
             ScopeNode scope = scopes.current(context);
             return new OpenExchange(this, scope, scopes.orphanThread(context.current, scope), method, url);
         });
@@ -48,8 +48,8 @@ public final class ExchangeRecorder {
     }
 
     /** One of {@code scope}, which may be answered after that has ended. */
-    public Exchange begin(ScopeNode scope, @Nullable String method, @Nullable String url) {
-        return guard.get(Task.EXCHANGE, Exchange.NONE, context -> {
+    public AdapterExchange begin(ScopeNode scope, @Nullable String method, @Nullable String url) {
+        return guard.get(Task.EXCHANGE, AdapterExchange.NONE, context -> {
             String thread = scope.state.isTest ? null : Thread.currentThread().getName();
             return new OpenExchange(this, scope, thread, method, url);
         });

@@ -1,7 +1,6 @@
 package dev.verbale.engine.exchange;
 
 import dev.verbale.BoundedBuffer;
-import dev.verbale.Exchange;
 import dev.verbale.border.ShownValue;
 import dev.verbale.engine.exchange.Bodies.Raw;
 import dev.verbale.engine.guard.Task;
@@ -16,6 +15,7 @@ import dev.verbale.event.ExchangeMade.Header;
 import dev.verbale.event.ExchangeMade.Request;
 import dev.verbale.event.ExchangeMade.Response;
 import dev.verbale.event.ExchangeMade.Timing;
+import dev.verbale.spi.AdapterExchange;
 import dev.verbale.spi.CapturedStream;
 import java.io.IOException;
 import java.io.InputStream;
@@ -28,7 +28,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import org.jspecify.annotations.Nullable;
 
 /** An exchange that is under way. */
-final class OpenExchange implements Exchange, OpenUntilScopeEnds {
+final class OpenExchange implements AdapterExchange, OpenUntilScopeEnds {
 
     private final ExchangeRecorder recorder;
     private final ScopeNode scope;
@@ -84,19 +84,19 @@ final class OpenExchange implements Exchange, OpenUntilScopeEnds {
     }
 
     @Override
-    public synchronized Exchange client(String name) {
+    public synchronized AdapterExchange client(String name) {
         client = recorder.texts.name(name);
         return this;
     }
 
     @Override
-    public synchronized Exchange protocol(@Nullable String name) {
+    public synchronized AdapterExchange protocol(@Nullable String name) {
         protocol = name;
         return this;
     }
 
     @Override
-    public synchronized Exchange url(String there) {
+    public synchronized AdapterExchange url(String there) {
         if (there != null) url = there;
         return this;
     }
@@ -107,31 +107,32 @@ final class OpenExchange implements Exchange, OpenUntilScopeEnds {
     }
 
     @Override
-    public synchronized Exchange requestHeader(String name, String value) {
+    public synchronized AdapterExchange requestHeader(String name, String value) {
         if (name != null) requestHeaders.add(new Header(name, Texts.text(value)));
         return this;
     }
 
     @Override
-    public synchronized Exchange clearRequestHeaders() {
+    public synchronized AdapterExchange clearRequestHeaders() {
         requestHeaders.clear();
         return this;
     }
 
     @Override
-    public synchronized Exchange requestBody(byte[] body, String mediaType) {
+    public synchronized AdapterExchange requestBody(byte[] body, String mediaType) {
         requestBody.is(body, null, mediaType);
         return this;
     }
 
     @Override
-    public synchronized Exchange requestBody(BoundedBuffer body, String mediaType) {
+    public synchronized AdapterExchange requestBody(BoundedBuffer body, String mediaType) {
         requestBody.is(null, body, mediaType);
         return this;
     }
 
     @Override
-    public synchronized Exchange requestPart(String name, @Nullable String file, byte[] content, String mediaType) {
+    public synchronized AdapterExchange requestPart(
+            String name, @Nullable String file, byte[] content, String mediaType) {
         if (content != null)
             requestParts.add(new FormParts.Part(
                     recorder.texts.name(name),
@@ -144,7 +145,7 @@ final class OpenExchange implements Exchange, OpenUntilScopeEnds {
     }
 
     @Override
-    public synchronized Exchange requestPart(
+    public synchronized AdapterExchange requestPart(
             String name, @Nullable String file, BoundedBuffer content, String mediaType) {
         if (content != null)
             requestParts.add(new FormParts.Part(
@@ -158,7 +159,7 @@ final class OpenExchange implements Exchange, OpenUntilScopeEnds {
     }
 
     @Override
-    public synchronized Exchange status(int code) {
+    public synchronized AdapterExchange status(int code) {
         status = code;
         answered = true;
         answeredAt = recorder.journal.now();
@@ -166,21 +167,21 @@ final class OpenExchange implements Exchange, OpenUntilScopeEnds {
     }
 
     @Override
-    public synchronized Exchange responseHeader(String name, String value) {
+    public synchronized AdapterExchange responseHeader(String name, String value) {
         if (name != null) responseHeaders.add(new Header(name, Texts.text(value)));
         answered = true;
         return this;
     }
 
     @Override
-    public synchronized Exchange responseBody(byte[] body, String mediaType) {
+    public synchronized AdapterExchange responseBody(byte[] body, String mediaType) {
         responseBody.is(body, null, mediaType);
         answered = true;
         return this;
     }
 
     @Override
-    public synchronized Exchange responseBody(BoundedBuffer body, String mediaType) {
+    public synchronized AdapterExchange responseBody(BoundedBuffer body, String mediaType) {
         responseBody.is(null, body, mediaType);
         answered = true;
         return this;
@@ -200,20 +201,20 @@ final class OpenExchange implements Exchange, OpenUntilScopeEnds {
     }
 
     @Override
-    public synchronized Exchange timing(String part, Duration duration) {
+    public synchronized AdapterExchange timing(String part, Duration duration) {
         if (duration != null) timings.put(recorder.texts.name(part), MonotonicClock.micros(duration));
         return this;
     }
 
     @Override
-    public synchronized Exchange attribute(String name, String value) {
+    public synchronized AdapterExchange attribute(String name, String value) {
         attributes.put(recorder.texts.name(name), Texts.text(value));
         return this;
     }
 
     /** It stands at the moment of the first, behind it: when it was sent, nobody knows. */
     @Override
-    public Exchange next(String nextMethod, String nextUrl) {
+    public AdapterExchange next(String nextMethod, String nextUrl) {
         var next = new OpenExchange(recorder, scope, thread, Texts.text(nextMethod), Texts.text(nextUrl), at);
         synchronized (this) {
             isUntimed = true;
@@ -226,7 +227,7 @@ final class OpenExchange implements Exchange, OpenUntilScopeEnds {
     }
 
     @Override
-    public synchronized Exchange onTestEnd(Runnable action) {
+    public synchronized AdapterExchange onTestEnd(Runnable action) {
         atTestEnd = action;
         return this;
     }

@@ -85,7 +85,7 @@ public final class FailureReader {
     private static List<? extends @Nullable Throwable> gathered(
             Throwable thrown, ThrowableReader.@Nullable Reading reading) {
         if (thrown instanceof ChecksFailed checks) return checks.failures();
-        return reading == null || reading.gathered() == null ? List.of() : reading.gathered();
+        return reading == null ? List.of() : reading.gathered();
     }
 
     /** Null where no reader knows its type. */

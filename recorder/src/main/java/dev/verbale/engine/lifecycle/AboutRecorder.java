@@ -1,19 +1,18 @@
 package dev.verbale.engine.lifecycle;
 
 import dev.verbale.RecorderOptions.LinkPattern;
-import dev.verbale.border.SafeCopies;
 import dev.verbale.engine.guard.Guard;
 import dev.verbale.engine.guard.Task;
 import dev.verbale.engine.journal.RunJournal;
 import dev.verbale.engine.parts.Parts;
 import dev.verbale.engine.scope.ScopeNode;
 import dev.verbale.engine.scope.Scopes;
+import dev.verbale.engine.scope.ThreadContext;
 import dev.verbale.engine.text.Texts;
 import dev.verbale.event.AboutStated;
 import dev.verbale.vocabulary.About;
 import dev.verbale.vocabulary.About.Link;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -46,24 +45,33 @@ public final class AboutRecorder {
     }
 
     /** Of the test of this thread. */
-    public void about(
-            @Nullable String text,
-            @Nullable String severity,
-            @Nullable String owner,
-            @Nullable Collection<String> links) {
-        guard.run(Task.ABOUT, context -> {
-            ScopeNode test = scopes.current(context).ofState();
-            var about = new About(
-                    texts.cutOrNull(text, Texts.LONGEST),
-                    texts.cutOrNull(severity, Texts.LONGEST),
-                    texts.cutOrNull(owner, Texts.LONGEST),
-                    SafeCopies.list(links).stream().map(this::link).toList());
-            journal.append(test, new AboutStated(journal.now(), test.id(), about));
-        });
+    public void about(@Nullable About given) {
+        if (given != null) guard.run(Task.ABOUT, context -> write(context, given));
     }
 
-    private Link link(String given) {
-        String name = texts.name(given);
+    /** That one text. */
+    public void text(@Nullable String text) {
+        guard.run(Task.ABOUT, context -> write(context, About.of().text(text).build()));
+    }
+
+    /** That it is linked to {@code name}. */
+    public void link(@Nullable String name) {
+        guard.run(Task.ABOUT, context -> write(context, About.of().link(name).build()));
+    }
+
+    private void write(ThreadContext context, About given) {
+        ScopeNode test = scopes.current(context).ofState();
+        var about = About.of()
+                .text(texts.cutOrNull(given.text(), Texts.LONGEST))
+                .severity(texts.cutOrNull(given.severity(), Texts.LONGEST))
+                .owner(texts.cutOrNull(given.owner(), Texts.LONGEST));
+        for (Link link : given.links()) about.link(addressed(link));
+        journal.append(test, new AboutStated(journal.now(), test.id(), about.build()));
+    }
+
+    private Link addressed(Link given) {
+        String name = texts.name(given.name());
+        if (given.address() != null) return new Link(name, texts.cut(given.address(), Texts.LONGEST));
         if (name.matches("https?://\\S+")) return new Link(name, name);
         for (Known one : known) {
             Matcher matcher = one.name().matcher(name);

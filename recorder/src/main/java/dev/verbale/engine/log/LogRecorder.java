@@ -8,6 +8,7 @@ import dev.verbale.engine.guard.Guard;
 import dev.verbale.engine.guard.Task;
 import dev.verbale.engine.journal.RunJournal;
 import dev.verbale.engine.parts.Parts;
+import dev.verbale.engine.run.OtherVersions;
 import dev.verbale.engine.scope.ScopeNode;
 import dev.verbale.engine.scope.Scopes;
 import dev.verbale.engine.scope.ThreadContext;
@@ -117,16 +118,22 @@ public final class LogRecorder {
 
     private void keepMade(ThreadContext context, Supplier<LogLine> line, @Nullable Void nothing) {
         if (line == null) throw new IllegalArgumentException("null was logged");
-        keepLine(
-                context,
-                guard.userCode()
-                        .asked(
-                                line,
-                                broken -> LogLine.of("(a line could not be made: " + ShownValue.of(broken) + ")")
-                                        .level("error")
-                                        .logger("unknown")
-                                        .build()),
-                nothing);
+        keepLine(context, guard.userCode().asked(line, this::unmade), nothing);
+    }
+
+    /**
+     * In the place of a line that could not be made, for somebody waits for it. Where the adapter itself could not be linked, all
+     * lines after this one are lost too, and that is no matter of one test.
+     */
+    private LogLine unmade(Throwable broken) {
+        if (broken instanceof LinkageError)
+            journal.problems()
+                    .add("The lines of a logger are lost: its adapter does not fit this recorder ("
+                            + ShownValue.of(broken) + ")" + OtherVersions.ADVICE);
+        return LogLine.of("(a line could not be made: " + ShownValue.of(broken) + ")")
+                .level("error")
+                .logger("unknown")
+                .build();
     }
 
     private void keepLine(ThreadContext context, LogLine line, @Nullable Void nothing) {

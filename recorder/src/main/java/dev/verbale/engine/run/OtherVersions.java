@@ -14,7 +14,8 @@ import org.jspecify.annotations.Nullable;
 public final class OtherVersions {
 
     private static final String FILE = "dev/verbale/engine/run/version.properties";
-    private static final String ADVICE = ". Take all of them from one version, as with verbale-bom";
+    /** What to do about it. */
+    public static final String ADVICE = ". Take all of them from one version, as with verbale-bom";
 
     private OtherVersions() {}
 

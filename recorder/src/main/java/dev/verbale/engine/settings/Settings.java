@@ -69,20 +69,18 @@ public final class Settings {
         reportUnknownKeys();
         RecorderOptions defaults = RecorderOptions.defaults();
         Logging logging = defaults.logging();
-        return new RecorderOptions(
-                onOff(CoreSettings.ENABLED, defaults.enabled()),
-                root(),
-                run(),
-                onOff(CoreSettings.SUMMARY_LINE, defaults.summaryLine()),
-                onOff(CoreSettings.ADOPT_ORPHANS, defaults.adoptOrphans()),
-                list(CoreSettings.SECRET_NAMES),
-                list(CoreSettings.SECRET_PATTERNS),
-                links(),
-                new Logging(
+        return defaults.withEnabled(onOff(CoreSettings.ENABLED, defaults.enabled()))
+                .withRoot(root())
+                .withRun(run())
+                .withSummaryLine(onOff(CoreSettings.SUMMARY_LINE, defaults.summaryLine()))
+                .withAdoptOrphans(onOff(CoreSettings.ADOPT_ORPHANS, defaults.adoptOrphans()))
+                .withSecrets(list(CoreSettings.SECRET_NAMES), list(CoreSettings.SECRET_PATTERNS))
+                .withLinkPatterns(links())
+                .withLogging(new Logging(
                         number(CoreSettings.LOG_LINES, logging.linesATest()),
                         number(CoreSettings.LOG_CHARACTERS, logging.charactersALine()),
-                        onOff(CoreSettings.CONSOLE, logging.console())),
-                others());
+                        onOff(CoreSettings.CONSOLE, logging.console())))
+                .withSettings(others());
     }
 
     /** Facts that the suite states of itself, from {@code verbale.fact.NAME}. */

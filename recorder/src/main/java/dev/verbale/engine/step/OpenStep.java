@@ -1,7 +1,7 @@
 package dev.verbale.engine.step;
 
-import dev.verbale.Step;
 import dev.verbale.engine.scope.ScopeNode;
+import dev.verbale.spi.AdapterStep;
 import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
 import org.jspecify.annotations.Nullable;
@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
  * A step that has begun; its own scope, so that a step costs one object, and a small one. An InternalError is what the JVM throws
  * where the stack ends while it links a lambda.
  */
-class OpenStep extends ScopeNode implements Step {
+class OpenStep extends ScopeNode implements AdapterStep {
 
     private static final long serialVersionUID = 1;
 
@@ -69,12 +69,12 @@ class OpenStep extends ScopeNode implements Step {
     }
 
     @Override
-    public Step at(long micros) {
+    public AdapterStep at(long micros) {
         return this; // it ends when its thread says so
     }
 
     @Override
-    public Step within(Duration budget) {
+    public AdapterStep within(Duration budget) {
         try {
             recorder.budget(this, budget);
         } catch (StackOverflowError | InternalError tooDeep) {

@@ -1,7 +1,7 @@
 package dev.verbale.engine.step;
 
-import dev.verbale.Step;
 import dev.verbale.engine.scope.ScopeNode;
+import dev.verbale.spi.AdapterStep;
 import org.jspecify.annotations.Nullable;
 
 /** A step that somebody notices: it stands beside what is recorded while it lasts, and its end may be known late. */
@@ -26,7 +26,7 @@ final class OverlappingStep extends OpenStep {
     }
 
     @Override
-    public Step at(long micros) {
+    public AdapterStep at(long micros) {
         endsAt = Math.max(0, micros);
         return this;
     }

@@ -1,6 +1,5 @@
 package dev.verbale.engine.step;
 
-import dev.verbale.Step;
 import dev.verbale.engine.attachment.LongTexts;
 import dev.verbale.engine.evidence.EvidenceCollector;
 import dev.verbale.engine.failure.Failures;
@@ -17,6 +16,7 @@ import dev.verbale.event.Failure;
 import dev.verbale.event.StepBudgeted;
 import dev.verbale.event.StepEnded;
 import dev.verbale.event.StepStarted;
+import dev.verbale.spi.AdapterStep;
 import dev.verbale.vocabulary.Outcome;
 import dev.verbale.vocabulary.StepArgument;
 import dev.verbale.vocabulary.StepKind;
@@ -51,11 +51,11 @@ public final class StepRecorder {
     }
 
     /** @param overlaps whether it stands beside what is recorded while it lasts, and is nobody's scope */
-    public Step start(
+    public AdapterStep start(
             @Nullable StepKind kind, @Nullable String name, @Nullable StepArgument argument, boolean overlaps) {
         try {
             ThreadContext context = guard.context();
-            if (context.recording) return Step.NONE; // by a log line that storing another one caused
+            if (context.recording) return AdapterStep.NONE; // by a log line that storing another one caused
             ScopeNode outer = scopes.current(context);
             if (outer == scopes.run()) outsideTests.run();
             int id = scopes.nextId();
@@ -69,7 +69,7 @@ public final class StepRecorder {
             return step;
         } catch (StackOverflowError | OutOfMemoryError | InternalError gone) {
             guard.lost++;
-            return Step.NONE;
+            return AdapterStep.NONE;
         }
     }
 

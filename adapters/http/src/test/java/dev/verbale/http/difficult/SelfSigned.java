@@ -24,6 +24,8 @@ final class SelfSigned implements AutoCloseable {
                 Path.of(System.getProperty("java.home"), "bin", "keytool").toString();
         Process making = new ProcessBuilder(
                         keytool,
+                        "-J-XX:TieredStopAtLevel=1",
+                        "-J-XX:+UseSerialGC",
                         "-genkeypair",
                         "-keyalg",
                         "EC",

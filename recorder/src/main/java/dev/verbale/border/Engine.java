@@ -1,0 +1,63 @@
+package dev.verbale.border;
+
+import dev.verbale.stack.StackSpace;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What gives recorders, found once and by its name: so that the interface for tests knows nothing of the engine.
+ *
+ * @param <R> a recorder
+ * @param <O> how one is opened
+ */
+public interface Engine<R, O> {
+
+    /** The one of this JVM; the first call opens it. */
+    R current();
+
+    /** That one where a call has opened it. */
+    Optional<R> currentIfOpen();
+
+    /** One beside that one. */
+    R open(O options);
+
+    /**
+     * The engine of this JVM.
+     *
+     * @throws LinkageError where there is none: a broken jar, as somebody repackaged it without its classes
+     */
+    static <R, O> Engine<R, O> loaded() {
+        return Loaded.get();
+    }
+
+    /** Not kept by the initialization of a class: a stack that ends in it spoils the class for the rest of the JVM's life. */
+    final class Loaded {
+        private static final String NAME = "dev.verbale.engine.Recorders";
+
+        private static volatile @Nullable Engine<?, ?> found;
+
+        private Loaded() {}
+
+        @SuppressWarnings("unchecked") // there is one engine, and it gives what its only caller asks for
+        static <R, O> Engine<R, O> get() {
+            Engine<?, ?> known = found;
+            if (known == null) found = known = made();
+            return (Engine<R, O>) known;
+        }
+
+        /** By its name: what is looked for as a service is looked for in each jar of the class path, before the first test. */
+        private static Engine<?, ?> made() {
+            StackSpace.ensureForFirstCall();
+            try {
+                return Class.forName(NAME)
+                        .asSubclass(Engine.class)
+                        .getDeclaredConstructor()
+                        .newInstance();
+            } catch (ReflectiveOperationException broken) {
+                var error = new NoClassDefFoundError("the recorder cannot be loaded: " + broken);
+                error.initCause(broken);
+                throw error;
+            }
+        }
+    }
+}
