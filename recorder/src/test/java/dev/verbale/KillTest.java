@@ -21,14 +21,12 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.stream.Stream;
-import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.MethodSource;
 
-/** Promise 1: what returned is kept, whenever the JVM is killed. */
-@Tag("newer-jdk")
+/** Promise 1: what returned is kept, whenever the JVM is killed. A third of the victims have virtual threads, on a newer JDK. */
 class KillTest {
 
     private static final int MAX_THREADS = 8;
@@ -51,6 +49,8 @@ class KillTest {
         assumeTrue(java.isPresent(), "no JDK with virtual threads beside this one");
         Process victim = new ProcessBuilder(
                         java.get().toString(),
+                        "-XX:TieredStopAtLevel=1", // it is killed before it pays to compile anything well
+                        "-XX:+UseSerialGC",
                         "-Dverbale.root=" + root,
                         "-cp",
                         System.getProperty("java.class.path"),
