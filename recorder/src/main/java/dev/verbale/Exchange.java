@@ -60,7 +60,7 @@ public interface Exchange {
         return this;
     }
 
-    /** The same where it passes by while it is sent. */
+    /** What is sent, kept while it passes by. */
     default Exchange requestBody(BoundedBuffer body, String mediaType) {
         return this;
     }
@@ -74,7 +74,7 @@ public interface Exchange {
         return this;
     }
 
-    /** The same where it is all there. */
+    /** One part of a body of several, of which the whole content is there. */
     default Exchange requestPart(String name, @Nullable String fileName, byte[] content, String mediaType) {
         return this;
     }
@@ -94,13 +94,13 @@ public interface Exchange {
         return this;
     }
 
-    /** The same where it passes by while the test reads it. */
+    /** What came, kept while it passes by and the test reads it. */
     default Exchange responseBody(BoundedBuffer body, String mediaType) {
         return this;
     }
 
     /**
-     * The same where the test is still to read it. Gives a stream to read instead of {@code body}; the exchange ends when
+     * What the test is still to read. Gives a stream to read instead of {@code body}; the exchange ends when
      * that has been read to its end, is closed or breaks off.
      */
     default InputStream responseBody(InputStream body, String mediaType) {
@@ -122,7 +122,7 @@ public interface Exchange {
         return this;
     }
 
-    /** It is over. A second end does nothing. */
+    /** The exchange is over. A second end does nothing. */
     default void ended() {}
 
     /** There is no response, or no whole one. A second end does nothing. */

@@ -34,7 +34,7 @@ public interface PendingAttachment {
     }
 
     /**
-     * The same for a file that has a time of its own, such as a video.
+     * Here is its file, which has a time of its own, as a video has; moved where that is possible, else copied.
      *
      * @param begins when what it shows begins, in microseconds of the recorder's clock; 0 where it has no time of its own
      */

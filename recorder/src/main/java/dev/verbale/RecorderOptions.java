@@ -240,7 +240,7 @@ public final class RecorderOptions {
         }
     }
 
-    /** The same fields, to be changed one by one. */
+    /** The fields of options that are being made, to be changed one by one. */
     private static final class Draft {
         private boolean enabled = true;
         private @Nullable Path root;

@@ -40,16 +40,16 @@ public interface Step extends AutoCloseable {
         public void close() {}
     };
 
-    /** It did what it should. */
+    /** The step did what it should. */
     void passed();
 
-    /** It threw {@code failure}; evidence is captured now, unless an inner step took it for this failure. */
+    /** The step threw {@code failure}; evidence is captured now, unless an inner step took it for this failure. */
     void failed(Throwable failure);
 
-    /** It was not done, and {@code reason} says why. */
+    /** The step was not done, and {@code reason} says why. */
     void skipped(String reason);
 
-    /** It should take no longer than this. Where it does, it is marked, not cut. */
+    /** The step should take no longer than this. Where it does, it is marked, not cut. */
     Step within(Duration budget);
 
     /** Ends it where nothing ended it yet. */

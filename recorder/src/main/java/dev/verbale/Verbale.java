@@ -260,7 +260,7 @@ public final class Verbale {
     }
 
     /**
-     * The same with a value: what it gives is a {@link Callable} and a {@link Supplier}. One that is there already is carried by
+     * {@code work} with a value, carried: a {@link Callable} and a {@link Supplier} in one. A supplier that is there already is carried by
      * its method, as in {@code carry(supplier::get)}.
      *
      * <pre>{@code
@@ -299,7 +299,7 @@ public final class Verbale {
     }
 
     /**
-     * The same for an executor service.
+     * {@code executor}, and all that is submitted to it belongs to the step that is open where it is submitted.
      *
      * <pre>{@code
      * ExecutorService pool = Verbale.carry(Executors.newFixedThreadPool(2));

@@ -25,7 +25,7 @@ export function bash(data: string | Uint8Array): string {
   return "$'" + numbered(bytes, { '\\': '\\\\', "'": "\\'", '!': '\\x21', '\n': '\\n', '\r': '\\r', '\t': '\\t' }, (byte) => '\\x' + hex(byte)) + "'";
 }
 
-/** The same for the format of `printf`, which can hold any byte: by number, in octal, with its own signs doubled. */
+/** Text quoted for the format of `printf`, which can hold any byte: by number, in octal, with its own signs doubled. */
 export function printfFormat(bytes: Uint8Array): string {
   const octal = (byte: number) => '\\' + byte.toString(8).padStart(3, '0');
   return "'" + numbered(bytes, { '\\': '\\\\', "'": '\\047', '%': '%%', '\n': '\\n', '\r': '\\r', '\t': '\\t' }, octal) + "'";

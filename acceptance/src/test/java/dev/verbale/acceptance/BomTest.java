@@ -43,6 +43,16 @@ class BomTest {
         assertThat(found(LISTED, "bom/pom.xml")).containsExactlyInAnyOrderElementsOf(published);
     }
 
+    /** Cucumber asks for both as ranges; without a pin, Maven fetches the POM of every version in them. */
+    @Test
+    void a_users_first_project_with_cucumber_pins_what_this_build_pins() {
+        for (String artifact : List.of("messages", "query"))
+            assertThat(found(
+                            Pattern.compile("<artifactId>" + artifact + "</artifactId><version>([\\d.]+)</version>"),
+                            "examples/first-steps-cucumber/pom.xml"))
+                    .isEqualTo(found(Pattern.compile("<cucumber-" + artifact + ".version>([\\d.]+)</"), "pom.xml"));
+    }
+
     @Test
     void the_documentation_names_the_version_of_the_build() {
         assertThat(Stream.of("README.md", "docs/testng.md", "docs/cucumber.md", "docs/junit4.md", "docs/maven.md")

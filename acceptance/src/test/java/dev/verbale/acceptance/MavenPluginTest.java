@@ -2,11 +2,13 @@ package dev.verbale.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.folder.RunFolder;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -142,28 +144,35 @@ class MavenPluginTest {
     @Test
     void older_runs_go_where_somebody_says_how_many_stay_and_others_folders_stay() throws Exception {
         sample().write("pom.xml", SampleBuild.parent(plugin("<page>failures</page><keepRuns>1</keepRuns>")));
-        sample().maven("-pl", "shed", "-Dverbale.run=kept-by-name", "test");
-        sample().write("target/verbale/2020-01-01_000000_abcd/notes.txt", "no run of ours");
         sample().maven("-pl", "shed", "test");
+        Path runs = project.resolve("target/verbale");
+        RunFolder first = sample().runs().get(0);
+        copy(first.path(), runs.resolve("2020-01-02_000000_abcd"));
+        copy(first.path(), runs.resolve("kept-by-name"));
+        sample().write("target/verbale/2020-01-01_000000_abcd/notes.txt", "no run of ours");
 
         Jvm second = sample().maven("-pl", "shed", "test");
 
-        assertThat(second.output()).contains("deleted 1 older run.").doesNotContain("Page: ");
+        assertThat(second.output()).contains("deleted 2 older runs.").doesNotContain("Page: ");
+        assertThat(Files.list(runs))
+                .hasSize(3)
+                .contains(runs.resolve("2020-01-01_000000_abcd"), runs.resolve("kept-by-name"));
         sample().maven("-pl", "shed", "-Dverbale.keep-runs=7", "test");
         assertThat(sample().runs())
                 .as("what the command line says stands above")
                 .hasSize(3);
-        sample().maven("-pl", "shed", "test");
-        assertThat(Files.list(project.resolve("target/verbale")))
-                .hasSize(3)
-                .contains(
-                        project.resolve("target/verbale/2020-01-01_000000_abcd"),
-                        project.resolve("target/verbale/kept-by-name"));
+    }
+
+    private static void copy(Path from, Path to) throws Exception {
+        try (Stream<Path> files = Files.walk(from)) {
+            for (Path file : files.toList()) Files.copy(file, to.resolve(from.relativize(file)));
+        }
     }
 
     @Test
     void goals_work_by_themselves() throws Exception {
-        sample().maven("-pl", "shed", "-Dverbale.page=off", "test");
+        Jvm build = sample().maven("-pl", "shed", "-Dverbale.page=off", "-Dverbale.keep-runs=many", "test");
+        assertThat(build.output()).contains("verbale.keep-runs=many: not a whole number. All runs are kept");
 
         Jvm page = sample().maven("dev.verbale:verbale-maven-plugin:page");
         Jvm site = sample().maven("-N", "dev.verbale:verbale-maven-plugin:site");

@@ -50,6 +50,33 @@ class ToolsTest {
         assertThat(tools.output().strip()).isEqualTo(complaint);
     }
 
+    @Test
+    void where_the_time_of_a_build_went_is_told_from_its_own_output() throws Exception {
+        Path log = Files.writeString(folder.resolve("build.log"), """
+                23:59:00.000 [main] [INFO] ----< dev.verbale:verbale-format >----
+                23:59:01.000 [main] [INFO] --- maven-compiler-plugin:3.16.0:compile (default-compile) @ verbale-format ---
+                23:59:31.000 [main] [INFO] --- maven-surefire-plugin:3.6.1:test (default-test) @ verbale-format ---
+                00:00:20.000 [Thread-1] [INFO] Tests run: 7, Failures: 0, Errors: 0, Skipped: 0, Time elapsed: 40.5 s -- in dev.verbale.BedTest
+                00:00:31.000 [main] [INFO] Reactor Summary for Verbale 0.2.0:
+                """);
+
+        Jvm times = Jvm.run(
+                Map.of(),
+                folder,
+                List.of("node", Checkout.ROOT.resolve("bin/times").toString(), log.toString()));
+
+        assertThat(times.code()).as(times.output()).isZero();
+        assertThat(times.output())
+                .contains(
+                        "1:31, 7 tests", "1:31  verbale-format", "0:30  compiler:compile", "0:41  dev.verbale.BedTest");
+        Jvm none = Jvm.run(
+                Map.of(),
+                folder,
+                List.of("node", Checkout.ROOT.resolve("bin/times").toString()));
+        assertThat(none.code()).isEqualTo(2);
+        assertThat(none.output()).contains("Run bin/test first");
+    }
+
     private Jvm tools(String path) throws Exception {
         return Jvm.run(
                 Map.of("PATH", path),

@@ -48,7 +48,7 @@ final class Figures {
         return without(values, 0);
     }
 
-    /** The same with the middle half of the values, where the machine's own noise is as large as what is measured. */
+    /** A figure with the middle half of the values, where the machine's own noise is as large as what is measured. */
     static String withMiddleHalf(double[] values) {
         return without(values, values.length / 4);
     }

@@ -113,7 +113,7 @@ final class Sinks {
         return () -> n -> words.write(lines[n & 1023]);
     }
 
-    /** The same for any words. */
+    /** Writes any words as {@link #logback} writes its own. */
     static Words logbackWords(Path folder) {
         var context = new LoggerContext();
         context.setMDCAdapter(new LogbackMDCAdapter()); // without one the encoder fails on every line, in silence

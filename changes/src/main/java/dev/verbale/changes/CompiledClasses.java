@@ -170,7 +170,7 @@ final class CompiledClasses {
         }
     }
 
-    /** Those of the source file with this name, which may begin with folders such as {@code src/main/java}. */
+    /** The classes of the source file with this name, which may begin with folders such as {@code src/main/java}. */
     Set<String> of(String source) {
         Set<String> found = new TreeSet<>();
         for (String end = source; ; end = end.substring(end.indexOf('/') + 1)) {

@@ -50,7 +50,7 @@ final class HistoryOption {
             err.println("verbale: and " + (problems.size() - MAX_PROBLEMS) + " more such files and lines");
     }
 
-    /** The same; one that remembers nothing is refused. */
+    /** Reads the history; one that remembers nothing is refused. */
     History readFilled(PrintWriter err) throws IOException {
         History history = read(err);
         if (history.runs().isEmpty()) throw nothing();
@@ -70,7 +70,7 @@ final class HistoryOption {
                 "Run that on a run's folder, or name another folder with --history");
     }
 
-    /** Those of {@code branch}, or all where it is null. */
+    /** The runs of {@code branch}, or all where it is null. */
     static Predicate<RunSummary> on(@Nullable String branch) {
         return run -> branch == null || run.branch().equals(branch);
     }

@@ -37,7 +37,7 @@ final class TestDifferences {
         this.images = images;
     }
 
-    /** Those of {@code after} whose id holds {@code wanted}; gives how many there are in both. */
+    /** The tests of {@code after} whose id holds {@code wanted}; gives how many there are in both. */
     int print(Run before, Run after, String wanted) throws IOException {
         Map<String, TestResult> earlier = new HashMap<>();
         for (TestResult test : before.tests()) if (!test.superseded()) earlier.put(test.key(), test);

@@ -33,7 +33,7 @@ public record TestStarted(
         tags = List.copyOf(tags);
     }
 
-    /** The same beginning, now that more is known of which test it is. */
+    /** This beginning with another key and name: more is known now of which test it is. */
     public TestStarted as(String itsKey, String itsName) {
         return new TestStarted(at, id, in, itsKey, itsName, className, methodName, thread, tags, source);
     }

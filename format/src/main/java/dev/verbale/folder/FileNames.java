@@ -43,7 +43,7 @@ public final class FileNames {
         return DEVICES.contains(made.toLowerCase(Locale.ROOT)) ? made + "-" : made;
     }
 
-    /** The same in small letters, so that two names never differ by capitals alone. */
+    /** A file name in small letters, so that two names never differ by capitals alone. */
     public static String small(String text) {
         return of(text).toLowerCase(Locale.ROOT);
     }

@@ -38,8 +38,8 @@ public record SlowerStep(String name, int tests, DurationStep step) {
     private record Time(Duration median, int tests) {}
 
     /**
-     * Those of the runs that {@code counted} accepts, the ones that lost most time over all their tests first. Reads all digests of
-     * {@code folder} with their steps, which {@link HistoryFolder#read} leaves out.
+     * The steps that became slower in the runs that {@code counted} accepts, the ones that lost most time over all their tests
+     * first. Reads all digests of {@code folder} with their steps, which {@link HistoryFolder#read} leaves out.
      *
      * @param limit how many at the most
      * @param problems hears of each file, or line, that cannot be read

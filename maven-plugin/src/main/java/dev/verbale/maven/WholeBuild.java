@@ -67,7 +67,14 @@ public final class WholeBuild extends AbstractMavenLifecycleParticipant {
         }
         String keep = BuildRun.setting(session, "verbale.keep-runs", "VERBALE_KEEP_RUNS");
         if (keep == null) keep = configured(session, "keepRuns");
-        if (keep != null) new StaleRuns(BuildRun.root(session)).delete(Integer.parseInt(keep), LOG::info);
+        if (keep != null) sweep(session, keep);
+    }
+
+    private static void sweep(MavenSession session, String keep) throws IOException {
+        if (keep.matches("\\d{1,9}")) new StaleRuns(BuildRun.root(session)).delete(Integer.parseInt(keep), LOG::info);
+        else
+            LOG.warn("verbale.keep-runs=" + keep
+                    + ": not a whole number. All runs are kept; write how many stay, such as 20.");
     }
 
     private static PageRule rule(MavenSession session) {

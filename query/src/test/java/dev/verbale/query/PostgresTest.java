@@ -5,6 +5,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.verbale.history.HistoryFolder;
 import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.ExecutorService;
@@ -96,6 +99,48 @@ class PostgresTest extends QueryContract {
         try (RunTables tables = tables()) {
             assertThat(csv(reader(tables), "select count(*) as results from tests"))
                     .isEqualTo("results\n30\n");
+        }
+    }
+
+    @Test
+    void tables_of_a_later_version_or_of_none_are_left_as_they_are() throws Exception {
+        tables().close();
+        change("insert into verbale.stored_versions values (99)");
+        assertThatThrownBy(this::tables)
+                .hasMessageContaining("are of another version (99) than this Verbale makes")
+                .hasMessageContaining("drop the schema and fill it again");
+        change("delete from verbale.stored_versions");
+        assertThatThrownBy(this::tables).hasMessageContaining("of another version (unknown)");
+    }
+
+    @Test
+    void a_version_that_could_not_be_made_whole_is_taken_back_and_made_the_next_time() throws Exception {
+        tables().close();
+        change("delete from verbale.stored_versions where version = 2");
+        change("drop index verbale.results_by_test");
+        change("drop index verbale.tests_by_key");
+        change("create table verbale.tests_by_key (in_the_way integer)"); // the second index of the file has its name
+        var folder = new HistoryFolder(temporary.resolve("history"));
+        folder.add(night(0, "passed"));
+
+        assertThatThrownBy(() -> {
+                    try (RunTables tables = tables()) {
+                        tables.update(folder, problem -> {});
+                    }
+                })
+                .hasMessageContaining("tests_by_key");
+        change("drop table verbale.tests_by_key");
+        try (RunTables tables = tables()) {
+            tables.update(folder, problem -> {});
+            assertThat(csv(reader(tables), "select count(*) as results from tests"))
+                    .isEqualTo("results\n1\n");
+        }
+    }
+
+    private void change(String sql) throws Exception {
+        try (Connection owner = DriverManager.getConnection(server.url(database), "owner", "owner's");
+                Statement statement = owner.createStatement()) {
+            statement.execute(sql);
         }
     }
 

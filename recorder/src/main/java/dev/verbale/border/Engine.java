@@ -12,13 +12,13 @@ import org.jspecify.annotations.Nullable;
  */
 public interface Engine<R, O> {
 
-    /** The one of this JVM; the first call opens it. */
+    /** The recorder of this JVM; the first call opens it. */
     R current();
 
-    /** That one where a call has opened it. */
+    /** The recorder of this JVM where a call has opened it. */
     Optional<R> currentIfOpen();
 
-    /** One beside that one. */
+    /** A recorder beside that of this JVM. */
     R open(O options);
 
     /**

@@ -10,7 +10,7 @@ import java.util.ServiceLoader;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 
-/** Those that hear when recording begins and ends in this JVM. */
+/** The listeners that hear when recording begins and ends in this JVM. */
 final class RunListeners {
 
     /** Long enough for the page of a large run. */

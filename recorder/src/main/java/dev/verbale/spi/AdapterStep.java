@@ -49,7 +49,7 @@ public interface AdapterStep extends Step {
         public void close() {}
     };
 
-    /** It threw {@code failure}, and whoever called it may well catch that: no evidence is captured. */
+    /** The step threw {@code failure}, and whoever called it may well catch that: no evidence is captured. */
     void failedWithoutEvidence(Throwable failure);
 
     /**

@@ -36,7 +36,7 @@ public interface Capture {
     /** A step of a kind begins in the scope of this thread, and becomes its scope. */
     AdapterStep startStep(StepKind kind, String name);
 
-    /** The same of a step with a table or a text below it. Cells whose row or column has the name of a secret are masked. */
+    /** A step of a kind begins, with a table or a text below it. Cells whose row or column has the name of a secret are masked. */
     AdapterStep startStep(StepKind kind, String name, StepArgument argument);
 
     /**
@@ -48,13 +48,13 @@ public interface Capture {
     /** @see dev.verbale.Verbale#exchange */
     AdapterExchange exchange(String method, String url);
 
-    /** The same for what belongs to {@code in}, whatever thread calls, and may be answered after its test has ended. */
+    /** Begins an exchange that belongs to {@code in}, whatever thread calls; it may be answered after its test has ended. */
     AdapterExchange exchange(Scope in, String method, String url);
 
     /** Keeps what a logger wrote. */
     void log(LogLine line);
 
-    /** The same of a line that is made where it does no harm: a logger's message asks the suite's values for their texts. */
+    /** Keeps what a logger wrote, as {@code line} makes it where that does no harm: a logger's message asks the suite's values for their texts. */
     void log(Supplier<LogLine> line);
 
     /** Records a check that failed and that somebody else will throw, with evidence. */

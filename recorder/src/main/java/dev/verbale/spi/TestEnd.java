@@ -30,49 +30,49 @@ public final class TestEnd {
         this.at = builder.at;
     }
 
-    /** It did what it should. */
+    /** The test did what it should. */
     public static TestEnd passed() {
         return of(Outcome.PASSED).build();
     }
 
-    /** It was not run, and {@code reason} says why. */
+    /** The test was not run, and {@code reason} says why. */
     public static TestEnd skipped(String reason) {
         return of(Outcome.SKIPPED).reason(reason).build();
     }
 
-    /** It was not run, for what has the keys {@code blockedBy} did not do what it should. */
+    /** The test was not run, for what has the keys {@code blockedBy} did not do what it should. */
     public static TestEnd blocked(String reason, List<String> blockedBy) {
         return of(Outcome.SKIPPED).reason(reason).blockedBy(blockedBy).build();
     }
 
-    /** It was given up: an assumption did not hold. */
+    /** The test was given up: an assumption did not hold. */
     public static TestEnd aborted(@Nullable Throwable assumption) {
         return of(Outcome.ABORTED)
                 .failure(assumption)
                 .build(); // the recorder asks it for its message, and stands what it does
     }
 
-    /** It failed for a reason that its author knows. */
+    /** The test failed for a reason that its author knows. */
     public static TestEnd expectedFailure(String reason, Throwable failure) {
         return of(Outcome.EXPECTED_FAILURE).reason(reason).failure(failure).build();
     }
 
-    /** It passed although its author expected a failure. */
+    /** The test passed although its author expected a failure. */
     public static TestEnd passedUnexpectedly(String reason) {
         return of(Outcome.PASSED).reason(reason).build();
     }
 
-    /** It threw; whether that is a failure, an error or an assumption follows from what was thrown. */
+    /** The test threw; whether that is a failure, an error or an assumption follows from what was thrown. */
     public static TestEnd threw(Throwable failure) {
         return of(null).failure(failure).build();
     }
 
-    /** It ended like that, or, where {@code outcome} is null, as follows from what was thrown. */
+    /** The test ended like that, or, where {@code outcome} is null, as follows from what was thrown. */
     public static Builder of(@Nullable Outcome outcome) {
         return new Builder(outcome);
     }
 
-    /** The same at {@code micros}, by {@link Context#now}: a framework may say nothing after the last tear-down. */
+    /** This end at {@code micros}, by {@link Context#now}: a framework may say nothing after the last tear-down. */
     public TestEnd at(long micros) {
         Builder later = of(outcome).reason(reason).failure(failure).blockedBy(blockedBy);
         later.at = micros;

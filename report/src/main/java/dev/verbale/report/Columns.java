@@ -43,7 +43,7 @@ final class Columns {
         repeated(name, text, json::writeString);
     }
 
-    /** The same of lists of texts. */
+    /** A column of lists of texts, each list written once and named by its number. */
     void repeatedLists(String name, Function<Row, @Nullable List<String>> list) {
         repeated(name, list, texts -> {
             json.writeStartArray();

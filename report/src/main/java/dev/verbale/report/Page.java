@@ -48,13 +48,13 @@ public final class Page {
         return writeFolder(tests -> RunReader.read(run.path(), tests), folder, options, isWanted);
     }
 
-    /** The same of a run that was read already, whole. */
+    /** Writes the page of a run that was read already, whole. */
     public static Path write(Run run, Path folder, PageOptions options) throws IOException {
         writeFolder(tests -> tests.of(run), folder, options, any -> true);
         return folder.resolve("index.html");
     }
 
-    /** The same with nothing but the run. */
+    /** Writes the page of {@code run} with nothing but the run. */
     public static Path write(Run run, Path folder) throws IOException {
         return write(run, folder, PageOptions.PLAIN);
     }
@@ -88,7 +88,7 @@ public final class Page {
         return writeFile(tests -> RunReader.read(run.path(), tests), file, options, room);
     }
 
-    /** The same of a run that was read already, whole. */
+    /** Writes one file with the page of a run that was read already, whole. */
     public static Path writeSingleFile(Run run, Path file, PageOptions options, long room) throws IOException {
         writeFile(tests -> tests.of(run), file, options, room);
         return file;

@@ -268,7 +268,7 @@ final class RunFile {
         json.writeEndArray();
     }
 
-    /** Those that passed on a later attempt only. */
+    /** The tests that passed on a later attempt only. */
     private static void flaky(JsonGenerator json, List<Row> counted) {
         List<Row> flaky = counted.stream().filter(Row::recovered).toList();
         json.writeNumberProperty("allFlaky", flaky.size());

@@ -103,7 +103,7 @@ public sealed interface Entry {
             files = Map.copyOf(files);
         }
 
-        /** Those among {@code entries} and in their steps, in their order. */
+        /** The exchanges among {@code entries} and in their steps, in their order. */
         public static List<ExchangeEntry> in(List<Entry> entries) {
             List<ExchangeEntry> found = new ArrayList<>();
             gather(entries, found);

@@ -11,7 +11,7 @@ import java.util.regex.Pattern;
  */
 public final class FailureTitle {
 
-    /** It stands in lists. */
+    /** In characters: a title stands in lists. */
     private static final int LONGEST = 500;
     /** What an assertion says in several lines is read in one as long as it is about as long as one. */
     private static final int LONGEST_JOINED = 160;

@@ -70,7 +70,7 @@ final class JournalResults {
         return results;
     }
 
-    /** The same, with what {@code keeper} keeps of each test. */
+    /** What {@code file} holds, with what {@code keeper} keeps of each test. */
     static JournalResults read(RunFolder folder, String shard, Path file, TestKeeper keeper) {
         try {
             return kept(

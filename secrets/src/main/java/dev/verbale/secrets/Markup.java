@@ -54,13 +54,13 @@ final class Markup {
         this.names = names;
     }
 
-    /** They may say what a field is called. */
+    /** Attributes that may say what a field is called. */
     private static final Set<String> NAMING = Set.of("name", "key", "id", "http-equiv", "autocomplete");
 
-    /** They hold what is in it. */
+    /** Attributes that hold what is in a field. */
     private static final Set<String> HOLDING = Set.of("value", "content");
 
-    /** They say something about it, whatever they are called: {@code <label for=password>} holds nothing. */
+    /** Attributes that say something about a field, whatever they are called: {@code <label for=password>} holds nothing. */
     private static final Set<String> REVEALING =
             Set.of("for", "class", "id", "name", "type", "placeholder", "autocomplete", "key");
 

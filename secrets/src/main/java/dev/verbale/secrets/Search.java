@@ -22,7 +22,7 @@ final class Search {
     private static final byte SHAPE = 7;
     private static final byte SEPARATOR = 8;
     private static final byte[] KINDS = new byte[ASCII];
-    /** The same for texts of several lines, which may hold tables. */
+    /** The kinds of characters in texts of several lines, which may hold tables. */
     private static final byte[] KINDS_IN_LINES;
 
     static {

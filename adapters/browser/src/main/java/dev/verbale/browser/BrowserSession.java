@@ -51,7 +51,7 @@ public abstract class BrowserSession implements EvidenceSource {
     /** What its console and network said before {@code at} belongs to another test. */
     protected abstract void forgetBefore(long at);
 
-    /** It fails with {@code failure} in a test, before anything is captured. */
+    /** A test fails with {@code failure}, before anything is captured. */
     protected void failing(Throwable failure) {}
 
     /** A test that used it ends. */

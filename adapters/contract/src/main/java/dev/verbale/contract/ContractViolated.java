@@ -19,7 +19,7 @@ public final class ContractViolated extends AssertionError {
         this.violations = List.copyOf(violations);
     }
 
-    /** One of many; {@code all} ties them together, so that evidence is taken once. */
+    /** One violation of many; {@code all} ties them together, so that evidence is taken once. */
     ContractViolated(String violation, ContractViolated all) {
         super(violation, all);
         this.violations = List.of(violation);

@@ -38,7 +38,7 @@ public final class JsonSchemaContract {
         return of(file.toUri().toURL());
     }
 
-    /** The same for a file of the class path, as {@link Class#getResource} finds it. */
+    /** The schema in a file of the class path, as {@link Class#getResource} finds it. */
     public static JsonSchemaContract of(URL file) throws IOException {
         JsonNode document = ContractFile.read(file);
         var location = SchemaLocation.of(file.toString());

@@ -68,7 +68,7 @@ public final class OpenApiContract {
         return of(file.toUri().toURL());
     }
 
-    /** The same for a file of the class path, as {@link Class#getResource} finds it. */
+    /** The contract in a file of the class path, as {@link Class#getResource} finds it. */
     public static OpenApiContract of(URL file) throws IOException {
         JsonNode document = ContractFile.read(file);
         String version = document.path("openapi").asString("");
@@ -87,14 +87,14 @@ public final class OpenApiContract {
     }
 
     /**
-     * The same contract for a server that has the paths behind {@code base}, such as {@code /garden} or nothing, whatever the
+     * This contract for a server that has the paths behind {@code base}, such as {@code /garden} or nothing, whatever the
      * document says of servers.
      */
     public OpenApiContract servedAt(String base) {
         return new OpenApiContract(document, base.replaceFirst("/$", ""));
     }
 
-    /** The same for a response of the JDK's client. */
+    /** Checks a response of the JDK's client against the contract. */
     public void holds(HttpResponse<String> response) {
         holds(
                 response.request().method(),

@@ -47,7 +47,7 @@ final class OpenApiServers {
                 pattern.append(Pattern.quote(path.substring(from))).toString());
     }
 
-    /** One of those that it may have, or where nobody says these, its default or any part of a path. */
+    /** An expression for the values that a variable may have, or where nobody says these, its default or any part of a path. */
     private static String values(JsonNode variable) {
         List<String> values = new ArrayList<>();
         for (JsonNode one : variable.path("enum")) values.add(Pattern.quote(one.asString("")));

@@ -18,7 +18,7 @@ import org.apache.hc.core5.http.nio.AsyncDataConsumer;
 import org.apache.hc.core5.http.nio.AsyncEntityProducer;
 import org.jspecify.annotations.Nullable;
 
-/** The same for the asynchronous client, whose redirects and retries run on threads of its own. */
+/** Records what the asynchronous client does, whose redirects and retries run on threads of its own. */
 final class RecordingAsyncExchanges implements AsyncExecChainHandler {
 
     /** While a request is handed on, which is done by its thread; what comes of it may come on another by then. */

@@ -30,7 +30,7 @@ public final class VerbaleHttpClient5 {
                         ChainElement.MAIN_TRANSPORT.name(), "verbale-connected", RecordingExchanges::connected);
     }
 
-    /** The same for the asynchronous client: what it brings belongs to the step that made the call. */
+    /** Has what the asynchronous client does recorded: what it brings belongs to the step that made the call. */
     public static HttpAsyncClientBuilder watch(HttpAsyncClientBuilder builder) {
         if (builder == null || !Context.current().isRecording()) return builder;
         return builder.addExecInterceptorFirst("verbale-called", RecordingAsyncExchanges::called)

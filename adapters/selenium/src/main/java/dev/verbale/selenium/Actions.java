@@ -81,7 +81,7 @@ final class Actions {
         mine.open = recorder.startStep(StepKind.BROWSER, name);
     }
 
-    /** It returned. */
+    /** The call returned. */
     void ended(Object target, String method, Object[] arguments, @Nullable Object result) {
         if (off) return;
         if (result instanceof WebElement element && arguments.length == 1 && arguments[0] instanceof By by)
@@ -99,7 +99,7 @@ final class Actions {
         if (DOCUMENT_CHANGES.contains(method)) names.forget();
     }
 
-    /** It threw {@code failure}, which whoever called it may catch. */
+    /** The call threw {@code failure}, which whoever called it may catch. */
     void threw(Throwable failure) {
         if (off) return;
         OfThread mine = threads.get();

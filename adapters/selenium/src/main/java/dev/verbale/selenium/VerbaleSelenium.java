@@ -63,13 +63,13 @@ public final class VerbaleSelenium {
         if (shown != null) attach(name, shown.getScreenshotAs(OutputType.BYTES));
     }
 
-    /** The same for a driver or an element that is known by its general type. */
+    /** Attaches what a driver or an element shows that is known by its general type. */
     public static void screenshot(String name, WebDriver driver) {
         if (driver instanceof TakesScreenshot able) screenshot(name, able);
         else Verbale.log("There is no screenshot '{}': this driver takes none", name);
     }
 
-    /** The same for an element. */
+    /** Attaches what {@code element} shows. */
     public static void screenshot(String name, WebElement element) {
         if (element != null) attach(name, element.getScreenshotAs(OutputType.BYTES));
     }

@@ -32,7 +32,7 @@ class CapturedRequest implements ClientHttpRequest {
         return type == null ? "" : type;
     }
 
-    /** It begins with the first byte of its body, or when it is sent. */
+    /** The exchange begins with the first byte of its body, or when it is sent. */
     private Exchange exchange() {
         Exchange begun = exchange;
         if (begun == null) {

@@ -67,7 +67,7 @@ public final class StepMethodRecorder {
         }
     }
 
-    /** Those that the annotation names, and those whose own name is a secret's, where the compiler kept it. */
+    /** The parameters that the annotation names, and those whose own name is a secret's, where the compiler kept it. */
     private static boolean[] secret(Method method, int count) {
         var secret = new boolean[count];
         StepMethod stepMethod = method.getAnnotation(StepMethod.class);

@@ -115,7 +115,7 @@ final class RecordedTests {
         if (test.tearDowns == 0) leave();
     }
 
-    /** Those of its own object: of a class that a factory makes objects of, TestNG lists those of all of them. */
+    /** How many tear-down methods the test's own object has: of a class that a factory makes objects of, TestNG lists those of all of them. */
     private static int tearDowns(ITestNGMethod test) {
         int count = 0;
         for (ITestNGMethod one : test.getTestClass().getAfterTestMethods())
@@ -127,7 +127,7 @@ final class RecordedTests {
         return end.outcome() != null && GOOD.contains(end.outcome());
     }
 
-    /** One of its tear-down methods is over. */
+    /** A tear-down method of the test is over. */
     void tornDown(OpenTest test) {
         test.lastAt = recorder.now();
         test.container.lastedUntilNow();

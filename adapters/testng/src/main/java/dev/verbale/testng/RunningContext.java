@@ -91,7 +91,7 @@ final class RunningContext {
         return failed.get(Names.key(context, method));
     }
 
-    /** The same of the method with that name. */
+    /** The key of the test that failed of the method with that name, in whatever object, where one did. */
     @Nullable
     String failed(String qualifiedName) {
         return failed.get(qualifiedName);

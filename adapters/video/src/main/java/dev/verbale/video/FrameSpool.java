@@ -73,7 +73,7 @@ final class FrameSpool {
         return frames.isEmpty();
     }
 
-    /** It is to be kept, as {@code attachment}, which is null where nothing can make a video of it. Only the first counts. */
+    /** The video is to be kept, as {@code attachment}, which is null where nothing can make a video of it. Only the first counts. */
     synchronized void keep(@Nullable PendingAttachment attachment) {
         if (!kept) pending = attachment;
         kept = true;

@@ -44,7 +44,7 @@ public final class ScreenRecorder {
         this(AdapterRecorder.current());
     }
 
-    /** The same for another recorder than that of this JVM. */
+    /** One for another recorder than that of this JVM. */
     public ScreenRecorder(AdapterRecorder recorder) {
         this.recorder = recorder == null ? AdapterRecorder.none() : recorder;
         policy = this.recorder.setting(VideoAdapter.VIDEO);
@@ -94,7 +94,7 @@ public final class ScreenRecorder {
         frame(image, recorder.now());
     }
 
-    /** The same for one that was shown before: {@code at} by {@link Context#now}. */
+    /** A frame that was shown before: {@code at} by {@link Context#now}. */
     public void frame(byte[] image, long at) {
         if (stopped || !isRecording()) return;
         try {

@@ -36,7 +36,7 @@ public record VisualCheck(String name, byte[] shown, Path expected, int toleranc
         return new VisualCheck(name, shown, expected, 24, 0.001);
     }
 
-    /** The same check with other limits. */
+    /** This check with other limits. */
     public VisualCheck within(int tolerance, double share) {
         return new VisualCheck(name, shown, expected, tolerance, share);
     }

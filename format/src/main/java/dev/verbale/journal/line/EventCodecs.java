@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class EventCodecs {
 
-    /** Those that were needed so far. Replaced by a larger one; two threads at once may each make the same. */
+    /** The codecs that were needed so far. Replaced by a larger one; two threads at once may each make the same. */
     private static volatile Map<Class<?>, EventCodec<?>> known = byType(List.of(
             new JournalOpenedCodec(),
             new ContainerStartedCodec(),

@@ -94,7 +94,7 @@ final class Fields {
         return values.names();
     }
 
-    /** Those that nobody asked for yet, in their order. */
+    /** The names of the fields that nobody asked for yet, in their order. */
     List<String> unasked() {
         List<String> unasked = List.of(); // hardly any line has some
         for (int i = 0; i < values.size(); i++) {

@@ -69,7 +69,7 @@ public final class DigestReader {
     }
 
     /**
-     * The same for who reads many, and asks for no step: those are left out.
+     * Reads a digest without its steps, for who reads many and asks for none.
      *
      * @param cache of tables that the files before had too
      */

@@ -30,7 +30,7 @@ public final class LongTexts {
         return given.length() <= Texts.LONGEST ? given : shown(scope, new Pieces().add(given));
     }
 
-    /** The same of a text in pieces. */
+    /** What is shown of a text in pieces. */
     public String shown(ScopeNode scope, Pieces text) {
         return shown(scope, "whole text", text, Texts.LONGEST);
     }

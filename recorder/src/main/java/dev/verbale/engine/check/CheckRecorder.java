@@ -41,7 +41,7 @@ public final class CheckRecorder {
         guard.run(Task.CHECK, context -> scopes.current(context).state.checks = new GatheredChecks());
     }
 
-    /** Those that failed so far in the test of {@code scope}; null where there is none. */
+    /** The checks that failed so far in the test of {@code scope}; null where there is none. */
     public @Nullable ChecksFailed failed(ScopeNode scope) {
         GatheredChecks checks = scope.state.checks;
         if (checks == null) return null;

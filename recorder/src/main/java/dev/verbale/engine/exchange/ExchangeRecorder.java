@@ -37,7 +37,7 @@ public final class ExchangeRecorder {
         this.longestText = longestText;
     }
 
-    /** One of this thread, which ends with its test, its container or the run at the latest. */
+    /** An exchange of this thread, which ends with its test, its container or the run at the latest. */
     public AdapterExchange begin(@Nullable String method, @Nullable String url) {
         AdapterExchange exchange = guard.get(Task.EXCHANGE, AdapterExchange.NONE, context -> {
             ScopeNode scope = scopes.current(context);
@@ -47,7 +47,7 @@ public final class ExchangeRecorder {
         return exchange;
     }
 
-    /** One of {@code scope}, which may be answered after that has ended. */
+    /** An exchange of {@code scope}, which may be answered after that has ended. */
     public AdapterExchange begin(ScopeNode scope, @Nullable String method, @Nullable String url) {
         return guard.get(Task.EXCHANGE, AdapterExchange.NONE, context -> {
             String thread = scope.state.isTest ? null : Thread.currentThread().getName();

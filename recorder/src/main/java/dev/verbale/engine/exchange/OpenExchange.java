@@ -212,7 +212,7 @@ final class OpenExchange implements AdapterExchange, OpenUntilScopeEnds {
         return this;
     }
 
-    /** It stands at the moment of the first, behind it: when it was sent, nobody knows. */
+    /** The next exchange stands at the moment of the first, behind it: when it was sent, nobody knows. */
     @Override
     public AdapterExchange next(String nextMethod, String nextUrl) {
         var next = new OpenExchange(recorder, scope, thread, Texts.text(nextMethod), Texts.text(nextUrl), at);

@@ -81,7 +81,7 @@ public final class Guard {
         run(task, task, task, null, recording);
     }
 
-    /** The same with a result; {@code fallback} is the result where there is none. */
+    /** Runs {@code recording}, which has a result; {@code fallback} is the result where there is none. */
     public <T extends @Nullable Object> T get(Task task, T fallback, RecordingWithResult<T> recording) {
         var result = new Result<>(fallback, recording);
         run(task, result);

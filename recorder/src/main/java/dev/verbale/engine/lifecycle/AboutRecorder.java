@@ -44,17 +44,17 @@ public final class AboutRecorder {
         }
     }
 
-    /** Of the test of this thread. */
+    /** What the test of this thread is about. */
     public void about(@Nullable About given) {
         if (given != null) guard.run(Task.ABOUT, context -> write(context, given));
     }
 
-    /** That one text. */
+    /** What the test of this thread is about, in words. */
     public void text(@Nullable String text) {
         guard.run(Task.ABOUT, context -> write(context, About.of().text(text).build()));
     }
 
-    /** That it is linked to {@code name}. */
+    /** That the test of this thread is linked to {@code name}. */
     public void link(@Nullable String name) {
         guard.run(Task.ABOUT, context -> write(context, About.of().link(name).build()));
     }

@@ -29,7 +29,7 @@ public final class Totals {
         byOutcome[number(outcome)]++;
     }
 
-    /** That of an outcome of somebody's own is the last. */
+    /** The total of an outcome of somebody's own is the last. */
     private static int number(Outcome outcome) {
         int known = Outcome.known().indexOf(outcome);
         return known < 0 ? Outcome.known().size() : known;

@@ -66,7 +66,7 @@ public final class LogRecorder {
         write(context, null, text, values);
     }
 
-    /** The same of a level. */
+    /** A line of the test itself, of a level. */
     public void log(@Nullable Level level, @Nullable String text, @Nullable Object @Nullable [] values) {
         guard.run(Task.LOG_TEXT, context -> write(context, word(level), Texts.text(text), values));
     }
@@ -111,7 +111,7 @@ public final class LogRecorder {
         guard.run(Task.LOG, this, line, null, LogRecorder::keepLine);
     }
 
-    /** The same of a line that is still to be made. */
+    /** What a logger wrote, of which the line is still to be made. */
     public void keep(Supplier<LogLine> line) {
         guard.run(Task.LOG, this, line, null, LogRecorder::keepMade);
     }

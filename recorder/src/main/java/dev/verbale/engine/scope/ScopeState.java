@@ -54,7 +54,7 @@ public final class ScopeState {
         return isTest ? "test" : outer == null ? "run" : "container";
     }
 
-    /** Those that were registered here. */
+    /** The sources of evidence that were registered here. */
     public List<EvidenceSource> sources() {
         return sources;
     }
@@ -71,7 +71,7 @@ public final class ScopeState {
         if (!isIn(sources, source)) sources.add(source);
     }
 
-    /** It is asked no more, and not told that this ends: whoever ended it knows. */
+    /** {@code source} is asked no more, and not told that this ends: whoever ended it knows. */
     public void unregister(EvidenceSource source) {
         sources.removeIf(one -> one == source);
     }

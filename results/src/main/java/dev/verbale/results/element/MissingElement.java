@@ -27,7 +27,7 @@ public record MissingElement(String locator, List<NearElement> nearest) {
     }
 
     /**
-     * The same with what the locator found when it found something.
+     * The element that {@code test} missed, with what its locator found when it found something.
      *
      * @param good the same test in a run in which it passed; null for none
      */

@@ -19,7 +19,7 @@ record ThrownChain(List<Thrown> thrown) {
     private static final Pattern FRAME =
             Pattern.compile("\\s*at (?:[\\w.@-]*//?)*([\\w.$<>/-]+)\\(([^()]*)\\)(?: ~?\\[.*)?\\s*");
 
-    /** They carry another failure from one thread or layer to the next, and add nothing to it. */
+    /** Types that carry another failure from one thread or layer to the next, and add nothing to it. */
     private static final Set<String> CARRIERS = Set.of(
             "java.util.concurrent.CompletionException",
             "java.util.concurrent.ExecutionException",
@@ -30,7 +30,7 @@ record ThrownChain(List<Thrown> thrown) {
             "java.security.PrivilegedActionException");
 
     /**
-     * One of them.
+     * A throwable of the chain.
      *
      * @param frames its own, the nearest first, such as {@code dev.orto.RotaTest.swaps}
      */

@@ -34,7 +34,7 @@ public record TestSelection(
         unknown = List.copyOf(unknown);
     }
 
-    /** Those that {@code tests} are attempts of. */
+    /** The tests that {@code tests} are attempts of. */
     public static TestSelection of(Collection<TestResult> tests) {
         Map<String, Set<String>> methods = new TreeMap<>();
         Map<String, Set<Integer>> scenarios = new TreeMap<>();
@@ -63,7 +63,7 @@ public record TestSelection(
         return methods.isEmpty() && scenarios.isEmpty();
     }
 
-    /** The same classes, whole: much shorter where there are many tests. */
+    /** The classes of these tests, whole: much shorter where there are many tests. */
     public TestSelection byClass() {
         Map<String, Set<String>> classes = new LinkedHashMap<>();
         for (String type : methods.keySet()) classes.put(type, Set.of());

@@ -30,7 +30,7 @@ public final class Headline {
     }
 
     /**
-     * The same for who has the reasons already: finding them takes a second where thousands failed.
+     * The headline for who has the reasons already: finding them takes a second where thousands failed.
      *
      * @param reasons of the run, as {@link FailureReason#of(Run)} gives them
      */
@@ -39,7 +39,7 @@ public final class Headline {
         return withoutGaps(run, reasons) + (incomplete.isNothing() ? "" : " " + incomplete.sentence());
     }
 
-    /** The same without what the run lacks, for whoever says that beside it; see {@link Incomplete}. */
+    /** The headline without what the run lacks, for whoever says that beside it; see {@link Incomplete}. */
     public static String withoutGaps(Run run, List<FailureReason> reasons) {
         Counts counts = run.counts();
         int all = counts.all();
