@@ -57,6 +57,7 @@ class ToolsTest {
                 23:59:01.000 [main] [INFO] --- maven-compiler-plugin:3.16.0:compile (default-compile) @ verbale-format ---
                 23:59:31.000 [main] [INFO] --- maven-surefire-plugin:3.6.1:test (default-test) @ verbale-format ---
                 00:00:20.000 [Thread-1] [INFO] Tests run: 7, Failures: 0, Errors: 0, Skipped: 0, Time elapsed: 40.5 s -- in dev.verbale.BedTest
+                00:00:30.000 [main] [INFO] Tests run: 7, Failures: 0, Errors: 0, Skipped: 0
                 00:00:31.000 [main] [INFO] Reactor Summary for Verbale 0.2.0:
                 """);
 
@@ -68,7 +69,7 @@ class ToolsTest {
         assertThat(times.code()).as(times.output()).isZero();
         assertThat(times.output())
                 .contains(
-                        "1:31, 7 tests", "1:31  verbale-format", "0:30  compiler:compile", "0:41  dev.verbale.BedTest");
+                        "1:31, 7 tests", "1:30  verbale-format", "0:30  compiler:compile", "0:41  dev.verbale.BedTest");
         Jvm none = Jvm.run(
                 Map.of(),
                 folder,

@@ -22,7 +22,14 @@ final class Chromium implements AutoCloseable {
     final ChromeDriver driver;
     private boolean runsScripts = true;
 
+    private Path opened = Path.of("");
+
     Chromium() {
+        this(false);
+    }
+
+    /** @param hearsRequests whether {@link #requests} is asked: a browser that tells of each has more to do */
+    Chromium(boolean hearsRequests) {
         var options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
         options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking");
@@ -31,7 +38,7 @@ final class Chromium implements AutoCloseable {
         options.addArguments("--window-size=1280,943");
         var logs = new LoggingPreferences();
         logs.enable(LogType.BROWSER, Level.ALL);
-        logs.enable(LogType.PERFORMANCE, Level.ALL);
+        if (hearsRequests) logs.enable(LogType.PERFORMANCE, Level.ALL);
         options.setCapability("goog:loggingPrefs", logs);
         var service = new ChromeDriverService.Builder()
                 .usingDriverExecutable(Path.of("/usr/bin/chromedriver").toFile())
@@ -42,7 +49,20 @@ final class Chromium implements AutoCloseable {
 
     void open(Path index, String hash) {
         driver.get("about:blank");
+        if (!opened.equals(index)) complaints(); // of the page before, whose folder is gone by now
+        opened = index;
         driver.get(index.toUri() + hash);
+        waitUntilShown();
+    }
+
+    /** Another view of the page that is open, as a link in it leads there. */
+    void follow(String hash) {
+        driver.executeScript("location.hash = arguments[0]", hash);
+        settle();
+        waitUntilShown();
+    }
+
+    private void waitUntilShown() {
         waitFor("return document.querySelector('#page > *') !== null && !document.querySelector('[aria-busy=true]')");
     }
 

@@ -53,7 +53,7 @@ class PageTest {
 
     @BeforeAll
     static void open_the_browser() {
-        chromium = new Chromium();
+        chromium = new Chromium(true);
     }
 
     @AfterAll
@@ -402,7 +402,7 @@ class PageTest {
         assertThat(links).hasSizeGreaterThan(25);
 
         for (List<String> link : links) {
-            chromium.open(index, link.get(0));
+            chromium.follow(link.get(0));
             assertThat(chromium.find(".found [role=status]").getText())
                     .as(link.toString())
                     .startsWith(link.get(1) + " ");

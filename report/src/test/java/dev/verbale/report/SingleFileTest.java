@@ -42,7 +42,7 @@ class SingleFileTest {
 
     @BeforeAll
     static void open_the_browser() {
-        chromium = new Chromium();
+        chromium = new Chromium(true);
     }
 
     @AfterAll

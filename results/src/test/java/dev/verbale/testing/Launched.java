@@ -9,10 +9,13 @@ import dev.verbale.results.TestResult;
 import dev.verbale.vocabulary.Outcome;
 import java.io.File;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -25,12 +28,29 @@ import java.util.stream.Stream;
  */
 public record Launched(Run run, List<Integer> counts, String output) {
 
+    private static final Map<List<Object>, Launched> ONCE = new ConcurrentHashMap<>();
+
     /** Before the three numbers, in the line of the output that has them. */
     public static final String COUNTS = "own counts: ";
 
     /** The class path of this JVM. */
     public static List<String> classPath() {
         return List.of(System.getProperty("java.class.path").split(File.pathSeparator));
+    }
+
+    /**
+     * {@code main} as {@link #jvm(Path, Class, String...)} runs it, for the first test of this JVM that looks at what these arguments
+     * leave behind: the others look at the same. Nobody may change what lies there.
+     */
+    public static Launched once(List<String> classPath, Class<?> main, String... arguments) throws Exception {
+        List<Object> what = List.of(classPath, main, List.of(arguments));
+        Launched known = ONCE.get(what);
+        if (known != null) return known;
+        Path root = Files.createDirectories(Path.of("target", "launched").toAbsolutePath());
+        Launched fresh =
+                jvm(Files.createTempDirectory(root, main.getSimpleName()), classPath, List.of(), main, arguments);
+        ONCE.put(what, fresh);
+        return fresh;
     }
 
     /** {@code main} with the class path of this JVM. */

@@ -28,9 +28,14 @@ class VerbalePluginTest {
     @TempDir
     Path root;
 
+    /** What Cucumber's own command line leaves behind, with nothing else said. */
+    private static Launched plainly() throws Exception {
+        return Launched.once(Launched.classPath(), Launch.class, "command-line");
+    }
+
     @Test
     void scenarios_steps_and_hooks_are_recorded_with_what_stands_below_them() throws Exception {
-        Launched launched = Launched.jvm(root, Launch.class, "command-line");
+        Launched launched = plainly();
 
         assertThat(launched.run().problems()).isEmpty();
         TestResult swap = launched.test("Ada swaps a day");
@@ -63,7 +68,7 @@ class VerbalePluginTest {
 
     @Test
     void a_failing_step_has_the_evidence_of_its_moment() throws Exception {
-        Launched launched = Launched.jvm(root, Launch.class, "command-line");
+        Launched launched = plainly();
 
         TestResult dry = launched.attempts("Nobody waters").get(0);
         assertThat(dry.outcome()).isEqualTo(Outcome.FAILED);
@@ -83,7 +88,7 @@ class VerbalePluginTest {
 
     @Test
     void equal_names_and_rows_are_different_tests() throws Exception {
-        Launched launched = Launched.jvm(root, Launch.class, "command-line");
+        Launched launched = plainly();
 
         assertThat(launched.attempts("Nobody waters"))
                 .extracting(TestResult::key)
@@ -99,7 +104,7 @@ class VerbalePluginTest {
 
     @Test
     void undefined_pending_and_given_up_scenarios_say_why() throws Exception {
-        Launched launched = Launched.jvm(root, Launch.class, "command-line");
+        Launched launched = plainly();
 
         TestResult undefined = launched.test("Nobody comes");
         assertThat(undefined.outcome()).isEqualTo(Outcome.ERRORED);
@@ -116,7 +121,7 @@ class VerbalePluginTest {
     @ParameterizedTest
     @ValueSource(strings = {"testng", "junit4", "vintage", "platform", "suite"})
     void each_runner_gives_the_same_record_once(String runner) throws Exception {
-        Launched commandLine = Launched.jvm(root.resolve("command-line"), Launch.class, "command-line");
+        Launched commandLine = plainly();
 
         Launched launched = Launched.jvm(root.resolve(runner), Launch.class, runner);
 
@@ -127,7 +132,7 @@ class VerbalePluginTest {
 
     @Test
     void what_runs_in_parallel_stays_with_its_scenario() throws Exception {
-        Launched alone = Launched.jvm(root.resolve("alone"), Launch.class, "command-line");
+        Launched alone = plainly();
 
         Launched launched = Launched.jvm(root.resolve("many"), Launch.class, "command-line", "--threads", "8");
 
@@ -147,7 +152,7 @@ class VerbalePluginTest {
     /** As {@code verbale rerun --for cucumber} prints it. */
     @Test
     void what_failed_is_run_again_by_cucumbers_own_command_line_and_nothing_else() throws Exception {
-        Launched first = Launched.jvm(root.resolve("first"), Launch.class, "command-line");
+        Launched first = plainly();
         Set<String> failed =
                 first.run().needingAttention().stream().map(TestResult::key).collect(Collectors.toSet());
 
@@ -162,7 +167,7 @@ class VerbalePluginTest {
 
     @Test
     void registered_twice_it_records_once() throws Exception {
-        Launched once = Launched.jvm(root.resolve("once"), Launch.class, "command-line");
+        Launched once = plainly();
 
         Launched twice = Launched.jvm(
                 root.resolve("twice"),
@@ -176,7 +181,7 @@ class VerbalePluginTest {
 
     @Test
     void what_is_inserted_above_and_where_features_lie_make_no_other_scenarios() throws Exception {
-        Launched before = Launched.jvm(root.resolve("before"), Launch.class, "command-line");
+        Launched before = plainly();
         String feature;
         try (var in = VerbalePluginTest.class.getResourceAsStream("/features/garden.feature")) {
             feature = new String(in.readAllBytes(), StandardCharsets.UTF_8);

@@ -233,6 +233,7 @@ class ListenerTest {
     }
 
     @Test
+    @Tag("once")
     void the_end_of_memory_is_told_although_the_platform_tells_nobody() throws Exception {
         List<String> command = List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
@@ -289,6 +290,7 @@ class ListenerTest {
     }
 
     @Test
+    @Tag("once")
     void one_quiet_line_ends_the_run_and_can_be_turned_off() throws Exception {
         Launched loud = Launched.jvm(root, DisabledSample.class);
         Launched quiet = Launched.jvm(root, List.of("-Dverbale.summary-line=false"), DisabledSample.class.getName());
@@ -300,6 +302,7 @@ class ListenerTest {
     }
 
     @Test
+    @Tag("once")
     void two_runs_one_after_the_other_never_mix_and_off_is_off() throws Exception {
         Launched first = Launched.jvm(root, DisabledSample.class);
         Launched second = Launched.jvm(root, DisabledSample.class);
@@ -316,6 +319,7 @@ class ListenerTest {
     }
 
     @Test
+    @Tag("once")
     void jvms_that_are_told_the_same_run_gather_in_it() throws Exception {
         Launched.jvm(root, List.of("-Dverbale.run=nightly-7"), DisabledSample.class.getName());
         Launched both = Launched.jvm(root, List.of("-Dverbale.run=nightly-7"), OutcomesSample.class.getName());

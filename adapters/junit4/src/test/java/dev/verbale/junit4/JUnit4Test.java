@@ -22,7 +22,7 @@ class JUnit4Test {
 
     @Test
     void every_kind_of_test_ends_as_junit_says() throws Exception {
-        Launched launched = Launched.jvm(root, Launch.class, "listener");
+        Launched launched = Launched.once(Launched.classPath(), Launch.class, "listener");
 
         assertThat(launched.run().problems()).isEmpty();
         TestResult passed = launched.test("passes");
@@ -58,7 +58,7 @@ class JUnit4Test {
     @Test
     void the_rule_captures_evidence_before_the_rules_around_it_tear_down() throws Exception {
         for (String how : List.of("listener", "rule", "vintage")) {
-            Launched launched = Launched.jvm(root.resolve(how), Launch.class, how);
+            Launched launched = Launched.once(Launched.classPath(), Launch.class, how);
 
             assertThat(launched.run().problems()).as(how).isEmpty();
             assertThat(Outline.of(launched.test("loses").entries())).as(how).containsExactly("- sees the page");
@@ -72,8 +72,8 @@ class JUnit4Test {
 
     @Test
     void by_the_vintage_engine_it_is_the_same_record_once() throws Exception {
-        Launched listener = Launched.jvm(root.resolve("listener"), Launch.class, "listener");
-        Launched vintage = Launched.jvm(root.resolve("vintage"), Launch.class, "vintage");
+        Launched listener = Launched.once(Launched.classPath(), Launch.class, "listener");
+        Launched vintage = Launched.once(Launched.classPath(), Launch.class, "vintage");
 
         assertThat(vintage.recordedCounts()).isEqualTo(vintage.counts());
         assertThat(vintage.run().tests())

@@ -41,7 +41,7 @@ class VerbaleListenerTest {
     @ParameterizedTest
     @MethodSource("versions")
     void every_kind_of_test_ends_as_testng_says(String version) throws Exception {
-        Launched launched = Versions.jvm(root, version, OutcomesSample.class.getName());
+        Launched launched = Versions.once(version, OutcomesSample.class);
 
         assertThat(launched.run().problems()).isEmpty();
         assertThat(launched.recordedCounts()).isEqualTo(launched.counts());
@@ -77,7 +77,7 @@ class VerbaleListenerTest {
     @ParameterizedTest
     @MethodSource("versions")
     void what_depends_on_a_failure_names_it(String version) throws Exception {
-        Launched launched = Versions.jvm(root, version, OutcomesSample.class.getName());
+        Launched launched = Versions.once(version, OutcomesSample.class);
 
         assertThat(List.of("followsAFailure", "followsASkip"))
                 .map(launched::test)
@@ -102,7 +102,7 @@ class VerbaleListenerTest {
     @ParameterizedTest
     @MethodSource("versions")
     void a_time_limit_keeps_what_happens_on_its_thread_with_the_test(String version) throws Exception {
-        Launched launched = Versions.jvm(root, version, OutcomesSample.class.getName());
+        Launched launched = Versions.once(version, OutcomesSample.class);
 
         TestResult hung = launched.test("hangs");
         assertThat(hung.outcome()).isEqualTo(Outcome.ERRORED);
@@ -117,7 +117,7 @@ class VerbaleListenerTest {
     @ParameterizedTest
     @MethodSource("versions")
     void rows_and_invocations_are_tests_and_retries_are_attempts(String version) throws Exception {
-        Launched launched = Versions.jvm(root, version, OutcomesSample.class.getName());
+        Launched launched = Versions.once(version, OutcomesSample.class);
 
         TestResult kale = launched.test("grows [2] Kale, 3");
         assertThat(kale.key()).isEqualTo(OUTCOMES + "grows(java.lang.String, int)#2");
@@ -159,7 +159,7 @@ class VerbaleListenerTest {
     @ParameterizedTest
     @MethodSource("versions")
     void fixtures_are_steps_where_they_belong(String version) throws Exception {
-        Launched launched = Versions.jvm(root, version, FixturesSample.class.getName());
+        Launched launched = Versions.once(version, FixturesSample.class);
 
         assertThat(launched.run().problems()).isEmpty();
         assertThat(launched.run().counts().all()).isEqualTo(3);
@@ -204,7 +204,7 @@ class VerbaleListenerTest {
     @ParameterizedTest
     @MethodSource("versions")
     void evidence_is_captured_before_the_tear_down(String version) throws Exception {
-        Launched launched = Versions.jvm(root, version, FixturesSample.class.getName());
+        Launched launched = Versions.once(version, FixturesSample.class);
 
         assertThat(Outline.of(launched.test("loses").entries()))
                 .containsExactly(
@@ -290,7 +290,7 @@ class VerbaleListenerTest {
 
     @Test
     void what_a_test_runs_with_testng_itself_is_its_own_affair() throws Exception {
-        Launched launched = Versions.jvm(root, "", InnerSample.class.getName());
+        Launched launched = Versions.once("", InnerSample.class);
 
         assertThat(launched.run().tests()).extracting(TestResult::name).containsExactly("runsTestNG");
         assertThat(Outline.of(launched.test("runsTestNG").entries())).containsExactly("- inner status 1");
@@ -328,7 +328,7 @@ class VerbaleListenerTest {
 
     @Test
     void by_way_of_the_junit_platform_it_is_the_same_record_once() throws Exception {
-        Launched direct = Versions.jvm(root.resolve("direct"), "", OutcomesSample.class.getName());
+        Launched direct = Versions.once("", OutcomesSample.class);
         Launched platform =
                 Launched.jvm(root.resolve("platform"), PlatformLaunch.class, OutcomesSample.class.getName());
 

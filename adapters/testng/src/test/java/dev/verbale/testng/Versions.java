@@ -20,6 +20,11 @@ final class Versions {
                 .toList();
     }
 
+    /** For tests that only look at what is left behind. */
+    static Launched once(String version, Class<?> sample) throws Exception {
+        return Launched.once(classPath(version), Launch.class, sample.getName());
+    }
+
     static Launched jvm(Path root, String version, String... launched) throws Exception {
         return Launched.jvm(root, classPath(version), List.of(), Launch.class, launched);
     }
