@@ -2,7 +2,7 @@ package dev.verbale.cli;
 
 import dev.verbale.folder.RunFolder;
 import dev.verbale.history.History;
-import dev.verbale.history.History.RunSummary;
+import dev.verbale.history.RunSummary;
 import dev.verbale.report.Page;
 import dev.verbale.report.PageOptions;
 import dev.verbale.report.PageProgress;

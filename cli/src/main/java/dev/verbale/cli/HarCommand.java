@@ -88,7 +88,7 @@ final class HarCommand implements Callable<Integer> {
         WholeFile.write(target, fresh -> {
             try (OutputStream out =
                     new BufferedOutputStream(Files.newOutputStream(fresh, StandardOpenOption.CREATE_NEW))) {
-                count.set(HarWriter.write(read, wanted, test == null, VerbaleCommand.Version.number(), out));
+                count.set(HarWriter.write(read, wanted, test == null, Version.number(), out));
             }
             return count.get() > 0;
         });

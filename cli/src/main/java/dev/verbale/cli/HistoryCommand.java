@@ -1,13 +1,13 @@
 package dev.verbale.cli;
 
+import dev.verbale.history.Appearance;
 import dev.verbale.history.DurationStep;
 import dev.verbale.history.Flakiness;
 import dev.verbale.history.History;
-import dev.verbale.history.History.RunSummary;
 import dev.verbale.history.ReasonHistory;
+import dev.verbale.history.RunSummary;
 import dev.verbale.history.SlowerStep;
 import dev.verbale.history.TestHistory;
-import dev.verbale.history.TestHistory.Appearance;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.DurationText;
 import dev.verbale.results.Run;

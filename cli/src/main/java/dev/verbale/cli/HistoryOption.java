@@ -1,8 +1,8 @@
 package dev.verbale.cli;
 
 import dev.verbale.history.History;
-import dev.verbale.history.History.RunSummary;
 import dev.verbale.history.HistoryFolder;
+import dev.verbale.history.RunSummary;
 import dev.verbale.results.Problem;
 import dev.verbale.results.ResultsFormatException;
 import java.io.IOException;

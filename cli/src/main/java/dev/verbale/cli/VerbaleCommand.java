@@ -1,9 +1,5 @@
 package dev.verbale.cli;
 
-import java.io.IOException;
-import java.io.InputStream;
-import java.util.Properties;
-import picocli.CommandLine;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.HelpCommand;
 import picocli.CommandLine.Model.CommandSpec;
@@ -16,7 +12,7 @@ import picocli.CommandLine.Spec;
         description = "Reads recorded test runs.",
         synopsisSubcommandLabel = "COMMAND",
         mixinStandardHelpOptions = true,
-        versionProvider = VerbaleCommand.Version.class,
+        versionProvider = Version.class,
         subcommands = {
             PageCommand.class,
             FollowCommand.class,
@@ -62,23 +58,5 @@ final class VerbaleCommand implements Runnable {
     public void run() {
         throw new ParameterException(
                 spec.commandLine(), "Say what to do, such as page, failures or compare. For all of it: verbale help.");
-    }
-
-    /** The version that the build wrote down. */
-    static final class Version implements CommandLine.IVersionProvider {
-        @Override
-        public String[] getVersion() throws IOException {
-            return new String[] {
-                "Verbale " + number(), "Java " + Runtime.version() + " on " + System.getProperty("os.name")
-            };
-        }
-
-        static String number() throws IOException {
-            var properties = new Properties();
-            try (InputStream in = VerbaleCommand.class.getResourceAsStream("version.properties")) {
-                if (in != null) properties.load(in);
-            }
-            return properties.getProperty("version", "unknown");
-        }
     }
 }

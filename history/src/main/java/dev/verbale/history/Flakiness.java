@@ -1,6 +1,5 @@
 package dev.verbale.history;
 
-import dev.verbale.history.TestHistory.Appearance;
 import java.util.List;
 import org.hipparchus.distribution.continuous.BetaDistribution;
 

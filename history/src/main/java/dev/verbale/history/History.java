@@ -35,40 +35,6 @@ public final class History {
         this.titles = titles;
     }
 
-    /**
-     * A run in it.
-     *
-     * @param tests how many it had
-     * @param needingAttention how many of them did not pass as they should
-     * @param isComplete see {@link RunDigest#isComplete()}
-     * @param isMadeUp see {@link RunDigest#isMadeUp()}
-     */
-    public record RunSummary(
-            String name,
-            Instant started,
-            Duration duration,
-            String branch,
-            String commit,
-            int tests,
-            int needingAttention,
-            boolean isComplete,
-            boolean isMadeUp) {
-
-        /** Of a run that is remembered. */
-        static RunSummary of(RunDigest digest) {
-            return new RunSummary(
-                    digest.run(),
-                    digest.started(),
-                    digest.duration(),
-                    digest.branch(),
-                    digest.commit(),
-                    digest.tests().size(),
-                    digest.needingAttention(),
-                    digest.isComplete(),
-                    digest.isMadeUp());
-        }
-    }
-
     /** All outcomes of one test, as arrays beside each other. */
     private static final class Row {
         private final String key;
@@ -221,11 +187,11 @@ public final class History {
     }
 
     private TestHistory history(Row row, Predicate<RunSummary> counted) {
-        List<TestHistory.Appearance> appearances = new ArrayList<>(row.size);
+        List<Appearance> appearances = new ArrayList<>(row.size);
         for (int i = 0; i < row.size; i++) {
             RunSummary run = runs.get(row.run[i]);
             if (!counted.test(run)) continue;
-            appearances.add(new TestHistory.Appearance(
+            appearances.add(new Appearance(
                     run,
                     outcomes.all.get(row.outcome[i]),
                     Duration.ofMillis(row.millis[i]),

@@ -1,7 +1,5 @@
 package dev.verbale.history;
 
-import dev.verbale.history.History.RunSummary;
-
 /**
  * A reason over many runs.
  *

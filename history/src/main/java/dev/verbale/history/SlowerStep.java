@@ -1,6 +1,5 @@
 package dev.verbale.history;
 
-import dev.verbale.history.History.RunSummary;
 import dev.verbale.history.digest.DigestReader;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.StepTime;

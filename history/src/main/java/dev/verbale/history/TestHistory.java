@@ -1,7 +1,5 @@
 package dev.verbale.history;
 
-import dev.verbale.history.History.RunSummary;
-import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
@@ -20,31 +18,6 @@ public record TestHistory(String key, String name, List<Appearance> appearances)
 
     public TestHistory {
         appearances = List.copyOf(appearances);
-    }
-
-    /**
-     * In one run.
-     *
-     * @param duration of its last attempt
-     * @param attempts 1 or more
-     * @param recovered whether it passed after an attempt that had not
-     * @param reason the id of the reason why it failed; null where it did not, or nobody knows
-     */
-    public record Appearance(
-            RunSummary run,
-            Outcome outcome,
-            Duration duration,
-            int attempts,
-            boolean recovered,
-            @Nullable String reason) {
-
-        boolean failed() {
-            return outcome.needsAttention();
-        }
-
-        boolean passed() {
-            return outcome.equals(Outcome.PASSED);
-        }
     }
 
     /** Where its present failing began; null where it does not fail in its newest run. */

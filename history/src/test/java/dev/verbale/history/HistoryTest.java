@@ -3,7 +3,6 @@ package dev.verbale.history;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import dev.verbale.history.History.RunSummary;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.StepTime;
 import dev.verbale.history.digest.RunDigest.TestDigest;

@@ -17,6 +17,14 @@ record Database(String url, String user, String password) {
     /** No file in which a database writes down what others do wrong. Only its owner may say so. */
     static final String NO_TRACE = ";TRACE_LEVEL_FILE=0";
 
+    /** A PostgreSQL server's. */
+    static Database ofTeam(String url, String user, String password) {
+        if (!url.startsWith("jdbc:postgresql:"))
+            throw new IllegalArgumentException(
+                    "'" + url + "' is no address of a PostgreSQL database, such as jdbc:postgresql://host/name");
+        return new Database(url, user, password);
+    }
+
     boolean isOurs() {
         return url.startsWith("jdbc:h2:");
     }

@@ -134,14 +134,7 @@ public final class RunTables implements AutoCloseable {
      * @param user one who may make that schema, or owns it
      */
     public static RunTables at(String url, String user, String password) throws QueryException {
-        return new RunTables(new Database(postgresql(url), user, password));
-    }
-
-    static String postgresql(String url) {
-        if (!url.startsWith("jdbc:postgresql:"))
-            throw new IllegalArgumentException(
-                    "'" + url + "' is no address of a PostgreSQL database, such as jdbc:postgresql://host/name");
-        return url;
+        return new RunTables(Database.ofTeam(url, user, password));
     }
 
     /**

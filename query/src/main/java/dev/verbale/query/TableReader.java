@@ -44,7 +44,7 @@ public final class TableReader {
      * @param user one who may only read; another is refused at the first question
      */
     public static TableReader at(String url, String user, String password) {
-        return new TableReader(new Database(RunTables.postgresql(url), user, password));
+        return new TableReader(Database.ofTeam(url, user, password));
     }
 
     /**

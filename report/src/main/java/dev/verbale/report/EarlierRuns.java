@@ -1,11 +1,11 @@
 package dev.verbale.report;
 
+import dev.verbale.history.Appearance;
 import dev.verbale.history.DurationStep;
 import dev.verbale.history.History;
-import dev.verbale.history.History.RunSummary;
 import dev.verbale.history.ReasonHistory;
+import dev.verbale.history.RunSummary;
 import dev.verbale.history.TestHistory;
-import dev.verbale.history.TestHistory.Appearance;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import java.time.Instant;

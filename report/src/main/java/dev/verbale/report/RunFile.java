@@ -1,7 +1,7 @@
 package dev.verbale.report;
 
-import dev.verbale.history.History.RunSummary;
 import dev.verbale.history.ReasonHistory;
+import dev.verbale.history.RunSummary;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry.AttachmentEntry;
 import dev.verbale.results.Problem;

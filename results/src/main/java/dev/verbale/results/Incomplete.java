@@ -24,12 +24,12 @@ public record Incomplete(long missing, Map<String, Long> byKind, List<String> no
         notClosed = List.copyOf(notClosed);
     }
 
-    /** What {@code run} lacks. */
-    public static Incomplete of(Run run) {
+    /** What the journals of {@code workers} lack. */
+    public static Incomplete of(List<Worker> workers) {
         Map<String, Long> byKind = new TreeMap<>();
         List<String> notClosed = new ArrayList<>();
         long missing = 0;
-        for (Worker worker : run.workers()) {
+        for (Worker worker : workers) {
             missing += worker.missing();
             worker.missingByKind().forEach((kind, count) -> byKind.merge(kind, count, Long::sum));
             if (!worker.ended()) notClosed.add(worker.name());

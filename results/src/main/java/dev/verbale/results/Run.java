@@ -112,6 +112,6 @@ public record Run(
 
     /** What it does not hold, as far as it is known. */
     public Incomplete incomplete() {
-        return Incomplete.of(this);
+        return Incomplete.of(workers);
     }
 }

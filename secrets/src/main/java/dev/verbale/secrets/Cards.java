@@ -84,7 +84,7 @@ final class Cards {
             if (goesOn) return;
         }
         if (!isIssued(digits) || !hasCheckDigit(digits) || !speaks(text, at, last)) return;
-        found.add(at, last, isBareInJson(text, at, last) ? "\"" + Redactor.MASK + "\"" : Redactor.MASK);
+        found.add(at, last, isBareInJson(text, at, last) ? "\"" + Mask.TEXT + "\"" : Mask.TEXT);
     }
 
     /** Nearly no number has; this makes nothing of one that has not. */
@@ -175,7 +175,7 @@ final class Cards {
             end++;
         }
         if (iban.length() < length || (end < text.length() && Chars.isAlphanumeric(text.charAt(end)))) return;
-        if (isValid(iban)) found.add(at, end, Redactor.MASK);
+        if (isValid(iban)) found.add(at, end, Mask.TEXT);
     }
 
     static boolean isCapital(char c) {

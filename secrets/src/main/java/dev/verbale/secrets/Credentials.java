@@ -30,8 +30,8 @@ final class Credentials {
         while (to < text.length() && Chars.isOfToken(text.charAt(to))) to++;
         if (to - from < SHORTEST_TOKEN) return;
         if (bearer ? isToken(text, from, to) : isBasic(text.substring(from, Math.min(to, from + 2_000)))) {
-            if (to == text.length()) found.addOpen(from, to, Redactor.MASK, Rest.ofWord());
-            else found.add(from, to, Redactor.MASK);
+            if (to == text.length()) found.addOpen(from, to, Mask.TEXT, Rest.ofWord());
+            else found.add(from, to, Mask.TEXT);
         }
     }
 
@@ -81,7 +81,7 @@ final class Credentials {
         }
         if (from < 3 || !text.startsWith("://", from - 3) || from == at) return;
         if (text.substring(from, at).indexOf(':') < 0) return;
-        found.add(from, at, Redactor.MASK);
+        found.add(from, at, Mask.TEXT);
     }
 
     /** Looks at the hyphen at {@code at}, with which {@code --password x} or {@code -u user:x} may begin. */
@@ -108,7 +108,7 @@ final class Credentials {
             if (colon < 0 || from + colon >= to - 1) return;
             from += colon + 1;
         } else if (quote == null && (Prose.saysSomething(text, from, to) || Prose.isNoValue(text, from, to))) return;
-        found.add(from, to, Redactor.MASK);
+        found.add(from, to, Mask.TEXT);
     }
 
     /** Looks at the sign at {@code at}: the response to a challenge is as good as a password for some time (RFC 7616). */
@@ -118,6 +118,6 @@ final class Credentials {
         if (from == 0 || (text.charAt(from - 1) | 0x20) != 'e') return;
         if (!text.regionMatches(true, from - 8, "response", 0, 8)) return;
         Matcher digest = DIGEST.matcher(text).region(from - 8, Math.min(text.length(), at + 200));
-        if (digest.lookingAt()) found.add(digest.start(1), digest.end(1), Redactor.MASK);
+        if (digest.lookingAt()) found.add(digest.start(1), digest.end(1), Mask.TEXT);
     }
 }

@@ -26,11 +26,11 @@ final class JsonLeaves {
         int depth = 0;
         int end = end(text, at, limit, quote);
         if (limit < text.length() && end >= limit) {
-            found.add(at + 1, Chars.beforeQuote(text, at + 1, limit), quote + Redactor.MASK + quote);
+            found.add(at + 1, Chars.beforeQuote(text, at + 1, limit), quote + Mask.TEXT + quote);
             return;
         }
         if (end == text.length() && new Depth(quote).end(text, at) < 0) {
-            found.addOpen(at + 1, end, quote + Redactor.MASK + quote, new Depth(quote).inside(text, at));
+            found.addOpen(at + 1, end, quote + Mask.TEXT + quote, new Depth(quote).inside(text, at));
             return;
         }
         if (end - at < LONGEST_SCHEMA && isSchema(text.substring(at, end), quote)) return;
@@ -103,13 +103,13 @@ final class JsonLeaves {
         int from = at + quote.length();
         int to = Quotes.close(text, from, quote);
         if (to < 0) {
-            found.addOpen(from, text.length(), Redactor.MASK, Rest.ofQuoted(quote));
+            found.addOpen(from, text.length(), Mask.TEXT, Rest.ofQuoted(quote));
             return text.length();
         }
         int behind = to + quote.length();
         int next = Chars.skipSpaces(text, behind);
         boolean isName = next < text.length() && text.charAt(next) == ':';
-        if (!isName && !Prose.isNoValue(text, from, to)) found.add(from, to, Redactor.MASK);
+        if (!isName && !Prose.isNoValue(text, from, to)) found.add(from, to, Mask.TEXT);
         return behind;
     }
 
@@ -117,7 +117,7 @@ final class JsonLeaves {
         int to = at + 1;
         while (to < text.length() && (Chars.isAlphanumeric(text.charAt(to)) || ".+-".indexOf(text.charAt(to)) >= 0))
             to++;
-        found.add(at, to, quote + Redactor.MASK + quote);
+        found.add(at, to, quote + Mask.TEXT + quote);
         return to;
     }
 }

@@ -92,8 +92,8 @@ final class KeyShapes {
                 if (!text.startsWith(shape.beginning(), at)) continue;
                 Matcher matcher = shape.pattern().matcher(text).region(at, text.length());
                 if (!matcher.lookingAt()) continue;
-                if (matcher.end() == text.length()) found.addOpen(at, matcher.end(), Redactor.MASK, Rest.ofWord());
-                else found.add(at, matcher.end(), Redactor.MASK);
+                if (matcher.end() == text.length()) found.addOpen(at, matcher.end(), Mask.TEXT, Rest.ofWord());
+                else found.add(at, matcher.end(), Mask.TEXT);
                 return;
             }
     }
@@ -105,8 +105,8 @@ final class KeyShapes {
         int end = partEnd(text, dot + 1);
         if (end - dot <= SHORTEST_PART) return;
         while (end < text.length() && (isOfPart(text.charAt(end)) || text.charAt(end) == '.')) end++;
-        if (end == text.length()) found.addOpen(at, end, Redactor.MASK, Rest.ofWord());
-        else found.add(at, end, Redactor.MASK);
+        if (end == text.length()) found.addOpen(at, end, Mask.TEXT, Rest.ofWord());
+        else found.add(at, end, Mask.TEXT);
     }
 
     private static int partEnd(String text, int from) {
@@ -129,8 +129,8 @@ final class KeyShapes {
         while (to < text.length() && isOfPem(text, to)) to++;
         to = Chars.beforeQuote(text, from, to);
         String line = text.startsWith("\\n", from) ? "\\n" : text.startsWith("\n", from) ? "\n" : "";
-        if (to == text.length()) found.addOpen(from, to, line + Redactor.MASK + line, KeyShapes::pemEnd);
-        else found.add(from, to, line + Redactor.MASK + (text.startsWith(PEM_END, to) ? line : ""));
+        if (to == text.length()) found.addOpen(from, to, line + Mask.TEXT + line, KeyShapes::pemEnd);
+        else found.add(from, to, line + Mask.TEXT + (text.startsWith(PEM_END, to) ? line : ""));
     }
 
     private static int pemEnd(String text, int from) {

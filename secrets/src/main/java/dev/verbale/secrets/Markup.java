@@ -108,7 +108,7 @@ final class Markup {
     }
 
     private static void mask(Attribute one, Found found) {
-        found.add(one.from(), one.to(), one.quote().isEmpty() ? "\"" + Redactor.MASK + "\"" : Redactor.MASK);
+        found.add(one.from(), one.to(), one.quote().isEmpty() ? "\"" + Mask.TEXT + "\"" : Mask.TEXT);
     }
 
     /** The texts in there, up to its end tag; the tags in there stay. */
@@ -128,7 +128,7 @@ final class Markup {
         for (int i = from; i < end; ) {
             if (text.startsWith("<![CDATA[", i)) {
                 int to = text.indexOf("]]>", i);
-                if (to < 0) found.addOpen(i + 9, text.length(), Redactor.MASK, Rest.before("]]>"));
+                if (to < 0) found.addOpen(i + 9, text.length(), Mask.TEXT, Rest.before("]]>"));
                 else masked(text, i + 9, to, found);
                 i = to < 0 ? end : to + 3;
             } else if (text.charAt(i) == '<') {
@@ -138,7 +138,7 @@ final class Markup {
                 int to = text.indexOf('<', i);
                 if (to < 0 || to > end) to = end;
                 if (open && to == text.length() && !text.substring(i, to).isBlank())
-                    found.addOpen(Chars.skipSpaces(text, i), to, Redactor.MASK, Rest.before("<"));
+                    found.addOpen(Chars.skipSpaces(text, i), to, Mask.TEXT, Rest.before("<"));
                 else masked(text, i, to, found);
                 i = to;
             }
@@ -196,7 +196,7 @@ final class Markup {
         int start = Chars.skipSpaces(text, from);
         int end = to;
         while (end > start && Chars.isSpace(text.charAt(end - 1))) end--;
-        if (end > start && !Prose.isNoValue(text, start, end)) found.add(start, end, Redactor.MASK);
+        if (end > start && !Prose.isNoValue(text, start, end)) found.add(start, end, Mask.TEXT);
     }
 
     private static boolean isType(String text, int from, int to) {

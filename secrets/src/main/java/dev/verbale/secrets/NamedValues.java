@@ -147,9 +147,9 @@ final class NamedValues {
             int end = open.equals("'") || open.equals("\"") && name.quote().isEmpty()
                     ? Chars.lineEnd(text, from)
                     : text.length();
-            if (end < text.length()) found.add(from, end, Redactor.MASK);
-            else found.addOpen(from, end, Redactor.MASK, Rest.ofQuoted(open));
-        } else if (!Prose.isNoValue(text, from, to)) found.add(from, to, Redactor.MASK);
+            if (end < text.length()) found.add(from, end, Mask.TEXT);
+            else found.addOpen(from, end, Mask.TEXT, Rest.ofQuoted(open));
+        } else if (!Prose.isNoValue(text, from, to)) found.add(from, to, Mask.TEXT);
     }
 
     /** In JSON everything that is no text: numbers become one, and of lists and objects each text. */
@@ -160,8 +160,7 @@ final class NamedValues {
         else {
             int to = at;
             while (to < text.length() && Chars.isOfValue(text.charAt(to)) && ",;".indexOf(text.charAt(to)) < 0) to++;
-            if (to > at && !Prose.isNoValue(text, at, to))
-                found.add(at, to, name.quote() + Redactor.MASK + name.quote());
+            if (to > at && !Prose.isNoValue(text, at, to)) found.add(at, to, name.quote() + Mask.TEXT + name.quote());
         }
     }
 
@@ -205,8 +204,8 @@ final class NamedValues {
     }
 
     private static void added(String text, int from, int to, Rest rest, Found found) {
-        if (to == text.length()) found.addOpen(from, to, Redactor.MASK, rest);
-        else found.add(from, to, Redactor.MASK);
+        if (to == text.length()) found.addOpen(from, to, Mask.TEXT, rest);
+        else found.add(from, to, Mask.TEXT);
     }
 
     private static boolean isLineEnd(String text, int at) {
@@ -297,7 +296,7 @@ final class NamedValues {
     /** A list or an object that closes in its line; others are looked into as they are. */
     private void bracketed(String text, int at, Found found) {
         int close = brackets.close(text, at);
-        if (close > at + 1 && !Prose.isNoValue(text, at, close + 1)) found.add(at, close + 1, Redactor.MASK);
+        if (close > at + 1 && !Prose.isNoValue(text, at, close + 1)) found.add(at, close + 1, Mask.TEXT);
     }
 
     /** YAML's texts of several lines: those that are indented further than their key. */

@@ -189,9 +189,9 @@ final class Prose {
         if (stars) return true;
         int end = to;
         while (end > from && isPunctuation(text.charAt(end - 1))) end--;
-        if (end - from > 12) return text.startsWith(Redactor.MASK, from) && end - from == Redactor.MASK.length();
+        if (end - from > 12) return text.startsWith(Mask.TEXT, from) && end - from == Mask.TEXT.length();
         String word = text.substring(from, end);
-        return word.equals(Redactor.MASK) || NO_VALUE.contains(word.toLowerCase(Locale.ROOT));
+        return word.equals(Mask.TEXT) || NO_VALUE.contains(word.toLowerCase(Locale.ROOT));
     }
 
     /** <code>${X}</code>, {@code $(X)}, <code>{{X}}</code> and <code>{}</code>; with quotes in it it is a value. */

@@ -14,7 +14,7 @@ import java.util.regex.Pattern;
 public final class Redactor {
 
     /** What stands in the place of a secret. */
-    public static final String MASK = "[masked]";
+    public static final String MASK = Mask.TEXT;
 
     private final SecretNames names;
     private final List<Pattern> ownPatterns;

@@ -185,7 +185,7 @@ final class Search {
     private static Found merged(Found known, List<int[]> fixed, int from) {
         List<Found.Span> all = new ArrayList<>(known.spans());
         for (int[] position : fixed)
-            if (position[1] > from) all.add(new Found.Span(position[0], position[1], Redactor.MASK, false, Rest.NONE));
+            if (position[1] > from) all.add(new Found.Span(position[0], position[1], Mask.TEXT, false, Rest.NONE));
         all.sort((a, b) ->
                 a.start() != b.start() ? Integer.compare(a.start(), b.start()) : Integer.compare(b.end(), a.end()));
         var merged = new Found();

@@ -144,8 +144,7 @@ final class Tables {
     private void mask(String text, List<int[]> cells, Found found) {
         for (int column : secret) {
             int[] cell = cells.get(column);
-            if (cell[1] > cell[0] && !Prose.isNoValue(text, cell[0], cell[1]))
-                found.add(cell[0], cell[1], Redactor.MASK);
+            if (cell[1] > cell[0] && !Prose.isNoValue(text, cell[0], cell[1])) found.add(cell[0], cell[1], Mask.TEXT);
         }
     }
 

@@ -1,8 +1,8 @@
 package dev.verbale.history.compare;
 
+import dev.verbale.history.Appearance;
 import dev.verbale.history.History;
 import dev.verbale.history.TestHistory;
-import dev.verbale.history.TestHistory.Appearance;
 import dev.verbale.history.digest.RunDigest.TestDigest;
 import dev.verbale.vocabulary.Outcome;
 import java.time.Instant;
