@@ -1,11 +1,14 @@
 package dev.verbale.acceptance;
 
+import static org.assertj.core.api.Assertions.as;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assumptions.assumeThat;
+import static org.assertj.core.api.InstanceOfAssertFactories.STRING;
 
 import dev.verbale.Verbale;
 import dev.verbale.logback.VerbaleAppender;
 import dev.verbale.results.Entry;
+import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import java.io.File;
@@ -35,20 +38,25 @@ class OtherVersionsTest {
     /** Before a line of a logger was built by name: an adapter of then calls a constructor that is gone. */
     private static final String UNFIT = "fc3eca5588ecd6e4e1115ca8c9bfe357f31f8571";
 
+    /** Since then what an adapter calls only grows. */
+    private static final String FIT = "093bd732184b83715358ee92ed4ad78c6a9d8b58";
+
     private static final Path PROJECT = Path.of("..").toAbsolutePath().normalize();
     private static final String NUMBER = "0.1.0";
 
     @TempDir
     static Path folder;
 
-    private static Older older;
+    private static Older unfit;
+    private static Older fit;
 
     /** The jars of an earlier state. */
     private record Older(List<Path> recorder, Path adapter) {}
 
     @BeforeAll
     static void build_the_older_ones() throws Exception {
-        older = built(UNFIT, List.of("format", "recorder"));
+        unfit = built(UNFIT, List.of("format", "recorder"));
+        fit = built(FIT, List.of("format", "secrets", "recorder"));
     }
 
     /** What runs in the other JVM. */
@@ -62,7 +70,7 @@ class OtherVersionsTest {
 
     @Test
     void an_adapter_that_does_not_fit_a_newer_recorder_is_named_and_the_suite_goes_on() throws Exception {
-        Run run = recorded(List.of(older.adapter()), withoutOurs("logback"));
+        Run run = recorded(List.of(unfit.adapter()), withoutOurs("logback"));
 
         assertThat(run.problems().get(0).what())
                 .contains("dev.verbale.logback.LogbackAdapter", NUMBER, "Take all of them from one version");
@@ -77,9 +85,22 @@ class OtherVersionsTest {
 
     @Test
     void an_adapter_that_does_not_fit_an_older_recorder_costs_its_lines_and_not_the_suite() throws Exception {
-        Run run = recorded(older.recorder(), withoutOurs("format", "secrets", "recorder"));
+        Run run = recorded(unfit.recorder(), withoutOurs("format", "secrets", "recorder"));
 
         assertThat(lines(run)).hasSize(3).allMatch(line -> line.startsWith("(a line could not be made: "));
+    }
+
+    @Test
+    void an_adapter_that_fits_is_named_where_it_is_of_another_version_and_loses_nothing() throws Exception {
+        Run newerRecorder = recorded(List.of(fit.adapter()), withoutOurs("logback"));
+        Run olderRecorder = recorded(fit.recorder(), withoutOurs("format", "secrets", "recorder"));
+
+        assertThat(newerRecorder.problems())
+                .extracting(Problem::what)
+                .singleElement(as(STRING))
+                .contains("dev.verbale.logback.LogbackAdapter", NUMBER, "Take all of them from one version");
+        assertThat(lines(newerRecorder)).hasSize(3).containsOnly("the pump stands still");
+        assertThat(lines(olderRecorder)).hasSize(3).containsOnly("the pump stands still");
     }
 
     private Run recorded(List<Path> first, List<Path> then) throws Exception {

@@ -26,7 +26,7 @@ public final class SuiteOverhead {
 
     /** What the README's first steps bring: the adapter for JUnit and what it needs. */
     private static final String FIRST_STEPS = classPath(
-            ".*(target.classes|verbale-(format|recorder|junit)-|jackson-core-3|junit-|opentest4j|apiguardian|jspecify"
+            ".*(target.classes|verbale-(format|secrets|recorder|junit)-|jackson-core-3|junit-|opentest4j|apiguardian|jspecify"
                     + "|slf4j-api|logback).*");
 
     private SuiteOverhead() {}
