@@ -585,6 +585,33 @@ class RecorderTest {
     }
 
     @Test
+    void a_line_that_cannot_be_made_is_said_and_only_what_is_missing_of_ours_is_laid_to_the_adapter() throws Exception {
+        Scope test = recorder.startTest(recorder.run(), descriptor("LogTest", "logs"));
+        recorder.log(() -> {
+            throw new NoClassDefFoundError("orto/Bed");
+        });
+        assertThat(read().problems()).isEmpty();
+        recorder.log(() -> {
+            throw new NoSuchMethodError("'dev.verbale.spi.LogLine dev.verbale.spi.LogLine.older()'");
+        });
+        recorder.endTest(test, TestEnd.passed());
+
+        Run run = read();
+
+        assertThat(run.problems())
+                .singleElement()
+                .satisfies(problem -> assertThat(problem.what())
+                        .contains(
+                                "The lines of a logger are lost",
+                                "LogLine.older()",
+                                "Take all of them from one version"));
+        assertThat(run.tests().get(0).entries())
+                .extracting(entry -> ((Entry.LogEntry) entry).text())
+                .allMatch(text -> text.startsWith("(a line could not be made: "))
+                .hasSize(2);
+    }
+
+    @Test
     void a_secret_comes_through_no_door() throws Exception {
         String secret = "correct horse \"battery\"";
         String base64 = Base64.getEncoder().encodeToString(("ada:" + secret).getBytes(StandardCharsets.UTF_8));

@@ -119,7 +119,7 @@ public final class About {
 
         /** A link by a name, which the settings turn into an address, or by a whole address. */
         public Builder link(@Nullable String name) {
-            return link(new Link(String.valueOf(name), null));
+            return link(name == null ? (Link) null : new Link(name, null));
         }
 
         /** A link of which the address is known. */

@@ -54,7 +54,10 @@ public interface Capture {
     /** Keeps what a logger wrote. */
     void log(LogLine line);
 
-    /** Keeps what a logger wrote, as {@code line} makes it where that does no harm: a logger's message asks the suite's values for their texts. */
+    /**
+     * Keeps what a logger wrote, as {@code line} makes it where that does no harm: a logger's message asks the suite's values for
+     * their texts.
+     */
     void log(Supplier<LogLine> line);
 
     /** Records a check that failed and that somebody else will throw, with evidence. */

@@ -35,6 +35,9 @@ public final class LogRecorder {
     private final Logging limits;
     private final Runnable outsideTests;
 
+    /** Whether it was said that an adapter does not fit. Plain: two threads at once may both say it. */
+    private boolean isUnfit;
+
     /** @param outsideTests called for each line of the test's own calls that belongs to no test */
     public LogRecorder(Parts parts, LongTexts longTexts, Failures failures, Logging limits, Runnable outsideTests) {
         this.guard = parts.guard();
@@ -122,15 +125,20 @@ public final class LogRecorder {
     }
 
     /**
-     * In the place of a line that could not be made, for somebody waits for it. Where the adapter itself could not be linked, all
-     * lines after this one are lost too, and that is no matter of one test.
+     * In the place of a line that could not be made, for somebody waits for it. Where it is a class or a method of ours that the
+     * adapter did not find, all lines after this one are lost too, and that is no matter of one test.
      */
     private LogLine unmade(Throwable broken) {
-        if (broken instanceof LinkageError)
+        String shown = ShownValue.of(broken);
+        if (!isUnfit
+                && broken instanceof LinkageError
+                && (shown.contains("dev.verbale.") || shown.contains("dev/verbale/"))) {
+            isUnfit = true;
             journal.problems()
-                    .add("The lines of a logger are lost: its adapter does not fit this recorder ("
-                            + ShownValue.of(broken) + ")" + OtherVersions.ADVICE);
-        return LogLine.of("(a line could not be made: " + ShownValue.of(broken) + ")")
+                    .add("The lines of a logger are lost: its adapter does not fit this recorder (" + shown + ")"
+                            + OtherVersions.ADVICE);
+        }
+        return LogLine.of("(a line could not be made: " + shown + ")")
                 .level("error")
                 .logger("unknown")
                 .build();
