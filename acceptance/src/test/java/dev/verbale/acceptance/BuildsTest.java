@@ -84,7 +84,7 @@ class BuildsTest {
         for (int i = 0; i < 2; i++)
             builds.add(CompletableFuture.supplyAsync(() -> {
                 try {
-                    return build("-pl", "shed");
+                    return build("-pl", "beds"); // Failsafe's files of one build would be gone when the other ends
                 } catch (Exception failed) {
                     throw new IllegalStateException(failed);
                 }
@@ -95,7 +95,7 @@ class BuildsTest {
         List<RunFolder> runs = new ResultsRoot(project.resolve("target/verbale")).runs();
         assertThat(runs).hasSize(2);
         for (RunFolder run : runs)
-            assertThat(RunReader.read(run.path()).tests()).hasSize(4); // one of them twice
+            assertThat(RunReader.read(run.path()).tests()).hasSize(3);
     }
 
     @Test
