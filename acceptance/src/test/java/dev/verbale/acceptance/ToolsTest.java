@@ -78,6 +78,47 @@ class ToolsTest {
         assertThat(none.output()).contains("Run bin/test first");
     }
 
+    /** Each of the builds that {@code bin/test} starts, told by what its command line holds; the last one stands for none. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "-DskipTests              | 1",
+                "-pl acceptance           | 1",
+                "-pl report               | 1",
+                "-pl !acceptance          | 1",
+                "surefire:test@junit-     | 1",
+                "-Dgroups=newer-jdk       | 1",
+                "nothing that is started  | 0"
+            })
+    void whichever_build_of_the_tests_fails_all_of_them_are_red(String failing, int code) throws Exception {
+        Checkout.copy(Checkout.ROOT.resolve("bin"), folder.resolve("bin"));
+        for (String pom : List.of("pom.xml", "adapters/junit/pom.xml")) {
+            Files.createDirectories(folder.resolve(pom).getParent());
+            Files.copy(Checkout.ROOT.resolve(pom), folder.resolve(pom));
+        }
+        Path tagged = folder.resolve("recorder/src/test/java/GateTest.java");
+        Files.createDirectories(tagged.getParent());
+        Files.writeString(tagged, "@Tag(\"newer-jdk\")");
+        for (String installing : List.of("tools", "browser", "database")) program("bin/" + installing, "");
+        program("bin/newer-jdk", "echo '" + System.getProperty("java.home") + "'");
+        program("path/mvn", "case \"$*\" in *'" + failing + "'*) exit 1;; esac");
+
+        Jvm tests = Jvm.run(
+                Map.of("PATH", folder.resolve("path") + ":" + System.getenv("PATH")),
+                folder,
+                List.of("bash", folder.resolve("bin/test").toString()));
+
+        assertThat(tests.code()).as(tests.output()).isEqualTo(code);
+    }
+
+    private void program(String name, String does) throws Exception {
+        Path file = folder.resolve(name);
+        Files.createDirectories(file.getParent());
+        Files.writeString(file, "#!/bin/sh\n" + does + "\n");
+        assertThat(file.toFile().setExecutable(true)).isTrue();
+    }
+
     private Jvm tools(String path) throws Exception {
         return Jvm.run(
                 Map.of("PATH", path),
