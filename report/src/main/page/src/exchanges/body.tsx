@@ -5,13 +5,14 @@ import { Marked, hitsIn } from '../marks/marked';
 import { Download } from '../attachments/download';
 import { address } from '../data/packed';
 import { texts } from '../data/loaded';
-import { bytes, count } from '../words/text';
+import { bytes, count, whole as number } from '../words/text';
 import type { Body } from '../data/types';
 import { t } from '../words/texts';
 
 const IMAGES = ['image/png', 'image/jpeg', 'image/gif', 'image/webp'];
 const LONGEST_TREE = 1_000_000;
-const MAX_LINES = 500;
+/** Chromium's time for details that lie in others grows with the square of their number: seconds for 2,000. */
+const AT_ONCE = 200;
 /** What is shorter is seen at a glance. */
 const SHORTEST_SEARCHED = 150;
 
@@ -88,10 +89,7 @@ function BodyText({ text, type }: { text: string; type: string }) {
         </pre>
       ) : values ? (
         <div key={tree.turn}>
-          {values.slice(0, MAX_LINES).map((value, index) => (
-            <Tree key={index} value={value} words={words} open={tree.open} />
-          ))}
-          {values.length > MAX_LINES && <p class="dim">{t('and {0} more', count(values.length - MAX_LINES, 'line'))}</p>}
+          <Trees values={values.map((value) => ({ value }))} words={words} open={tree.open} />
         </div>
       ) : events ? (
         <table class="events">
@@ -143,8 +141,36 @@ function eventsIn(text: string): { name: string; data: string }[] {
     .filter((event) => event.data !== '');
 }
 
-/** JSON, each object and list of which tree. */
-function Tree({ value, name, words, open }: { value: Json; name?: string; words: string; open: boolean }) {
+interface Named {
+  name?: string;
+  value: Json;
+}
+
+/** The first of them, those in which something is found, and the others when they are asked for. */
+function Trees({ values, words, open }: { values: Named[]; words: string; open: boolean }) {
+  const [drawn, setDrawn] = useState(AT_ONCE);
+  const draw = (one: Named, index: number) => <Tree key={index} {...one} words={words} open={open} />;
+  const rest = values.slice(drawn);
+  const found = words === '' ? [] : values.map((one, index) => ({ one, index })).filter(({ one, index }) => index >= drawn && holds(one, words));
+  return (
+    <>
+      {values.slice(0, drawn).map(draw)}
+      {rest.length > 0 && (
+        <button class="quiet more" onClick={() => setDrawn(drawn + AT_ONCE)}>
+          {t('and {0} more', number(rest.length))}
+        </button>
+      )}
+      {found.slice(0, AT_ONCE).map(({ one, index }) => draw(one, index))}
+    </>
+  );
+}
+
+function holds({ name = '', value }: Named, words: string): boolean {
+  return hitsIn(name, words) > 0 || hitsIn(value.text, words) > 0;
+}
+
+/** JSON, each object and list of which unfolds. */
+function Tree({ value, name, words, open }: Named & { words: string; open: boolean }) {
   const label = name === undefined ? null : (
     <span class="key">
       <Marked text={name} words={words} />:{' '}
@@ -160,7 +186,9 @@ function Tree({ value, name, words, open }: { value: Json; name?: string; words:
       </div>
     );
   const list = value.kind === 'list';
-  const inside: [string, Json][] = list ? value.items.map((one, index) => [String(index), one]) : value.fields;
+  const inside: Named[] = list
+    ? value.items.map((one, index) => ({ name: String(index), value: one }))
+    : value.fields.map(([field, one]) => ({ name: field, value: one }));
   if (inside.length === 0)
     return (
       <div class="leaf">
@@ -175,9 +203,7 @@ function Tree({ value, name, words, open }: { value: Json; name?: string; words:
         {label}
         <span class="dim">{list ? `[${inside.length}]` : `{${inside.length}}`}</span>
       </summary>
-      {inside.map(([key, one], index) => (
-        <Tree key={index} name={key} value={one} words={words} open={open} />
-      ))}
+      <Trees values={inside} words={words} open={open} />
     </details>
   );
 }

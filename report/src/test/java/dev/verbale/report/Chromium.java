@@ -2,8 +2,10 @@ package dev.verbale.report;
 
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.logging.Level;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
@@ -16,8 +18,10 @@ import org.openqa.selenium.logging.LogType;
 import org.openqa.selenium.logging.LoggingPreferences;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
-/** A real browser that opens pages from disk, as a double click does. */
+/** A real browser that opens pages from disk, as a double click does. The next one of this JVM is the same, with nothing left in it. */
 final class Chromium implements AutoCloseable {
+
+    private static final Map<Boolean, ChromeDriver> STARTED = new ConcurrentHashMap<>();
 
     final ChromeDriver driver;
     private boolean runsScripts = true;
@@ -30,6 +34,10 @@ final class Chromium implements AutoCloseable {
 
     /** @param hearsRequests whether {@link #requests} is asked: a browser that tells of each has more to do */
     Chromium(boolean hearsRequests) {
+        driver = STARTED.computeIfAbsent(hearsRequests, Chromium::start);
+    }
+
+    private static ChromeDriver start(boolean hearsRequests) {
         var options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
         options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking");
@@ -44,7 +52,9 @@ final class Chromium implements AutoCloseable {
                 .usingDriverExecutable(Path.of("/usr/bin/chromedriver").toFile())
                 .usingAnyFreePort()
                 .build();
-        driver = new ChromeDriver(service, options);
+        var driver = new ChromeDriver(service, options);
+        Runtime.getRuntime().addShutdownHook(new Thread(driver::quit));
+        return driver;
     }
 
     void open(Path index, String hash) {
@@ -105,11 +115,15 @@ final class Chromium implements AutoCloseable {
                 });
     }
 
+    /** What can be seen of each, with one blank between words; in one call, as each is a way to the browser and back. */
     List<String> texts(String css) {
         settle();
-        return driver.findElements(By.cssSelector(css)).stream()
-                .map(element -> element.getText().replaceAll("\\s+", " "))
-                .toList();
+        List<String> seen = new ArrayList<>();
+        for (Object text : (List<?>) driver.executeScript(
+                "return [...document.querySelectorAll(arguments[0])].map("
+                        + "one => one.checkVisibility() ? one.innerText ?? one.textContent : '')",
+                css)) seen.add(text.toString().replaceAll("\\s+", " ").strip());
+        return seen;
     }
 
     /** What a click or a key set off is drawn two frames later at the latest: a page opens its details after the click is over. */
@@ -149,6 +163,10 @@ final class Chromium implements AutoCloseable {
 
     @Override
     public void close() {
-        driver.quit();
+        driver.get("about:blank");
+        driver.executeCdpCommand("Storage.clearDataForOrigin", Map.of("origin", "file://", "storageTypes", "all"));
+        driver.executeCdpCommand("Emulation.clearDeviceMetricsOverride", Map.of());
+        driver.executeCdpCommand("Network.setUserAgentOverride", Map.of("userAgent", "")); // and its languages
+        complaints();
     }
 }

@@ -240,6 +240,10 @@ class ExchangePageTest {
                         "# The heads of its parts were not recorded");
         chromium.find(".entry:nth-child(3) .whole").click();
         chromium.find(".entry:nth-child(3) .tree");
+        chromium.find(".entry:nth-child(3) .more").click();
+        assertThat(chromium.script("return document.querySelectorAll('.tree .tree').length"))
+                .isEqualTo(400L);
+        assertThat(chromium.find(".entry:nth-child(3) .more").getText()).isEqualTo("and 1,601 more");
         chromium.find(".entry:nth-child(3) input[type=search]").sendKeys("basil");
         assertThat(chromium.texts(".entry:nth-child(3) mark")).containsExactly("Basil");
         assertThat(chromium.find(".entry:nth-child(3) .body-keys").getText()).contains("1 hit");

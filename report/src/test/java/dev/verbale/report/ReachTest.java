@@ -2,7 +2,7 @@ package dev.verbale.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.deque.html.axecore.results.Rule;
+import com.deque.html.axecore.results.CheckedNode;
 import com.deque.html.axecore.selenium.AxeBuilder;
 import dev.verbale.event.AttachmentStored;
 import dev.verbale.event.CheckMade;
@@ -129,23 +129,32 @@ class ReachTest {
         "#/test/nobody, .lost"
     })
     void axe_finds_nothing_in_light_and_in_dark(String hash, String awaited) {
-        for (String theme : List.of("light", "dark")) {
-            chromium.open(index, hash);
-            chromium.find(awaited);
-            chromium.script("document.documentElement.dataset.theme = '" + theme + "';"
-                    + "document.querySelectorAll('details').forEach(one => one.open = true)");
+        chromium.open(index, hash);
+        chromium.find(awaited);
+        chromium.script("document.querySelectorAll('details').forEach(one => one.open = true)");
 
-            List<Rule> violations = new AxeBuilder().analyze(chromium.driver()).getViolations();
+        // The dark theme has other colours, and nothing else.
+        assertThat(violations("light", axe())).as("light").isEmpty();
+        assertThat(violations("dark", axe().withRules(List.of("color-contrast", "link-in-text-block"))))
+                .as("dark")
+                .isEmpty();
+    }
 
-            assertThat(violations)
-                    .as(theme)
-                    .extracting(rule -> rule.getId() + ": "
-                            + rule.getNodes().stream()
-                                    .map(node -> node.getHtml())
-                                    .limit(3)
-                                    .toList())
-                    .isEmpty();
-        }
+    /** That looks at the page where it is: the usual way opens a window for each look, which pages with frames of others need. */
+    @SuppressWarnings("deprecation")
+    private static AxeBuilder axe() {
+        return new AxeBuilder().setLegacyMode(true);
+    }
+
+    private static List<String> violations(String theme, AxeBuilder axe) {
+        chromium.script("document.documentElement.dataset.theme = '" + theme + "'");
+        return axe.analyze(chromium.driver()).getViolations().stream()
+                .map(rule -> rule.getId() + ": "
+                        + rule.getNodes().stream()
+                                .map(CheckedNode::getHtml)
+                                .limit(3)
+                                .toList())
+                .toList();
     }
 
     @Test

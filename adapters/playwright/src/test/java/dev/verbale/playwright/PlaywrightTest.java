@@ -72,8 +72,6 @@ class PlaywrightTest {
                         .methodName(key)
                         .build());
         page = VerbalePlaywright.watch(browser.newPage());
-        page.setDefaultTimeout(500);
-        page.setDefaultNavigationTimeout(30_000);
     }
 
     @Test
@@ -120,7 +118,8 @@ class PlaywrightTest {
                 .hover();
         page.locator("li").nth(1).describe("the kale").click();
         page.click("button");
-        assertThatThrownBy(() -> page.getByText("Weeds").click()).isInstanceOf(TimeoutError.class);
+        assertThatThrownBy(() -> page.getByText("Weeds").click(new Locator.ClickOptions().setTimeout(100)))
+                .isInstanceOf(TimeoutError.class);
         assertThat(page.locator("li")).hasCount(2);
         assertThatThrownBy(() -> assertThat(page.locator("li"))
                         .not()
@@ -147,7 +146,6 @@ class PlaywrightTest {
 
     @Test
     void a_typed_password_is_masked() throws Exception {
-        page.setDefaultTimeout(20_000); // nothing here is waited for in vain
         page.setContent("<label>Code <input type=password></label><input id=b name=gate-token>");
         page.getByLabel("Code").fill("beetroot-44");
         page.locator("#b").pressSequentially("kohlrabi-45");
@@ -167,9 +165,10 @@ class PlaywrightTest {
                                 .setContentType("text/html")
                                 .setBody(
                                         "<title>Rota</title><h1>Rota</h1><iframe srcdoc='<p>Carrots</p>'></iframe><img src=/gone>"
-                                                + "<script>console.warn('it rains'); setTimeout(() => seeds.count(), 0)</script>")));
+                                                + "<script>console.warn('it rains'); setTimeout(() => { window.late = true; seeds.count(); }, 0)</script>")));
         page.navigate("http://orto.example/rota");
-        page.waitForTimeout(300);
+        page.waitForFunction("window.late");
+        page.title(); // whatever the browser has to tell comes before its response
         end(TestEnd.threw(new AssertionError("weeds")));
         awaitVideo();
         List<Entry> entries = result().entries();
