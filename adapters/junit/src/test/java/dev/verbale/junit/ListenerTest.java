@@ -364,7 +364,6 @@ class ListenerTest {
         Launched launched = Launched.jvm(
                 root,
                 List.of(),
-                "org.apache.commons.lang3.builder",
                 "org.apache.commons.lang3.math",
                 "org.apache.commons.lang3.mutable",
                 "org.apache.commons.lang3.reflect",
