@@ -170,7 +170,7 @@ public final class RunImporter {
                 boolean isLast)
                 throws IOException {
             int number = ++id;
-            boolean isClass = test.suite.matches("[\\p{L}_$][\\p{L}\\p{N}_$]*(\\.[\\p{L}_$][\\p{L}\\p{N}_$]*)+");
+            boolean isClass = test.suite.matches("[\\p{L}_$][\\p{L}\\p{N}_$]*(\\.[\\p{L}_$][\\p{L}\\p{N}_$]*)++");
             String method = isClass && test.name.matches("[\\p{L}_$][\\p{L}\\p{N}_$]*") ? test.name : null;
             String name = isClass ? test.name : test.suite + " › " + test.name;
             writer.append(TestStarted.of(at, number, key, name)

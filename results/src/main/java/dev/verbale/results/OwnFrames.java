@@ -29,9 +29,9 @@ public final class OwnFrames {
 
     /** A frame, with its module or class loader before a slash; of a source file, whatever language that is in. */
     private static final Pattern FRAME =
-            Pattern.compile("\\s*at (?:[\\w.@-]*//?)*([\\w.$<>-]+\\([^()]*\\.\\w+:\\d+\\))\\s*");
+            Pattern.compile("\\s*at (?:[\\w.@-]*/)*+([\\w.$<>-]+\\([^()]*\\.\\w+:\\d+\\))\\s*");
 
-    private static final Pattern LINE = Pattern.compile("\\s*at (?:[\\w.@-]*//?)*(.*)");
+    private static final Pattern LINE = Pattern.compile("\\s*at (?:[\\w.@-]*/)*+(.*)");
 
     private final List<String> libraries;
 

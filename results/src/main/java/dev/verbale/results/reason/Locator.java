@@ -15,11 +15,11 @@ import org.jspecify.annotations.Nullable;
 record Locator(String text, boolean isThere) {
 
     private static final Pattern WEBDRIVER =
-            Pattern.compile("\"method\":\"([^\"]+)\",\"selector\":\"((?:[^\"\\\\]|\\\\.)*)\"");
+            Pattern.compile("\"method\":\"([^\"]+)\",\"selector\":\"((?:[^\"\\\\]|\\\\.)*+)\"");
     private static final Pattern BY = Pattern.compile(
             "By\\.(\\w+): ([^\\n]*?)(?=,? but\\b|, for |\\.\\.\\.|\\)?\\.?\\s*$|\\n|\\s+\\(tried| to be | is not )");
     private static final Pattern IN_PAGE = Pattern.compile(
-            "(?:waiting for|Locator: )\\s*((?:locator|getBy\\w+|get_by_\\w+)\\(.*?\\)(?:\\.\\w+\\([^)]*\\))*)(?=\\s|$| to be)");
+            "(?:waiting for|Locator: )\\s*((?:locator|getBy\\w+|get_by_\\w+)\\(.*?\\)(?:\\.\\w+\\([^)]*\\))*+)(?=\\s|$| to be)");
     private static final Pattern MANY = Pattern.compile("strict mode violation: (.*?) resolved to \\d+ elements");
     private static final Pattern ATTRIBUTE = Pattern.compile("\\*?\\[(id|name)=['\"]?([\\w-]+)['\"]?]");
     private static final List<String> OF_BROWSERS =

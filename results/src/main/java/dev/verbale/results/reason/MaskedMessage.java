@@ -34,18 +34,18 @@ record MaskedMessage(String text, @Nullable String description, String answered)
     private static final int LONGEST = 4_000;
 
     private static final Pattern LIBRARY_TAIL =
-            Pattern.compile("(?m)^\\s*(?:Build info:|System info:|Driver info:|Command:"
+            Pattern.compile("(?m)^[^\\S\\n]*+(?:Build info:|System info:|Driver info:|Command:"
                     + "|Capabilities\\s?[{:]|Session ID:|Element: \\[|\\(Session info:|For documentation on this error|at \\[Source:"
                     + "|\\(tried for |name=|stack=).*$");
 
-    private static final Pattern FRAME = Pattern.compile("(?m)^\\s*(?:-> )?at [\\w.$/@<>-]+[ (].*$");
+    private static final Pattern FRAME = Pattern.compile("(?m)^[^\\S\\n]*+(?:-> )?at [\\w.$/@<>-]+[ (].*$");
 
     private static final Pattern COMPARED =
             Pattern.compile("(?si)(expected:? ?(?:is )?)<(.*?)>( but (?:was|is):? ?)<(.*?)>(?=\\.?\\s*$|\\.?\\n)");
     private static final Pattern FIELD = Pattern.compile("\"([A-Za-z_][\\w.-]*)\"\\s*:");
     private static final Pattern BRACKETED = Pattern.compile("<[^<>\\n]{0,500}>");
     private static final Pattern AFTER_LABEL = Pattern.compile(
-            "(?im)^(\\s*-?\\s*(?:expected|actual|but was|was|but|got|found|actual value|expected value)\\s*:)(.*)$");
+            "(?im)^([^\\S\\n]*+(?:-[^\\S\\n]*+)?(?:expected|actual|but was|was|but|got|found|actual value|expected value)\\s*:)(.*)$");
     /** How assertions set off the values that they compare. */
     private static final Pattern INDENTED =
             Pattern.compile("(?: {2}|\\t)(?!\\s*(?:but|Actual|Expected)\\b)(?![\\w.$]+(?:Error|Exception): ).*");
@@ -91,12 +91,14 @@ record MaskedMessage(String text, @Nullable String description, String answered)
     private static final Pattern HEX = Pattern.compile("\\b(?=[0-9a-f]*[a-f])(?=[0-9a-f]*[0-9])[0-9a-f]{8,64}\\b");
     private static final Pattern MOMENT = Pattern.compile(
             "\\b\\d{4}-\\d\\d-\\d\\d(?:[T ]\\d\\d:\\d\\d(?::\\d\\d(?:[.,]\\d+)?)?)?(?:Z|[+-]\\d\\d:?\\d\\d)?\\b");
-    private static final Pattern MAIL = Pattern.compile("[\\w.+-]+@[\\w-]+(?:\\.[\\w-]+)+");
+    /** Looked for where such a word begins, and not at each of its letters: one of thousands would take seconds. */
+    private static final Pattern MAIL = Pattern.compile("(?<![\\w.+-])[\\w.+-]++@[\\w-]+(?:\\.[\\w-]+)++");
+
     private static final Pattern TEMPORARY =
             Pattern.compile("(?:/tmp|/var/folders|[A-Z]:\\\\Users\\\\[^\\\\\\s]+\\\\AppData)[^\\s\"':,)]*");
-    private static final Pattern NUMBER = Pattern.compile("(?<![\\p{Alpha}_])[-+]?\\d+(?:[.,:]\\d+)*");
+    private static final Pattern NUMBER = Pattern.compile("(?<![\\p{Alpha}_])[-+]?\\d+(?:[.,:]\\d+)*+");
     private static final Pattern NUMBER_IN_WORD = Pattern.compile("\\d+");
-    private static final Pattern SEVERAL = Pattern.compile("#(?:, ?#)+");
+    private static final Pattern SEVERAL = Pattern.compile("#(?:, ?#)++");
     private static final Pattern BLANKS = Pattern.compile("\\s+");
 
     /** What assertions say whatever they are about. */

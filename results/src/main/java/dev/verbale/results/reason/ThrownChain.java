@@ -17,7 +17,7 @@ record ThrownChain(List<Thrown> thrown) {
     private static final Pattern CAUSE = Pattern.compile("Caused by: ([\\w.$]+)(?:: (.*))?");
 
     private static final Pattern FRAME =
-            Pattern.compile("\\s*at (?:[\\w.@-]*//?)*([\\w.$<>/-]+)\\(([^()]*)\\)(?: ~?\\[.*)?\\s*");
+            Pattern.compile("\\s*at (?:[\\w.@-]*/)*+([\\w.$<>/-]+)\\(([^()]*)\\)(?: ~?\\[.*)?\\s*");
 
     /** Types that carry another failure from one thread or layer to the next, and add nothing to it. */
     private static final Set<String> CARRIERS = Set.of(

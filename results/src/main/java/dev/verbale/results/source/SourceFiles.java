@@ -35,7 +35,7 @@ public final class SourceFiles {
 
     /** {@code dev.orto.RotaTest$Inner.swaps(RotaTest.java:31)}, with what stands before it in a stack trace. */
     private static final Pattern FRAME =
-            Pattern.compile("(?:\\s*at )?(?:[\\w.@-]*//?)*([\\w.$]+)\\.[^.(]+\\(([\\w$-]+\\.\\w+):(\\d+)\\)\\s*");
+            Pattern.compile("(?:\\s*at )?(?:[\\w.@-]*/)*+([\\w.$]+)\\.[^.(]+\\(([\\w$-]+\\.\\w+):(\\d+)\\)\\s*");
 
     private final Map<String, List<Path>> byName = new HashMap<>();
 
