@@ -192,11 +192,12 @@ class FailureBriefTest {
                             .build());
             Run read = sample.read();
             for (TestResult test : read.tests()) {
-                assertThat(FailureBrief.of(read, test, reason(read, test), BriefOptions.longest(500))
+                FailureReason reason = reason(read, test);
+                assertThat(FailureBrief.of(read, test, reason, BriefOptions.longest(500))
                                 .text()
                                 .length())
                         .isLessThanOrEqualTo(500);
-                String brief = FailureBrief.of(read, test, reason(read, test), BriefOptions.longest(6_000))
+                String brief = FailureBrief.of(read, test, reason, BriefOptions.longest(6_000))
                         .text();
                 assertThat(brief.length()).isLessThanOrEqualTo(6_000);
                 assertThat(brief.lines().filter(line -> line.startsWith("#")))
