@@ -78,20 +78,26 @@ class ToolsTest {
         assertThat(none.output()).contains("Run bin/test first");
     }
 
-    /** Each of the builds that {@code bin/test} starts, told by what its command line holds; the last one stands for none. */
+    /** Each of the builds that {@code bin/test} starts, told by what its command line holds. */
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',
             value = {
-                "-DskipTests              | 1",
-                "-pl acceptance           | 1",
-                "-pl report               | 1",
-                "-pl !acceptance          | 1",
-                "surefire:test@junit-     | 1",
-                "-Dgroups=newer-jdk       | 1",
-                "nothing that is started  | 0"
+                "test   | -DskipTests             | 1",
+                "test   | -pl acceptance          | 1",
+                "test   | -pl report              | 1",
+                "test   | -pl !acceptance         | 1",
+                "test   | surefire:test@junit-6   | 1",
+                "test   | -Dgroups=newer-jdk      | 1",
+                "test   | nothing that is started | 0",
+                "test   | surefire:test@junit-5   | 0",
+                "matrix | surefire:test@junit-5   | 1",
+                "matrix | -DskipTests -Pmatrix    | 1",
+                "matrix | -pl recorder,adapters/  | 1",
+                "matrix | nothing that is started | 0"
             })
-    void whichever_build_of_the_tests_fails_all_of_them_are_red(String failing, int code) throws Exception {
+    void whichever_build_of_the_tests_fails_all_of_them_are_red(String script, String failing, int code)
+            throws Exception {
         Checkout.copy(Checkout.ROOT.resolve("bin"), folder.resolve("bin"));
         for (String pom : List.of("pom.xml", "adapters/junit/pom.xml")) {
             Files.createDirectories(folder.resolve(pom).getParent());
@@ -107,7 +113,7 @@ class ToolsTest {
         Jvm tests = Jvm.run(
                 Map.of("PATH", folder.resolve("path") + ":" + System.getenv("PATH")),
                 folder,
-                List.of("bash", folder.resolve("bin/test").toString()));
+                List.of("bash", folder.resolve("bin").resolve(script).toString()));
 
         assertThat(tests.code()).as(tests.output()).isEqualTo(code);
     }
