@@ -7,6 +7,7 @@ import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.testing.Jvm;
 import dev.verbale.vocabulary.Outcome;
 import java.io.BufferedReader;
 import java.io.IOException;
@@ -47,15 +48,9 @@ class KillTest {
     void every_acknowledged_event_is_there_after_the_kill(String threads, int acknowledgements) throws Exception {
         Optional<Path> java = java(threads.equals("virtual"));
         assumeTrue(java.isPresent(), "no JDK with virtual threads beside this one");
-        Process victim = new ProcessBuilder(
-                        java.get().toString(),
-                        "-XX:TieredStopAtLevel=1", // it is killed before it pays to compile anything well
-                        "-XX:+UseSerialGC",
-                        "-Dverbale.root=" + root,
-                        "-cp",
-                        System.getProperty("java.class.path"),
-                        Victim.class.getName(),
-                        threads)
+        List<String> command = Jvm.command(List.of("-Dverbale.root=" + root), Jvm.classPath(), Victim.class, threads);
+        command.set(0, java.get().toString());
+        Process victim = new ProcessBuilder(command)
                 .redirectError(ProcessBuilder.Redirect.DISCARD)
                 .start();
         Set<String> acknowledged = new HashSet<>();

@@ -10,6 +10,7 @@ import com.tngtech.archunit.core.domain.JavaClass;
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.domain.JavaPackage;
 import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.core.importer.Location;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
@@ -22,7 +23,9 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.NullMarked;
 
 /** The arrows between the modules, and what every package owes its reader. */
-@AnalyzeClasses(packages = "dev.verbale", importOptions = ImportOption.DoNotIncludeTests.class)
+@AnalyzeClasses(
+        packages = "dev.verbale",
+        importOptions = {ImportOption.DoNotIncludeTests.class, ArchitectureTest.WithoutJarsOfTests.class})
 class ArchitectureTest {
 
     private static final String[] FORMAT = {
@@ -347,6 +350,14 @@ class ArchitectureTest {
                 .allSatisfy(one -> assertThat(one.isAnnotatedWith(NullMarked.class))
                         .as(one.getName())
                         .isTrue());
+    }
+
+    /** Those of other modules, which share what starts a JVM. */
+    static final class WithoutJarsOfTests implements ImportOption {
+        @Override
+        public boolean includes(Location location) {
+            return !location.contains("-tests.jar");
+        }
     }
 
     private static ArchRule only(String[] packages, String[] known, String... more) {

@@ -7,6 +7,7 @@ import dev.verbale.folder.RunFolder;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.testing.Jvm;
 import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Path;
 import java.util.ArrayList;

@@ -14,6 +14,7 @@ import dev.verbale.results.ExchangeChecks;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.testing.Jvm;
 import dev.verbale.vocabulary.AttachmentKind;
 import dev.verbale.vocabulary.Outcome;
 import java.nio.charset.StandardCharsets;

@@ -2,6 +2,7 @@ package dev.verbale.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.testing.Jvm;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;

@@ -18,6 +18,7 @@ import dev.verbale.results.reason.FailureReason;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.testing.Jvm;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.URI;

@@ -3,6 +3,7 @@ package dev.verbale.acceptance;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.folder.RunFolder;
+import dev.verbale.testing.Jvm;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;

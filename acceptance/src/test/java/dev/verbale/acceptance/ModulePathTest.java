@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.testing.Jvm;
 import java.io.File;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;

@@ -11,6 +11,7 @@ import dev.verbale.results.Entry;
 import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.testing.Jvm;
 import java.io.File;
 import java.io.OutputStream;
 import java.nio.file.Files;

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.testing.Jvm;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;

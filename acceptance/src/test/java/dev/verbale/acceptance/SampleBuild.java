@@ -4,6 +4,7 @@ import dev.verbale.folder.ResultsRoot;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.testing.Jvm;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;

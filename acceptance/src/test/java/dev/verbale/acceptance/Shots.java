@@ -1,5 +1,6 @@
 package dev.verbale.acceptance;
 
+import dev.verbale.testing.Jvm;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;

@@ -2,6 +2,7 @@ package dev.verbale.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.testing.Jvm;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -108,6 +109,7 @@ class ToolsTest {
         Files.writeString(tagged, "@Tag(\"newer-jdk\")");
         for (String installing : List.of("tools", "browser", "database")) program("bin/" + installing, "");
         program("bin/newer-jdk", "echo '" + System.getProperty("java.home") + "'");
+        program("path/javac", "");
         program("path/mvn", "case \"$*\" in *'" + failing + "'*) exit 1;; esac");
 
         Jvm tests = Jvm.run(

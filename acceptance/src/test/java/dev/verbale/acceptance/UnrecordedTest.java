@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.verbale.Verbale;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.summary.Headline;
+import dev.verbale.testing.Jvm;
 import java.nio.file.Path;
 import java.util.Map;
 import org.junit.jupiter.api.Test;

@@ -12,6 +12,7 @@ import dev.verbale.query.PostgresServer;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
+import dev.verbale.testing.Jvm;
 import dev.verbale.vocabulary.AttachmentKind;
 import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
@@ -907,12 +908,7 @@ class CommandLineTest {
 
     private static Output process(Map<String, String> environment, List<String> options, String... arguments)
             throws Exception {
-        List<String> command =
-                new ArrayList<>(StayingJvm.java(Stream.concat(options.stream(), StayingJvm.SHORT.stream())
-                                .toList())
-                        .toList());
-        command.add(Main.class.getName());
-        command.addAll(List.of(arguments));
+        List<String> command = Jvm.command(options, Jvm.classPath(), Main.class, arguments);
         Path err = Files.createTempFile("err", ".txt");
         var process = new ProcessBuilder(command).directory(work.toFile()).redirectError(err.toFile());
         process.environment().remove("VERBALE_ROOT");

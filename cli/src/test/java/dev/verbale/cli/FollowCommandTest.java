@@ -6,6 +6,7 @@ import dev.verbale.event.JournalEnded;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.results.SampleRun;
+import dev.verbale.testing.Jvm;
 import dev.verbale.vocabulary.Outcome;
 import java.io.BufferedReader;
 import java.io.IOException;
@@ -16,13 +17,11 @@ import java.nio.file.Path;
 import java.nio.file.attribute.FileTime;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -70,10 +69,7 @@ class FollowCommandTest {
     }
 
     private void follow(List<String> jvm, String... arguments) throws IOException {
-        List<String> command = new ArrayList<>(StayingJvm.java(
-                        Stream.concat(jvm.stream(), StayingJvm.SHORT.stream()).toList())
-                .toList());
-        command.addAll(List.of(Main.class.getName(), "follow"));
+        List<String> command = Jvm.command(jvm, Jvm.classPath(), Main.class, "follow");
         command.addAll(List.of(arguments));
         command.add(root.toString());
         var builder = new ProcessBuilder(command).redirectErrorStream(true);

@@ -1,9 +1,9 @@
 package dev.verbale.cli;
 
+import dev.verbale.testing.Jvm;
 import java.io.ByteArrayOutputStream;
 import java.io.DataInputStream;
 import java.io.DataOutputStream;
-import java.io.File;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
@@ -13,17 +13,12 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 
 /**
  * Runs one command after the other in a JVM that stays, in a folder of its own: a JVM for each would be most of the time of the
  * tests. What a command writes past its writers, to the standard streams, is in its output too.
  */
 final class StayingJvm implements AutoCloseable {
-
-    /** So that a command that is started often, and is soon over, costs less. */
-    static final List<String> SHORT = List.of("-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC");
 
     /** What a command wrote and how it ended. */
     record Output(int code, String out, String err) {}
@@ -33,8 +28,7 @@ final class StayingJvm implements AutoCloseable {
     private final DataInputStream from;
 
     StayingJvm(Path folder, Map<String, String> environment) throws IOException {
-        var builder = new ProcessBuilder(Stream.concat(java(SHORT), Stream.of(StayingJvm.class.getName()))
-                        .toList())
+        var builder = new ProcessBuilder(Jvm.command(List.of(), Jvm.classPath(), StayingJvm.class))
                 .directory(folder.toFile())
                 .redirectError(ProcessBuilder.Redirect.INHERIT);
         builder.environment().remove("VERBALE_ROOT");
@@ -42,19 +36,6 @@ final class StayingJvm implements AutoCloseable {
         jvm = builder.start();
         to = new DataOutputStream(jvm.getOutputStream());
         from = new DataInputStream(jvm.getInputStream());
-    }
-
-    /** The beginning of a command that starts a JVM with the class path of this one, from any folder. */
-    static Stream<String> java(List<String> options) {
-        String classPath = Stream.of(System.getProperty("java.class.path").split(File.pathSeparator))
-                .map(entry -> Path.of(entry).toAbsolutePath().toString())
-                .collect(Collectors.joining(File.pathSeparator));
-        return Stream.of(
-                        Stream.of(Path.of(System.getProperty("java.home"), "bin", "java")
-                                .toString()),
-                        options.stream(),
-                        Stream.of("-cp", classPath))
-                .flatMap(part -> part);
     }
 
     Output run(String... arguments) throws IOException {

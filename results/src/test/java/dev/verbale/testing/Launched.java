@@ -8,15 +8,12 @@ import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
 import dev.verbale.vocabulary.Outcome;
 import java.io.File;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -62,17 +59,13 @@ public record Launched(Run run, List<Integer> counts, String output) {
     public static Launched jvm(
             Path root, List<String> classPath, List<String> jvmArguments, Class<?> main, String... arguments)
             throws Exception {
-        List<String> command = new ArrayList<>();
-        command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
-        command.addAll(List.of(
-                "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC")); // it is over before it pays to compile anything well
-        command.add("-Dverbale.root=" + root);
-        command.addAll(jvmArguments);
-        command.addAll(List.of("-cp", String.join(File.pathSeparator, classPath), main.getName()));
-        command.addAll(Arrays.asList(arguments));
-        Process jvm = new ProcessBuilder(command).redirectErrorStream(true).start();
-        String output = new String(jvm.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-        assertThat(jvm.waitFor(1, TimeUnit.MINUTES)).isTrue();
+        List<String> options = new ArrayList<>(List.of("-Dverbale.root=" + root));
+        options.addAll(jvmArguments);
+        String output = Jvm.run(
+                        Map.of(),
+                        Path.of(""),
+                        Jvm.command(options, String.join(File.pathSeparator, classPath), main, arguments))
+                .output();
         String counts = output.lines()
                 .filter(line -> line.startsWith(COUNTS))
                 .findFirst()

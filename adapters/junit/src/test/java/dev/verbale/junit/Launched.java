@@ -5,18 +5,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.testing.Jvm;
 import dev.verbale.vocabulary.Outcome;
 import java.io.File;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -30,18 +28,11 @@ record Launched(Run run, List<Integer> counts, String output) {
     private static final Map<Class<?>, Launched> ONCE = new ConcurrentHashMap<>();
 
     static Launched jvm(Path root, List<String> jvmArguments, String... launched) throws Exception {
-        List<String> command = new ArrayList<>();
-        command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
-        command.addAll(List.of(
-                "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC")); // it is over before it pays to compile anything well
-        command.add("-Dverbale.root=" + root);
-        command.addAll(jvmArguments);
-        command.addAll(List.of("-cp", classPath(), Launch.class.getName()));
-        command.addAll(Arrays.asList(launched));
-        Process jvm = new ProcessBuilder(command).redirectErrorStream(true).start();
-        String output = new String(jvm.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-        assertThat(jvm.waitFor(1, TimeUnit.MINUTES)).isTrue();
-        assertThat(jvm.exitValue()).as(output).isZero();
+        List<String> options = new ArrayList<>(List.of("-Dverbale.root=" + root));
+        options.addAll(jvmArguments);
+        Jvm jvm = Jvm.run(Map.of(), Path.of(""), Jvm.command(options, classPath(), Launch.class, launched));
+        String output = jvm.output();
+        assertThat(jvm.code()).as(output).isZero();
         String counts = output.lines()
                 .filter(line -> line.startsWith(Launch.COUNTS))
                 .findFirst()
