@@ -2,6 +2,7 @@ package dev.verbale.benchmarks;
 
 import dev.verbale.history.HistoryFolder;
 import dev.verbale.query.AnswerText;
+import dev.verbale.query.AnswerWriting;
 import dev.verbale.query.PostgresServer;
 import dev.verbale.query.QueryException;
 import dev.verbale.query.RunTables;
@@ -79,7 +80,7 @@ public final class IndexScale {
         for (var question : QUESTIONS.entrySet()) {
             long from = System.nanoTime();
             var out = new StringWriter();
-            AnswerText.Writing csv = AnswerText.CSV.to(out);
+            AnswerWriting csv = AnswerText.CSV.to(out);
             reader.ask(question.getValue(), csv);
             csv.end();
             System.out.printf(

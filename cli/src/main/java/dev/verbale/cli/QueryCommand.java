@@ -1,6 +1,7 @@
 package dev.verbale.cli;
 
 import dev.verbale.query.AnswerText;
+import dev.verbale.query.AnswerWriting;
 import dev.verbale.query.QueryException;
 import dev.verbale.query.RunTables;
 import dev.verbale.query.TableReader;
@@ -136,7 +137,7 @@ final class QueryCommand implements Callable<Integer> {
     }
 
     private void answer(TableReader reader, String question) throws QueryException, IOException {
-        AnswerText.Writing writing = format.to(spec.commandLine().getOut());
+        AnswerWriting writing = format.to(spec.commandLine().getOut());
         reader.ask(question, writing);
         writing.end();
     }

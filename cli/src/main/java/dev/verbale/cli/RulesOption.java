@@ -2,6 +2,7 @@ package dev.verbale.cli;
 
 import dev.verbale.rules.Rules;
 import dev.verbale.rules.RulesFormatException;
+import dev.verbale.rules.RulesReader;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -18,8 +19,8 @@ final class RulesOption {
     private @Nullable Path file;
 
     Rules read() throws RulesFormatException, IOException {
-        if (file != null) return Rules.read(file);
+        if (file != null) return RulesReader.read(file);
         Path usual = Path.of(Rules.DEFAULT);
-        return Files.exists(usual) ? Rules.read(usual) : Rules.NONE;
+        return Files.exists(usual) ? RulesReader.read(usual) : Rules.NONE;
     }
 }

@@ -11,6 +11,7 @@ import dev.verbale.results.RunReader;
 import dev.verbale.results.summary.Headline;
 import dev.verbale.rules.Rules;
 import dev.verbale.rules.RulesFormatException;
+import dev.verbale.rules.RulesReader;
 import dev.verbale.rules.Triage;
 import dev.verbale.rules.Verdict;
 import java.io.File;
@@ -100,7 +101,9 @@ public final class GateMojo extends AbstractMojo {
 
     private Verdict verdict(Run run) throws IOException, RulesFormatException {
         Path usual = BuildRun.rootOfAllModules(session).resolve(Rules.DEFAULT);
-        Rules read = rules != null ? Rules.read(rules.toPath()) : Files.exists(usual) ? Rules.read(usual) : Rules.NONE;
+        Rules read = rules != null
+                ? RulesReader.read(rules.toPath())
+                : Files.exists(usual) ? RulesReader.read(usual) : Rules.NONE;
         Triage triage = Triage.of(run, read.triage(), LocalDate.now(ZoneId.systemDefault()));
         Optional<HistoryFolder> remembered = BuildRun.history(session, history);
         if (!read.gate().needsBaseline() || remembered.isEmpty()) return Verdict.of(read.gate(), run, triage, null);

@@ -7,7 +7,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** Columns beside one another, numbers to the right. */
-final class AnswerTable implements AnswerText.Writing {
+final class AnswerTable implements AnswerWriting {
     private static final int WIDEST = 60;
 
     private final Writer out;
@@ -27,7 +27,7 @@ final class AnswerTable implements AnswerText.Writing {
 
     @Override
     public boolean row(List<@Nullable Object> values) {
-        if (rows.size() > AnswerText.MAX_ROWS) {
+        if (rows.size() > MAX_ROWS) {
             isCut = true;
             return false;
         }
@@ -35,7 +35,7 @@ final class AnswerTable implements AnswerText.Writing {
         for (int i = 0; i < values.size(); i++) {
             Object value = values.get(i);
             if (value != null && !(value instanceof Number)) numbers.set(i, false);
-            cells.add(shortened(AnswerText.text(value)));
+            cells.add(shortened(value == null ? "" : value.toString()));
         }
         rows.add(cells);
         return true;

@@ -19,16 +19,13 @@ import tools.jackson.core.json.JsonFactory;
  * @since 0.2.0
  */
 public enum AnswerText {
-    /** Columns beside one another; keeps the rows until all are there, and no more of them than {@link #MAX_ROWS}. */
+    /** Columns beside one another; keeps the rows until all are there, and no more of them than {@link AnswerWriting#MAX_ROWS}. */
     TABLE,
     CSV,
     JSON;
 
-    /** More than a person reads in a terminal. */
-    public static final int MAX_ROWS = 200;
-
     /** Takes an answer's rows and writes them to {@code out}, which stays open. */
-    public Writing to(Writer out) {
+    public AnswerWriting to(Writer out) {
         return switch (this) {
             case TABLE -> new AnswerTable(out);
             case CSV -> new Csv(out);
@@ -36,22 +33,7 @@ public enum AnswerText {
         };
     }
 
-    /** An answer that is being written. */
-    public interface Writing extends AnswerRows {
-
-        /**
-         * Writes what is left.
-         *
-         * @throws IOException where it cannot be written
-         */
-        void end() throws IOException;
-    }
-
-    static String text(@Nullable Object value) {
-        return value == null ? "" : value.toString();
-    }
-
-    private static final class Csv implements Writing {
+    private static final class Csv implements AnswerWriting {
         private final Writer out;
         private @Nullable CSVPrinter printer;
 
@@ -71,7 +53,9 @@ public enum AnswerText {
         @Override
         public boolean row(List<@Nullable Object> values) throws IOException {
             List<String> cells = new ArrayList<>(values.size());
-            for (Object value : values) cells.add(value instanceof String text ? Escaped.cell(text) : text(value));
+            for (Object value : values)
+                cells.add(
+                        value instanceof String text ? Escaped.cell(text) : String.valueOf(value == null ? "" : value));
             if (printer != null) printer.printRecord(cells);
             return true;
         }
@@ -83,7 +67,7 @@ public enum AnswerText {
     }
 
     /** A line a row, and a whole array. */
-    private static final class Json implements Writing {
+    private static final class Json implements AnswerWriting {
         private static final JsonFactory FACTORY = new JsonFactory();
 
         private final Writer out;

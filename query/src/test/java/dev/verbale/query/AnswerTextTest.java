@@ -18,7 +18,7 @@ class AnswerTextTest {
 
     private static String written(AnswerText format, List<String> names, Object[]... rows) throws Exception {
         var out = new StringWriter();
-        AnswerText.Writing writing = format.to(out);
+        AnswerWriting writing = format.to(out);
         writing.columns(names);
         for (Object[] row : rows) writing.row(Arrays.asList(row));
         writing.end();

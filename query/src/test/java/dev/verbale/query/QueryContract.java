@@ -49,7 +49,7 @@ abstract class QueryContract {
 
     static String csv(TableReader reader, String sql) throws Exception {
         var out = new StringWriter();
-        AnswerText.Writing writing = AnswerText.CSV.to(out);
+        AnswerWriting writing = AnswerText.CSV.to(out);
         reader.ask(sql, writing);
         writing.end();
         return out.toString().replace("\r\n", "\n");
@@ -260,7 +260,7 @@ abstract class QueryContract {
     void an_answer_is_taken_as_far_as_it_is_wanted() throws Exception {
         try (RunTables tables = tables()) {
             var out = new StringWriter();
-            AnswerText.Writing table = AnswerText.TABLE.to(out);
+            AnswerWriting table = AnswerText.TABLE.to(out);
             reader(tables)
                     .ask(
                             "with recursive n(i) as (select 1 union all select i + 1 from n where i < 100000) select i from n",
@@ -268,7 +268,7 @@ abstract class QueryContract {
             table.end();
 
             assertThat(out.toString().lines())
-                    .hasSize(AnswerText.MAX_ROWS + 3)
+                    .hasSize(AnswerWriting.MAX_ROWS + 3)
                     .last()
                     .asString()
                     .contains("first 200 rows");

@@ -1,7 +1,5 @@
 package dev.verbale.rules;
 
-import java.io.IOException;
-import java.nio.file.Path;
 import java.util.List;
 
 /**
@@ -21,15 +19,5 @@ public record Rules(List<TriageRule> triage, GateRules gate) {
 
     public Rules {
         triage = List.copyOf(triage);
-    }
-
-    /**
-     * Reads {@code file}.
-     *
-     * @throws RulesFormatException where it says something that cannot be meant; with line and column
-     * @throws IOException where it cannot be read
-     */
-    public static Rules read(Path file) throws RulesFormatException, IOException {
-        return new RulesReader(file).read();
     }
 }

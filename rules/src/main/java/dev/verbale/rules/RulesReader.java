@@ -32,8 +32,12 @@ import org.snakeyaml.engine.v2.nodes.SequenceNode;
 import org.snakeyaml.engine.v2.parser.ParserImpl;
 import org.snakeyaml.engine.v2.scanner.StreamReader;
 
-/** Reads a file of rules by its nodes, for those know their line and column. */
-final class RulesReader {
+/**
+ * Reads a file of rules by its nodes, for those know their line and column.
+ *
+ * @since 0.2.0
+ */
+public final class RulesReader {
 
     /** The labels that need not be written down. */
     private static final List<String> GIVEN = List.of("product", "test", "environment");
@@ -46,11 +50,21 @@ final class RulesReader {
     private final Path file;
     private final Set<String> labels = new LinkedHashSet<>(GIVEN);
 
-    RulesReader(Path file) {
+    private RulesReader(Path file) {
         this.file = file;
     }
 
-    Rules read() throws RulesFormatException, IOException {
+    /**
+     * Reads {@code file}.
+     *
+     * @throws RulesFormatException where it says something that cannot be meant; with line and column
+     * @throws IOException where it cannot be read
+     */
+    public static Rules read(Path file) throws RulesFormatException, IOException {
+        return new RulesReader(file).read();
+    }
+
+    private Rules read() throws RulesFormatException, IOException {
         String text;
         try {
             text = Files.readString(file);

@@ -141,7 +141,8 @@ class JudgementTest {
     private Triage triage(Run run, String rules) throws Exception {
         return Triage.of(
                 run,
-                Rules.read(Files.writeString(folder.resolve("r.yaml"), rules)).triage(),
+                RulesReader.read(Files.writeString(folder.resolve("r.yaml"), rules))
+                        .triage(),
                 TODAY);
     }
 }

@@ -108,7 +108,7 @@ class RulesTest {
                         (byte) "{}[]:-# \n\t\"'&*!|>%@/\\(\u00FF".charAt(random.nextInt(23));
             Path file = Files.write(folder.resolve("rules.yaml"), mutated);
             try {
-                Rules.read(file);
+                RulesReader.read(file);
             } catch (RulesFormatException bad) {
                 refused++;
                 assertThat(bad.getMessage()).matches("(?s).*rules\\.yaml:\\d+:\\d+: .*\\.");
@@ -116,10 +116,11 @@ class RulesTest {
         }
         assertThat(refused).isBetween(200, 2_000);
         Files.writeString(folder.resolve("rules.yaml"), "a: ".repeat(1) + "[".repeat(50_000));
-        assertThatThrownBy(() -> Rules.read(folder.resolve("rules.yaml"))).isInstanceOf(RulesFormatException.class);
+        assertThatThrownBy(() -> RulesReader.read(folder.resolve("rules.yaml")))
+                .isInstanceOf(RulesFormatException.class);
     }
 
     private Rules read(String text) throws Exception {
-        return Rules.read(Files.writeString(folder.resolve("rules.yaml"), text));
+        return RulesReader.read(Files.writeString(folder.resolve("rules.yaml"), text));
     }
 }

@@ -18,7 +18,7 @@ import org.openqa.selenium.WebDriver;
 import org.openqa.selenium.WebElement;
 
 /** Records what is done to a browser, as steps in words that a person reads. */
-final class Actions {
+final class Actions implements TestFollower {
 
     private static final Set<String> DOCUMENT_CHANGES = Set.of(
             "get", "to", "back", "forward", "refresh", "window", "newWindow", "frame", "parentFrame", "defaultContent");
@@ -114,7 +114,8 @@ final class Actions {
      * The test of this thread fails with {@code failure}. Where that is a wait that ran out, or a query that found nothing, the
      * step that says so is the one that failed: of a query nobody knew before that the test would not catch it.
      */
-    void fails(Throwable failure) {
+    @Override
+    public void fails(Throwable failure) {
         OfThread mine = threads.get();
         Throwable unfound = mine.unfound;
         mine.unfound = null;
@@ -144,7 +145,8 @@ final class Actions {
     }
 
     /** The test of this thread ends. */
-    void testEnds() {
+    @Override
+    public void testEnds() {
         threads.get().waiting.ends();
     }
 

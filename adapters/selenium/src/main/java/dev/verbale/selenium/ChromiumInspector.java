@@ -47,7 +47,7 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
     private final BrowserExchanges exchanges;
     private final CapturedExchanges capturedExchanges;
     /** While the connection is open, the session that it serves lives. */
-    private final DriverSession session;
+    private final WatchedScreen session;
 
     private final DevTools tools;
     /** How many documents there were so far, in any window. */
@@ -55,7 +55,7 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
 
     private volatile String currentWindow = "";
 
-    private ChromiumInspector(DriverSession session, URI address) {
+    private ChromiumInspector(WatchedScreen session, URI address) {
         this.session = session;
         log = new BrowserLog(session.recorder());
         captured = new CapturedEvents(log);
@@ -65,7 +65,7 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
     }
 
     /** @throws RuntimeException where the browser does not answer there */
-    static ChromiumInspector open(DriverSession session, URI address) {
+    static ChromiumInspector open(WatchedScreen session, URI address) {
         var inspector = new ChromiumInspector(session, address);
         var attach = Map.of("autoAttach", true, "waitForDebuggerOnStart", false, "flatten", true);
         inspector

@@ -13,13 +13,13 @@ import org.openqa.selenium.WebDriver;
 import org.openqa.selenium.WebDriverException;
 
 /** A driver's browser over the tests that use it. */
-final class DriverSession extends BrowserSession {
+final class DriverSession extends BrowserSession implements WatchedScreen {
 
     private static final Duration IMAGE_LIMIT = Duration.ofSeconds(2);
     private static final BrowserSessions<WebDriver, DriverSession> SESSIONS = new BrowserSessions<>(DriverSession::new);
 
     private final BrowserInspector inspector;
-    private volatile @Nullable Actions actions;
+    private volatile @Nullable TestFollower follower;
 
     private DriverSession(WebDriver driver) {
         super(AdapterRecorder.current(), "browser");
@@ -61,20 +61,20 @@ final class DriverSession extends BrowserSession {
         return inspector.image(IMAGE_LIMIT);
     }
 
-    /** {@code watching} is called in the thread of a test that used the browser when it fails, and before it ends. */
-    void watchedBy(Actions watching) {
-        actions = watching;
+    /** {@code one} is called in the thread of a test that used the browser when it fails, and before it ends. */
+    void followedBy(TestFollower one) {
+        follower = one;
     }
 
     @Override
     protected void failing(Throwable failure) {
-        Actions watching = actions;
+        TestFollower watching = follower;
         if (watching != null) watching.fails(failure);
     }
 
     @Override
     protected void testEnds() {
-        Actions watching = actions;
+        TestFollower watching = follower;
         if (watching != null) watching.testEnds();
     }
 
@@ -103,20 +103,23 @@ final class DriverSession extends BrowserSession {
         if (!before && isClosed() && chromium != null) chromium.close();
     }
 
-    AdapterRecorder recorder() {
+    @Override
+    public AdapterRecorder recorder() {
         return recorder;
     }
 
-    /** What the browser shows, from now on. */
-    void shows(byte[] image) {
+    @Override
+    public void shows(byte[] image) {
         screen.frame(image);
     }
 
-    boolean isFrameWanted() {
+    @Override
+    public boolean isFrameWanted() {
         return screen.isRecording();
     }
 
-    Duration timeLimit() {
+    @Override
+    public Duration timeLimit() {
         return limit();
     }
 

@@ -42,7 +42,7 @@ public final class VerbaleSelenium {
         if (driver == null || !recorder.isRecording()) return driver;
         DriverSession session = DriverSession.of(driver);
         var actions = new Actions(recorder, new ElementNames(recorder, driver, session), session);
-        session.watchedBy(actions);
+        session.followedBy(actions);
         return new EventFiringDecorator<>(new UseListener(driver, session, actions)).decorate(driver);
     }
 
