@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.verbale.results.Entry;
+import dev.verbale.results.ModuleKey;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
@@ -114,7 +115,7 @@ class FacadeTest {
 
     private List<Entry> entries() throws IOException {
         return run().tests().stream()
-                .filter(result -> result.key().equals(key))
+                .filter(result -> ModuleKey.withoutModule(result.key()).equals(key))
                 .map(TestResult::entries)
                 .findFirst()
                 .orElseThrow();

@@ -65,13 +65,13 @@ class BuildsTest {
         assertThat(run.tests())
                 .extracting(TestResult::id)
                 .containsExactlyInAnyOrder(
-                        "Bed1Test.grows()",
-                        "Bed2Test.grows()",
-                        "Bed3Test.grows()",
-                        "GateIT.grows()",
-                        "ShedTest.grows()",
-                        "ShedTest.shaky()",
-                        "ShedTest.shaky()~2");
+                        "[beds] Bed1Test.grows()",
+                        "[beds] Bed2Test.grows()",
+                        "[beds] Bed3Test.grows()",
+                        "[shed] GateIT.grows()",
+                        "[shed] ShedTest.grows()",
+                        "[shed] ShedTest.shaky()",
+                        "[shed] ShedTest.shaky()~2");
         assertThat(run.counts().of(Outcome.PASSED)).isEqualTo(6);
         assertThat(run.counts().all()).isEqualTo(6);
         assertThat(run.flaky()).extracting(TestResult::methodName).containsExactly("shaky");
@@ -114,6 +114,9 @@ class BuildsTest {
         assertThat(runs).as(maven.output()).hasSize(1);
         Run run = RunReader.read(runs.get(0).path());
         assertThat(run.counts().all()).isEqualTo(5);
+        assertThat(run.tests())
+                .extracting(TestResult::key)
+                .contains("[beds] Bed1Test.grows()", "[shed] ShedTest.shaky()");
         assertThat(run.problems()).isEmpty();
     }
 

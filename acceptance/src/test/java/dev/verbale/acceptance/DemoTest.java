@@ -53,6 +53,7 @@ class DemoTest {
                 environment,
                 Path.of("").toAbsolutePath(),
                 "-Dverbale.root=" + root,
+                "-Dverbale.module=.",
                 "-Dorto.faults=" + faults,
                 "-Dorto.images="
                         + Path.of("../examples/orto/src/test/images")

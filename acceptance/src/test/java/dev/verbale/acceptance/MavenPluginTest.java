@@ -3,10 +3,14 @@ package dev.verbale.acceptance;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.folder.RunFolder;
+import dev.verbale.results.Run;
+import dev.verbale.results.TestResult;
 import dev.verbale.testing.Jvm;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -106,6 +110,40 @@ class MavenPluginTest {
     /** Its name, which is that of the folder around its page. */
     private static String runOf(Jvm build) throws Exception {
         return page(build).getParent().getParent().getFileName().toString();
+    }
+
+    @Test
+    void a_class_of_one_name_in_two_modules_is_two_tests_and_the_one_that_failed_is_run_again() throws Exception {
+        Path other = project.resolve("shed/src/test/java/BedTest.java");
+        Files.writeString(other, SampleBuild.testClass("BedTest", "@Test void fails() { }"));
+
+        Jvm maven = sample().maven("-fae", "test");
+
+        assertThat(maven.output()).contains("BUILD FAILURE", "Verbale: 1 of 5 tests did not pass");
+        Run run = sample().run();
+        assertThat(run.needingAttention()).extracting(TestResult::key).containsExactly("[beds] BedTest.fails()");
+        assertThat(run.flaky()).isEmpty();
+        assertThat(run.problems()).isEmpty();
+        Jvm gate = verbale("gate");
+        assertThat(gate.code()).as(gate.output()).isEqualTo(5);
+        Jvm command = verbale("rerun", "--failed");
+        assertThat(command.output()).contains("-pl beds ").doesNotContain("shed");
+        Files.writeString(
+                project.resolve("beds/src/test/java/BedTest.java"),
+                SampleBuild.testClass("BedTest", "@Test void fails() { }"));
+        String rerun = command.output()
+                .lines()
+                .filter(line -> line.startsWith("mvn "))
+                .findFirst()
+                .orElseThrow();
+        Jvm again = Jvm.run(Map.of(), project, List.of("sh", "-c", rerun.replaceFirst("verify", "test -o -B")));
+        assertThat(again.output()).contains("Tests run: 1,", "BUILD SUCCESS");
+    }
+
+    private Jvm verbale(String... arguments) throws Exception {
+        List<String> all = new ArrayList<>(List.of("dev.verbale.cli.Main"));
+        all.addAll(List.of(arguments));
+        return Jvm.java(Map.of(), project, all.toArray(String[]::new));
     }
 
     @Test

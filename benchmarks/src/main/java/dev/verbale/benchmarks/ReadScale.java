@@ -143,7 +143,10 @@ public final class ReadScale {
         new RunDescription(JournalFormat.VERSION, folder.name(), started, Map.of()).writeIfAbsent(folder.runFile());
         JournalWriter journal = JournalWriter.open(
                 folder.journal("worker-1"),
-                new JournalOpened(JournalFormat.VERSION, "worker-1", started, shard, "0", List.of()),
+                JournalOpened.of(JournalFormat.VERSION, "worker-1", started)
+                        .pid(shard)
+                        .verbale("0")
+                        .build(),
                 TextFilter.NONE);
         long at = 0;
         int id = 0;

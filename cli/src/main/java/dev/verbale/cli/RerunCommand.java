@@ -17,10 +17,15 @@ import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.Callable;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -137,7 +142,32 @@ final class RerunCommand implements Callable<Integer> {
                             : selection.unknown().size() + " tests have")
                     + " neither class nor line, and can only be run as a whole: "
                     + TerminalText.printable(selection.unknown().get(0)));
-        return printed(selection);
+        return printed(parts(read, chosen.values()));
+    }
+
+    /**
+     * What one command can name: a class whose name two modules have is told by its module, and all others by their names alone.
+     *
+     * @param module empty where names are enough
+     */
+    private record Part(String module, TestSelection selection) {}
+
+    private static List<Part> parts(Run read, Collection<TestResult> chosen) {
+        Map<String, Set<String>> modules = new HashMap<>();
+        for (TestResult test : read.tests())
+            if (test.className() != null)
+                modules.computeIfAbsent(test.className(), type -> new HashSet<>())
+                        .add(test.module());
+        Map<String, List<TestResult>> byModule = new TreeMap<>();
+        for (TestResult test : chosen) {
+            boolean isOneOfSeveral = test.className() != null
+                    && modules.getOrDefault(test.className(), Set.of()).size() > 1;
+            byModule.computeIfAbsent(isOneOfSeveral ? test.module() : "", module -> new ArrayList<>())
+                    .add(test);
+        }
+        List<Part> parts = new ArrayList<>();
+        byModule.forEach((module, tests) -> parts.add(new Part(module, TestSelection.of(tests))));
+        return parts;
     }
 
     private int affected(String commit) throws Exception {
@@ -156,23 +186,26 @@ final class RerunCommand implements Callable<Integer> {
                 + (affected.everything() ? "so all " : affected.classes().size() + " of ") + affected.outOf() + classes
                 + " can be affected");
         if (affected.classes().isEmpty()) return ExitCodes.DONE;
-        if (affected.everything() && runner == Runner.MAVEN) return printed(List.of(List.of("mvn", "verify")));
-        if (affected.everything() && runner == Runner.GRADLE) return printed(List.of(List.of("gradle", "test")));
-        return printed(affected.selection());
+        if (affected.everything() && runner == Runner.MAVEN) return printedCommands(List.of(List.of("mvn", "verify")));
+        if (affected.everything() && runner == Runner.GRADLE)
+            return printedCommands(List.of(List.of("gradle", "test")));
+        return printed(List.of(new Part("", affected.selection())));
     }
 
-    private int printed(TestSelection selection) throws Exception {
+    private int printed(List<Part> parts) throws Exception {
         PrintWriter err = spec.commandLine().getErr();
-        List<List<String>> commands = commands(selection);
+        List<List<String>> commands = commands(parts);
         if (commands.stream().mapToInt(RerunCommand::length).max().orElse(0) > LONGEST) {
             err.println(
                     "verbale: the command would be too long for a shell, and names whole classes instead of methods.");
-            commands = commands(selection.byClass());
+            commands = commands(parts.stream()
+                    .map(part -> new Part(part.module(), part.selection().byClass()))
+                    .toList());
         }
-        return printed(commands);
+        return printedCommands(commands);
     }
 
-    private int printed(List<List<String>> commands) throws Exception {
+    private int printedCommands(List<List<String>> commands) throws Exception {
         PrintWriter out = spec.commandLine().getOut();
         for (List<String> command : commands)
             out.println(command.stream().map(ShellWord::posix).collect(Collectors.joining(" ")));
@@ -215,7 +248,14 @@ final class RerunCommand implements Callable<Integer> {
         return outcome.equals(Outcome.SKIPPED) || outcome.equals(Outcome.ABORTED) || outcome.equals(Outcome.UNFINISHED);
     }
 
-    private List<List<String>> commands(TestSelection selection) {
+    private List<List<String>> commands(List<Part> parts) {
+        List<List<String>> commands = new ArrayList<>();
+        for (Part part : parts) commands.addAll(commands(part));
+        return commands;
+    }
+
+    private List<List<String>> commands(Part part) {
+        TestSelection selection = part.selection();
         List<List<String>> commands = new ArrayList<>();
         boolean classes = !selection.methods().isEmpty();
         boolean scenarios = !selection.scenarios().isEmpty();
@@ -223,19 +263,19 @@ final class RerunCommand implements Callable<Integer> {
             case MAVEN -> {
                 // One property for each plugin: where only one of them runs tests, the other's says nothing.
                 if (classes)
-                    commands.add(List.of(
-                            "mvn",
-                            "verify",
+                    commands.add(maven(
+                            part,
                             "-Dtest=" + selection.forSurefire(),
                             "-Dit.test=" + selection.forSurefire(),
                             "-Dsurefire.failIfNoSpecifiedTests=false",
                             "-Dfailsafe.failIfNoSpecifiedTests=false"));
                 if (scenarios)
-                    commands.add(List.of(
-                            "mvn", "verify", "-Dcucumber.features=" + String.join(",", selection.forCucumber())));
+                    commands.add(maven(part, "-Dcucumber.features=" + String.join(",", selection.forCucumber())));
             }
             case GRADLE -> {
-                List<String> command = new ArrayList<>(List.of("gradle", "test"));
+                List<String> command = new ArrayList<>(List.of(
+                        "gradle",
+                        part.module().isEmpty() ? "test" : ":" + part.module().replace('/', ':') + ":test"));
                 for (String one : selection.forGradle()) command.addAll(List.of("--tests", one));
                 if (classes) commands.add(command);
             }
@@ -257,6 +297,13 @@ final class RerunCommand implements Callable<Integer> {
             }
         }
         return commands;
+    }
+
+    private static List<String> maven(Part part, String... arguments) {
+        List<String> command = new ArrayList<>(List.of("mvn", "verify"));
+        if (!part.module().isEmpty()) command.addAll(List.of("-pl", part.module()));
+        command.addAll(List.of(arguments));
+        return command;
     }
 
     private static int length(List<String> command) {

@@ -131,7 +131,9 @@ public final class RunImporter {
             Instant wall = results.started == null ? Instant.EPOCH : results.started;
             writer = JournalWriter.open(
                     folder.journal(worker),
-                    new JournalOpened(JournalFormat.VERSION, worker, wall, 0, "imported", List.of()),
+                    JournalOpened.of(JournalFormat.VERSION, worker, wall)
+                            .verbale("imported")
+                            .build(),
                     TextFilter.NONE);
         }
 

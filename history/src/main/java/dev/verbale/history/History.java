@@ -1,5 +1,6 @@
 package dev.verbale.history;
 
+import dev.verbale.history.digest.MovedTests;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.ReasonDigest;
 import dev.verbale.history.digest.RunDigest.TestDigest;
@@ -37,7 +38,7 @@ public final class History {
 
     /** All outcomes of one test, as arrays beside each other. */
     private static final class Row {
-        private final String key;
+        private String key;
         private String name;
         private int size;
         private int[] run = new int[8];
@@ -49,6 +50,11 @@ public final class History {
         private Row(String key, String name) {
             this.key = key;
             this.name = name;
+        }
+
+        private Row as(String other) {
+            key = other;
+            return this;
         }
 
         private void add(int inRun, byte how, int lasted, int tried, int why) {
@@ -138,7 +144,11 @@ public final class History {
             for (int run = 0; run < all.size(); run++) {
                 Packed packed = all.get(run);
                 for (ReasonDigest reason : packed.reasons) titles.put(reason.id(), reason.title());
+                var moved = new MovedTests(List.of(packed.keys), rows.keySet());
                 for (TestDigest test : packed.tests) {
+                    String earlier = moved.earlier(test.key());
+                    Row known = earlier == null ? null : rows.remove(earlier);
+                    if (known != null) rows.put(test.key(), known.as(test.key()));
                     Row row = rows.computeIfAbsent(test.key(), key -> new Row(key, test.name()));
                     row.name = test.name(); // as it is called last
                     String why = test.reason();

@@ -7,15 +7,19 @@ import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.StepTime;
 import dev.verbale.history.digest.RunDigest.TestDigest;
 import dev.verbale.results.Problem;
+import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -250,5 +254,40 @@ class HistoryTest {
 
     private static TestHistory test(History history, String key) {
         return history.test(key, ALL).orElseThrow();
+    }
+
+    @Test
+    void a_test_that_moved_to_another_module_or_was_known_without_one_goes_on() {
+        Instant day = Instant.parse("2026-11-01T00:00:00Z");
+        History history = History.of(List.of(
+                of("1", day, "Bed.grows()", "Gate.opens()"),
+                of("2", day.plusSeconds(60), "[beds] Bed.grows()", "[beds] Gate.opens()", "[shed] Key.turns()"),
+                of("3", day.plusSeconds(120), "[beds] Bed.grows()", "[shed] Gate.opens()", "[shed] Key.turns()"),
+                of("4", day.plusSeconds(180), "[shed] Bed.grows()", "[shed] Gate.opens()")));
+
+        assertThat(history.test("[beds] Bed.grows()", run -> true).orElseThrow().appearances())
+                .hasSize(3);
+        assertThat(history.test("[shed] Gate.opens()", run -> true)
+                        .orElseThrow()
+                        .appearances())
+                .as("known under no module, then in another")
+                .hasSize(4);
+        assertThat(history.test("[shed] Bed.grows()", run -> true).orElseThrow().appearances())
+                .as("the other module did not run: nobody knows whether it has it still")
+                .hasSize(1);
+    }
+
+    private static RunDigest of(String name, Instant started, String... keys) {
+        return new RunDigest(
+                name,
+                started,
+                Duration.ofSeconds(1),
+                Map.of(),
+                true,
+                false,
+                Stream.of(keys)
+                        .map(key -> new RunDigest.TestDigest(key, key, Outcome.PASSED, 1, 1, false, null, List.of()))
+                        .toList(),
+                List.of());
     }
 }

@@ -29,6 +29,7 @@ final class BuildRun {
 
     static final String RUN = "verbale.build.run";
     static final String ROOT = "verbale.build.root";
+    static final String FOLDER = "verbale.build.folder";
     static final String PAGE = "verbale.build.page";
 
     private BuildRun() {}
@@ -39,6 +40,8 @@ final class BuildRun {
         if (user.containsKey(RUN)) return;
         user.setProperty(RUN, RunName.of(Clock.systemUTC().instant(), new Random()));
         user.setProperty(ROOT, defaultRoot(session).toString());
+        user.setProperty(
+                FOLDER, rootOfAllModules(session).toAbsolutePath().normalize().toString());
         user.setProperty(PAGE, "plugin");
     }
 

@@ -13,6 +13,8 @@ import dev.verbale.border.ShownValue;
 import dev.verbale.engine.journal.Problems;
 import dev.verbale.engine.log.ConsoleTee;
 import dev.verbale.engine.run.OtherVersions;
+import dev.verbale.engine.run.TestedModule;
+import dev.verbale.engine.settings.CoreSettings;
 import dev.verbale.engine.settings.Settings;
 import dev.verbale.spi.AdapterExchange;
 import dev.verbale.spi.AdapterRecorder;
@@ -21,7 +23,9 @@ import dev.verbale.spi.Entered;
 import dev.verbale.vocabulary.About;
 import dev.verbale.vocabulary.StepKind;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReferenceFieldUpdater;
@@ -134,6 +138,14 @@ public final class Recorders implements Engine<Recorder, RecorderOptions> {
         volatile @Nullable Thread opener;
     }
 
+    /** Where no setting says which module of the build this JVM tests, its folder does. */
+    private static RecorderOptions inModule(RecorderOptions options) {
+        if (!options.enabled() || options.settings().containsKey(CoreSettings.MODULE.key())) return options;
+        Map<String, String> settings = new HashMap<>(options.settings());
+        settings.put(CoreSettings.MODULE.key(), TestedModule.ofThisJvm());
+        return options.withSettings(settings);
+    }
+
     private static AdapterRecorder ofSettings() {
         try {
             List<String> problems = new ArrayList<>();
@@ -141,7 +153,7 @@ public final class Recorders implements Engine<Recorder, RecorderOptions> {
             if (versions.isPresent()) problems.add(versions.get());
             InstalledAdapters adapters = InstalledAdapters.of(problems);
             Settings settings = Settings.ofThisJvm(adapters.settings());
-            RecorderOptions options = settings.options();
+            RecorderOptions options = inModule(settings.options());
             problems.addAll(settings.problems());
             AdapterRecorder recorder = open(options, adapters, problems);
             for (var fact : settings.facts().entrySet()) recorder.fact(fact.getKey(), fact.getValue());

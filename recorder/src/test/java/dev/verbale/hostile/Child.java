@@ -18,6 +18,7 @@ record Child(int code, String output) {
         List<String> command = new ArrayList<>();
         command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
         command.add("-Dverbale.root=" + root);
+        command.add("-Dverbale.module=.");
         command.addAll(options);
         command.addAll(List.of("-cp", System.getProperty("java.class.path"), main.getName()));
         command.addAll(List.of(arguments));

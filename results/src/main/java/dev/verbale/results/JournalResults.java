@@ -181,12 +181,23 @@ final class JournalResults {
         return new Worker(
                 name(),
                 pid(),
+                module(),
                 nodes.wall(),
                 nodes.ended,
                 missing(),
                 nodes.missingByKind,
                 nodes.overhead,
                 nodes.opened == null ? List.of() : nodes.opened.libraries());
+    }
+
+    private String module() {
+        return nodes.opened == null ? "" : nodes.opened.module();
+    }
+
+    private List<String> inModule(List<String> keys) {
+        return keys.isEmpty() || module().isEmpty()
+                ? keys
+                : keys.stream().map(key -> ModuleKey.of(module(), key)).toList();
     }
 
     private long pid() {
@@ -201,7 +212,8 @@ final class JournalResults {
         var start = (TestStarted) node.started();
         return new TestResult(
                 new TestResult.Identity(
-                        start.key(),
+                        ModuleKey.of(module(), start.key()),
+                        module(),
                         start.name(),
                         path(node),
                         texts.orNull(start.className()),
@@ -210,7 +222,7 @@ final class JournalResults {
                         node.about,
                         start.source()),
                 TestResult.Attempt.ONLY,
-                new TestResult.End(node.outcome, node.reason, node.failure, node.blockedBy),
+                new TestResult.End(node.outcome, node.reason, node.failure, inModule(node.blockedBy)),
                 new TestResult.Course(nodes.moment(start), node.duration(), worker, texts.of(start.thread())),
                 node.entries(this::inner, nodes.wall()));
     }
@@ -246,7 +258,7 @@ final class JournalResults {
     private ContainerResult container(OpenNode node, String worker) {
         var start = (ContainerStarted) node.started();
         return new ContainerResult(
-                start.key(),
+                ModuleKey.of(module(), start.key()),
                 start.name(),
                 path(node),
                 start.className(),

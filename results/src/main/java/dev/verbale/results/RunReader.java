@@ -260,11 +260,16 @@ public final class RunReader {
         return all;
     }
 
-    private static List<TestResult> numbered(List<TestResult> tests) {
-        var numbers = new AttemptNumbers();
-        for (TestResult test : tests) numbers.count(test.key());
-        List<TestResult> numbered = new ArrayList<>(tests.size());
-        for (TestResult test : tests) numbered.add(test.as(numbers.next(test.key(), test.outcome())));
+    private List<TestResult> numbered(List<TestResult> tests) {
+        var attempts = new Attempts(tests);
+        List<TestResult> numbered = attempts.numbered();
+        List<String> unexplained = attempts.unexplained();
+        if (!unexplained.isEmpty())
+            problem(
+                    "journals",
+                    (unexplained.size() == 1 ? "1 test was" : unexplained.size() + " tests were")
+                            + " recorded several times, and not because it was run again: the worse outcome counts. "
+                            + unexplained.get(0));
         return numbered;
     }
 }

@@ -27,7 +27,8 @@ public record TestResult(Identity identity, Attempt attempt, End end, Course cou
     /**
      * Which test it is.
      *
-     * @param key the same in every run
+     * @param key the same in every run, with its module, see {@link ModuleKey}
+     * @param module which module of the build it belongs to; empty where that has one only
      * @param name what a reader sees
      * @param path the names of the classes around it, outermost first
      * @param about what was said of it
@@ -35,6 +36,7 @@ public record TestResult(Identity identity, Attempt attempt, End end, Course cou
      */
     public record Identity(
             String key,
+            String module,
             String name,
             List<String> path,
             @Nullable String className,
@@ -102,6 +104,10 @@ public record TestResult(Identity identity, Attempt attempt, End end, Course cou
 
     public String key() {
         return identity.key();
+    }
+
+    public String module() {
+        return identity.module();
     }
 
     public String name() {

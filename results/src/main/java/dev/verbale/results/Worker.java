@@ -8,6 +8,7 @@ import java.util.Map;
 /**
  * A JVM that recorded.
  *
+ * @param module which module of the build it tested; empty where that has one only
  * @param ended whether its journal was closed; that of a JVM that was killed was not
  * @param missing how much it could not record, as it said last
  * @param missingByKind the same by what it was
@@ -18,6 +19,7 @@ import java.util.Map;
 public record Worker(
         String name,
         long pid,
+        String module,
         Instant started,
         boolean ended,
         long missing,

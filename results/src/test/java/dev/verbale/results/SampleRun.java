@@ -43,10 +43,20 @@ public final class SampleRun {
     }
 
     public SampleRun worker(String name, Instant wall) throws IOException {
+        return worker(name, "", wall);
+    }
+
+    /** One that tests a module of the build. */
+    public SampleRun worker(String name, String module, Instant wall) throws IOException {
         closed = false;
         journal = JournalWriter.open(
                 folder.journal(name),
-                new JournalOpened(JournalFormat.VERSION, name, wall, 7, "1.0", List.of("org.junit.", "org.library.")),
+                JournalOpened.of(JournalFormat.VERSION, name, wall)
+                        .module(module)
+                        .pid(7)
+                        .verbale("1.0")
+                        .libraries(List.of("org.junit.", "org.library."))
+                        .build(),
                 TextFilter.NONE);
         return this;
     }

@@ -59,7 +59,7 @@ public record Launched(Run run, List<Integer> counts, String output) {
     public static Launched jvm(
             Path root, List<String> classPath, List<String> jvmArguments, Class<?> main, String... arguments)
             throws Exception {
-        List<String> options = new ArrayList<>(List.of("-Dverbale.root=" + root));
+        List<String> options = new ArrayList<>(List.of("-Dverbale.root=" + root, "-Dverbale.module=."));
         options.addAll(jvmArguments);
         String output = Jvm.run(
                         Map.of(),

@@ -28,7 +28,7 @@ record Launched(Run run, List<Integer> counts, String output) {
     private static final Map<Class<?>, Launched> ONCE = new ConcurrentHashMap<>();
 
     static Launched jvm(Path root, List<String> jvmArguments, String... launched) throws Exception {
-        List<String> options = new ArrayList<>(List.of("-Dverbale.root=" + root));
+        List<String> options = new ArrayList<>(List.of("-Dverbale.root=" + root, "-Dverbale.module=."));
         options.addAll(jvmArguments);
         Jvm jvm = Jvm.run(Map.of(), Path.of(""), Jvm.command(options, classPath(), Launch.class, launched));
         String output = jvm.output();

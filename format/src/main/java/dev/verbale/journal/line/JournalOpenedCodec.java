@@ -11,6 +11,9 @@ final class JournalOpenedCodec extends EventCodec<JournalOpened> {
     private final NumberField format = number("format", "the version of the format", 1, Integer.MAX_VALUE, null);
     private final WordField worker = word("worker", "the name of the JVM that writes; also the file's name");
     private final WordField wall = moment("wall", "the wall clock at this moment, ISO 8601 in UTC");
+    private final TextField module = optionalText(
+            "module",
+            "which module of the build that JVM tests, as the path from the build's folder; left out where it has one only");
     private final NumberField pid = number("pid", "the process id of that JVM", 0, Long.MAX_VALUE, null);
     private final WordField verbale = word("verbale", "the version of the recorder");
     private final TextsField libraries = texts(
@@ -26,6 +29,7 @@ final class JournalOpenedCodec extends EventCodec<JournalOpened> {
         format.write(line, event.format());
         worker.write(line, event.worker());
         wall.write(line, WallClockText.of(event.wall()));
+        module.write(line, event.module().isEmpty() ? null : event.module());
         pid.write(line, event.pid());
         verbale.write(line, event.verbale());
         libraries.write(line, event.libraries());
@@ -33,25 +37,27 @@ final class JournalOpenedCodec extends EventCodec<JournalOpened> {
 
     @Override
     JournalOpened read(Fields fields) {
-        return new JournalOpened(
-                format.readInt(fields),
-                worker.read(fields),
-                WallClockText.read(wall.read(fields)),
-                pid.read(fields),
-                verbale.read(fields),
-                libraries.read(fields));
+        String its = module.readOrNull(fields);
+        return JournalOpened.of(format.readInt(fields), worker.read(fields), WallClockText.read(wall.read(fields)))
+                .module(its == null ? "" : its)
+                .pid(pid.read(fields))
+                .verbale(verbale.read(fields))
+                .libraries(libraries.read(fields))
+                .build();
     }
 
     @Override
     public List<JournalOpened> samples() {
         return List.of(
-                new JournalOpened(
-                        1,
-                        "worker-1",
-                        Instant.ofEpochSecond(1_795_516_267, 123_456_000),
-                        42,
-                        "1.0",
-                        List.of("org.junit.")),
-                new JournalOpened(1, "worker-1", Instant.EPOCH, 42, "1.0", List.of()));
+                JournalOpened.of(1, "worker-1", Instant.ofEpochSecond(1_795_516_267, 123_456_000))
+                        .module("garden/beds")
+                        .pid(42)
+                        .verbale("1.0")
+                        .libraries(List.of("org.junit."))
+                        .build(),
+                JournalOpened.of(1, "worker-1", Instant.EPOCH)
+                        .pid(42)
+                        .verbale("1.0")
+                        .build());
     }
 }

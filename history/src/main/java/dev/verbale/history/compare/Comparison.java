@@ -1,6 +1,7 @@
 package dev.verbale.history.compare;
 
 import dev.verbale.history.History;
+import dev.verbale.history.digest.MovedTests;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.ReasonDigest;
 import dev.verbale.history.digest.RunDigest.TestDigest;
@@ -74,7 +75,11 @@ public record Comparison(
         for (TestDigest test : before.tests()) earlier.put(test.key(), test);
         var usual = new UsualDuration(noise, after.started());
         var gathered = new Gathered();
-        for (TestDigest test : after.tests()) gathered.add(earlier.remove(test.key()), test, usual);
+        var moved = new MovedTests(after.tests().stream().map(TestDigest::key).toList(), Set.copyOf(earlier.keySet()));
+        for (TestDigest test : after.tests()) {
+            String key = moved.earlier(test.key());
+            gathered.add(earlier.remove(key == null ? test.key() : key), test, usual);
+        }
         Comparator<Change> byTime = Comparator.comparingInt(change -> -Math.abs(change.moreMillis()));
         gathered.slower.sort(byTime);
         gathered.faster.sort(byTime);

@@ -123,7 +123,7 @@ class FirstDifferenceTest {
 
     private static TestResult test(Entry... entries) {
         return new TestResult(
-                new TestResult.Identity("k", "n", List.of(), null, null, List.of(), About.NOTHING, null),
+                new TestResult.Identity("k", "", "n", List.of(), null, null, List.of(), About.NOTHING, null),
                 TestResult.Attempt.ONLY,
                 new TestResult.End(Outcome.PASSED, null, null, List.of()),
                 new TestResult.Course(Instant.EPOCH, Duration.ZERO, "w", "main"),

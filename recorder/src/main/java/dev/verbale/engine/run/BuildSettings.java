@@ -20,7 +20,16 @@ final class BuildSettings {
 
     /** The folder that the build's run is made in; null where no plugin says it. */
     static @Nullable Path root() {
-        String root = System.getProperty("verbale.build.root");
+        return path("verbale.build.root");
+    }
+
+    /** The folder of the build, which holds all its modules; null where no plugin says it. */
+    static @Nullable Path folder() {
+        return path("verbale.build.folder");
+    }
+
+    private static @Nullable Path path(String property) {
+        String root = System.getProperty(property);
         try {
             return root == null || root.isBlank() ? null : Path.of(root);
         } catch (InvalidPathException odd) {

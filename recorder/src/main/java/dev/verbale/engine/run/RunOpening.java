@@ -3,6 +3,7 @@ package dev.verbale.engine.run;
 import dev.verbale.RecorderOptions;
 import dev.verbale.engine.journal.MonotonicClock;
 import dev.verbale.engine.journal.RunJournal;
+import dev.verbale.engine.settings.CoreSettings;
 import dev.verbale.event.JournalOpened;
 import dev.verbale.folder.ResultsRoot;
 import dev.verbale.folder.RunDescription;
@@ -30,11 +31,13 @@ import java.util.Random;
 public record RunOpening(RunFolder folder, JournalWriter journal, RunJournal.Reopening again) {
 
     private static final int MAX_WORKERS = 100_000;
+    private static final int LONGEST_MODULE = 200;
 
     public static RunOpening open(
             RecorderOptions options, MonotonicClock clock, List<String> libraries, Redactor redactor)
             throws IOException {
         Optional<BuildProcess> build = BuildProcess.ofThisFork();
+        String module = module(options);
         var root = new ResultsRoot(root(options, build));
         RunFolder folder = folder(options, build, root, clock.wallAtOrigin());
         var description = new RunDescription(
@@ -42,7 +45,7 @@ public record RunOpening(RunFolder folder, JournalWriter journal, RunJournal.Reo
         RunJournal.Reopening opening = () -> {
             Files.createDirectories(folder.journals());
             description.writeIfAbsent(folder.runFile());
-            return journal(folder, clock.wallAtOrigin(), libraries, redactor);
+            return journal(folder, clock.wallAtOrigin(), module, libraries, redactor);
         };
         return new RunOpening(folder, opening.open(), opening);
     }
@@ -66,6 +69,11 @@ public record RunOpening(RunFolder folder, JournalWriter journal, RunJournal.Reo
         return ofBuild.isPresent() ? ofBuild.get().resolve(ResultsRoot.DEFAULT) : options.rootOrDefault();
     }
 
+    private static String module(RecorderOptions options) {
+        String module = options.settings().getOrDefault(CoreSettings.MODULE.key(), ".");
+        return module.equals(".") ? "" : module.substring(0, Math.min(LONGEST_MODULE, module.length()));
+    }
+
     private static Map<String, String> redacted(Map<String, String> facts, Redactor redactor) {
         Map<String, String> masked = new LinkedHashMap<>();
         for (var fact : facts.entrySet()) masked.put(fact.getKey(), redactor.redacted(fact.getValue()));
@@ -78,7 +86,8 @@ public record RunOpening(RunFolder folder, JournalWriter journal, RunJournal.Reo
     }
 
     /** Workers are numbered as they come; the file that could be created is the number that was free. */
-    private static JournalWriter journal(RunFolder folder, Instant wall, List<String> libraries, Redactor redactor)
+    private static JournalWriter journal(
+            RunFolder folder, Instant wall, String module, List<String> libraries, Redactor redactor)
             throws IOException {
         long pid = ownPid();
         for (int number = 1; ; number++) {
@@ -86,7 +95,12 @@ public record RunOpening(RunFolder folder, JournalWriter journal, RunJournal.Reo
             try {
                 return JournalWriter.open(
                         folder.journal(worker),
-                        new JournalOpened(JournalFormat.VERSION, worker, wall, pid, Version.text(), libraries),
+                        JournalOpened.of(JournalFormat.VERSION, worker, wall)
+                                .module(module)
+                                .pid(pid)
+                                .verbale(Version.text())
+                                .libraries(libraries)
+                                .build(),
                         redactor::redacted);
             } catch (FileAlreadyExistsException taken) {
                 if (number > MAX_WORKERS) throw taken;

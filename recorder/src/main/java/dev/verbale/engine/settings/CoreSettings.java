@@ -15,6 +15,10 @@ public final class CoreSettings {
             "verbale.run",
             "a new run",
             "the name of the run folder; JVMs that are given the same name write to the same run");
+    public static final Setting MODULE = Setting.text(
+            "verbale.module",
+            "the path from the build's folder",
+            "which module of a build is tested: the same class in two modules is two tests; `.` is none");
     public static final Setting SUMMARY_LINE =
             Setting.onOff("verbale.summary-line", true, "`false` leaves out the line at the end of the run");
     public static final Setting SECRET_NAMES = Setting.text(
@@ -62,6 +66,7 @@ public final class CoreSettings {
             ENABLED,
             ROOT,
             RUN,
+            MODULE,
             SUMMARY_LINE,
             SECRET_NAMES,
             SECRET_PATTERNS,

@@ -97,7 +97,8 @@ public final class Settings {
     private Map<String, String> others() {
         Map<String, String> values = new TreeMap<>();
         List<Setting> asked = new ArrayList<>(ofAdapters);
-        asked.addAll(List.of(CoreSettings.EXCHANGE_BYTES, CoreSettings.TRACE_SEND, CoreSettings.TRACE_ADDRESS));
+        asked.addAll(List.of(
+                CoreSettings.MODULE, CoreSettings.EXCHANGE_BYTES, CoreSettings.TRACE_SEND, CoreSettings.TRACE_ADDRESS));
         for (Setting setting : asked) {
             Optional<FoundValue> found = find(setting.key());
             if (found.isEmpty() || found.get().value().isEmpty()) continue;

@@ -85,6 +85,7 @@ public record RunProgress(Run ended, List<TestResult> running, List<String> atWo
         return new Worker(
                 worker.name(),
                 worker.pid(),
+                worker.module(),
                 worker.started(),
                 true,
                 worker.missing(),
