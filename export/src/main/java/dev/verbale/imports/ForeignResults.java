@@ -20,6 +20,9 @@ final class ForeignResults {
     final List<String> output = new ArrayList<>();
     final List<String> problems = new ArrayList<>();
 
+    /** Whether the file ends before what it tells of: of what came after nobody knows. */
+    boolean isTorn;
+
     void problem(int line, String what) {
         problems.add("line " + line + ": " + what);
     }

@@ -22,6 +22,9 @@ final class ForeignTest {
     @Nullable
     Failure failure;
 
+    /** Whether the file ends within it. */
+    boolean isCut;
+
     /** Of attempts before this one. */
     final List<Failure> earlier = new ArrayList<>();
 

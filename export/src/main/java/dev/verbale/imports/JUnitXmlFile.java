@@ -42,9 +42,19 @@ final class JUnitXmlFile {
                     .lines()
                     .reduce((first, last) -> last)
                     .orElse("");
-            file.results.problem(line, "is no XML from here on (" + why + "); what stands before it counts");
+            file.torn();
+            file.results.problem(
+                    line,
+                    "is no XML from here on (" + why
+                            + "); what stands before it counts, and what came after is not known");
         }
         return file.results;
+    }
+
+    /** The test at the tear did not come to its end, whatever it says until there. */
+    private void torn() {
+        results.isTorn = true;
+        if (test != null) test.isCut = true;
     }
 
     private void elements(XMLStreamReader xml) throws XMLStreamException {
@@ -55,6 +65,7 @@ final class JUnitXmlFile {
                 String name = xml.getLocalName();
                 isOne |= name.equals("testsuites") || name.equals("testsuite");
                 if (!isOne) {
+                    results.isTorn = true;
                     results.problem(
                             xml.getLocation().getLineNumber(), "begins with <" + name + ">, and is no JUnit-style XML");
                     return;
@@ -122,10 +133,13 @@ final class JUnitXmlFile {
         if (one == null) return;
         String type = attribute(xml, "type", outcome.word());
         String message = xml.getAttributeValue(null, "message");
+        boolean isFirst = one.failure == null; // of several the first: a case has one outcome
+        if (isFirst) {
+            one.outcome = outcome;
+            one.failure = failure(type, message, ""); // the file may end before its stack does
+        }
         String stack = text(xml);
-        if (one.failure != null) return; // of several the first: a case has one outcome
-        one.outcome = outcome;
-        one.failure = failure(type, message, stack);
+        if (isFirst) one.failure = failure(type, message, stack);
     }
 
     private static Failure failure(String type, @Nullable String message, String stack) {

@@ -1,5 +1,6 @@
 package dev.verbale.imports;
 
+import dev.verbale.event.CheckMade;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
@@ -153,7 +154,7 @@ public final class RunImporter {
                 for (Failure earlier : test.earlier) attempt(test, key, Outcome.FAILED, null, earlier, false);
                 attempt(test, key, test.outcome, test.reason, test.failure, true);
             }
-            writer.append(new JournalEnded(at, 0, Map.of(), 0));
+            if (!results.isTorn) writer.append(new JournalEnded(at, 0, Map.of(), 0));
         }
 
         /** Rows of data often have one name: they are tests of their own, told apart by their order. */
@@ -187,6 +188,13 @@ public final class RunImporter {
                     writer.append(LogWritten.of(at, number, output).build());
             }
             at += isLast ? Math.max(1, test.micros) : 1;
+            if (isLast && test.isCut) {
+                if (failure != null) // as far as it stands there
+                writer.append(CheckMade.of(at, number, "what stands before the tear", outcome)
+                        .failure(failure)
+                        .build());
+                return;
+            }
             writer.append(TestEnded.of(at, number, outcome)
                     .reason(reason)
                     .failure(failure)

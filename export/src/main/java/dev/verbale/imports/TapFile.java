@@ -74,6 +74,7 @@ final class TapFile {
             return;
         }
         if (text.startsWith("Bail out!")) {
+            results.isTorn = true;
             results.problem(number, "the run was given up: " + text.substring(9).strip());
             return;
         }
@@ -162,10 +163,11 @@ final class TapFile {
 
     private void leave(int number) {
         Level level = levels.pop();
-        if (level.planned > level.points)
-            results.problem(
-                    number,
-                    "'" + level.name + "' planned " + level.planned + " tests and has " + level.points
-                            + "; the others never came");
+        if (level.planned <= level.points) return;
+        results.isTorn = true;
+        results.problem(
+                number,
+                "'" + level.name + "' planned " + level.planned + " tests and has " + level.points
+                        + "; the others never came");
     }
 }

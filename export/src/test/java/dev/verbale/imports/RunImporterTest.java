@@ -24,6 +24,8 @@ import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Runs of what other tools wrote. */
 class RunImporterTest {
@@ -215,6 +217,39 @@ class RunImporterTest {
         imported("entity.xml");
         assertThat(Files.readString(folder.resolve("runs/entity.xml/journals/import-1.jsonl")))
                 .doesNotContain("hunter2");
+    }
+
+    /** What was not read to its end is no evidence of anything. */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "<testcase name='b'><failure message=\"boom\">cut he",
+                "<testcase name='b'><failure message=\"boom\">an escape \u001b[31m</failure></testcase></testsuite>",
+                "<testcase name='b'><failure message=\"boom\">an entity &never;</failure></testcase></testsuite>",
+                "<testcase name='b'><failure message=\"bo",
+                "<testcase name='b'>",
+                ""
+            })
+    void of_a_torn_file_no_test_passes_that_may_have_failed(String tail) throws Exception {
+        Files.writeString(folder.resolve("torn.xml"), "<testsuite name='s.T'><testcase name='a'/>" + tail);
+
+        Run run = imported("torn.xml");
+
+        assertThat(run.problems()).extracting(Problem::what).anyMatch(what -> what.contains("is no XML from here on"));
+        assertThat(run.incomplete().notClosed()).as("so that no gate opens").isNotEmpty();
+        for (TestResult test : run.tests())
+            assertThat(test.outcome())
+                    .as(test.name())
+                    .isEqualTo(test.name().equals("a") ? Outcome.PASSED : Outcome.UNFINISHED);
+    }
+
+    @Test
+    void of_a_tap_file_that_planned_more_nobody_knows_the_rest() throws Exception {
+        Files.writeString(folder.resolve("more.tap"), "TAP version 14\n1..3\nok 1 - a\nok 2 - b\n");
+        Files.writeString(folder.resolve("bail.tap"), "TAP version 14\nok 1 - a\nBail out! no water\n");
+
+        assertThat(imported("more.tap").incomplete().notClosed()).isNotEmpty();
+        assertThat(imported("bail.tap").incomplete().notClosed()).isNotEmpty();
     }
 
     @Test

@@ -64,10 +64,10 @@ final class Attempts {
         boolean oneFailed = false;
         for (int record : records) {
             TestResult test = tests.get(record);
-            boolean counts = those.contains(test);
-            boolean recovered = counts && oneFailed && test.outcome().equals(Outcome.PASSED);
-            if (counts) oneFailed |= test.outcome().needsAttention();
-            numbered.set(record, test.as(new TestResult.Attempt(++number, !isSame(test, last(counting)), recovered)));
+            boolean isLast = isSame(test, last(counting));
+            boolean recovered = isLast && oneFailed && test.outcome().equals(Outcome.PASSED);
+            if (those.contains(test)) oneFailed |= test.outcome().needsAttention();
+            numbered.set(record, test.as(new TestResult.Attempt(++number, !isLast, recovered)));
         }
     }
 

@@ -46,6 +46,11 @@ public record Run(
         return new Run(name, folder, started, duration, facts, workers, those, containers, entries, problems);
     }
 
+    /** This, with {@code those} as its JVMs. */
+    public Run withWorkers(List<Worker> those) {
+        return new Run(name, folder, started, duration, facts, those, tests, containers, entries, problems);
+    }
+
     /** How many tests ended how. */
     public Counts counts() {
         return Counts.of(tests);

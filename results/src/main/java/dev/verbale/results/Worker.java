@@ -31,4 +31,9 @@ public record Worker(
         missingByKind = Map.copyOf(missingByKind);
         libraries = List.copyOf(libraries);
     }
+
+    /** This one, as if its journal were closed: as by somebody who knows that nothing more will come. */
+    public Worker asEnded() {
+        return new Worker(name, pid, module, started, true, missing, missingByKind, overhead, libraries);
+    }
 }

@@ -3,7 +3,8 @@ package dev.verbale.rules;
 import org.jspecify.annotations.Nullable;
 
 /**
- * How much is too much. What is null is not asked for; with nothing asked for, no test may need attention.
+ * How much is too much. What is null is not asked for; with nothing asked for, no test may need attention. Whatever is asked for: where
+ * a file does not allow it, there must be a test, each JVM must have come to its end, and nothing may be missing in the record.
  *
  * @param failures how many tests may need attention
  * @param newFailures how many of them may be new against the baseline
@@ -12,6 +13,9 @@ import org.jspecify.annotations.Nullable;
  * @param flaky how many tests may have passed only on a later attempt
  * @param minTests how many tests there must be
  * @param slower how many tests may be slower than noise explains
+ * @param vanished how many tests of the baseline may not be there
+ * @param unclosed how many journals may have no end: their JVM was killed or still runs, or they could not be read to the end
+ * @param missing how many events may be missing that could not be recorded
  * @since 0.2.0
  */
 public record GateRules(
@@ -21,13 +25,16 @@ public record GateRules(
         @Nullable Integer expired,
         @Nullable Integer flaky,
         @Nullable Integer minTests,
-        @Nullable Integer slower) {
+        @Nullable Integer slower,
+        @Nullable Integer vanished,
+        int unclosed,
+        long missing) {
 
-    /** No test may need attention, and there must be one. */
-    public static final GateRules STRICT = new GateRules(0, null, null, null, null, 1, null);
+    /** No test may need attention, there must be one, and the record must be whole. */
+    public static final GateRules STRICT = new GateRules(0, null, null, null, null, 1, null, null, 0, 0);
 
     /** Whether it compares with an earlier run. */
     public boolean needsBaseline() {
-        return newFailures != null || slower != null;
+        return newFailures != null || slower != null || vanished != null;
     }
 }

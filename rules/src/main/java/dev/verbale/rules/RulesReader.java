@@ -44,8 +44,17 @@ public final class RulesReader {
 
     private static final List<String> PARTS = List.of("labels", "triage", "gate");
     private static final List<String> OF_A_RULE = List.of("when", "label", "owner", "link", "comment", "known-until");
-    private static final List<String> OF_THE_GATE =
-            List.of("failures", "new-failures", "unlabelled", "expired", "flaky", "min-tests", "slower");
+    private static final List<String> OF_THE_GATE = List.of(
+            "failures",
+            "new-failures",
+            "unlabelled",
+            "expired",
+            "flaky",
+            "min-tests",
+            "slower",
+            "vanished",
+            "unclosed",
+            "missing");
 
     private final Path file;
     private final Set<String> labels = new LinkedHashSet<>(GIVEN);
@@ -172,7 +181,7 @@ public final class RulesReader {
         for (var part : mapping(node, "the gate", OF_THE_GATE).entrySet()) {
             String text = text(part.getValue(), "'" + part.getKey() + "'");
             if (!text.matches("\\d{1,9}"))
-                throw bad(part.getValue(), "'" + text + "' is no number of tests", "Write a whole number from 0");
+                throw bad(part.getValue(), "'" + text + "' is no number", "Write a whole number from 0");
             numbers.put(part.getKey(), Integer.valueOf(text));
         }
         if (numbers.isEmpty())
@@ -183,8 +192,11 @@ public final class RulesReader {
                 numbers.get("unlabelled"),
                 numbers.get("expired"),
                 numbers.get("flaky"),
-                numbers.get("min-tests"),
-                numbers.get("slower"));
+                numbers.getOrDefault("min-tests", 1),
+                numbers.get("slower"),
+                numbers.get("vanished"),
+                numbers.getOrDefault("unclosed", 0),
+                numbers.getOrDefault("missing", 0));
     }
 
     private Map<String, Node> mapping(Node node, String what, List<String> known) throws RulesFormatException {

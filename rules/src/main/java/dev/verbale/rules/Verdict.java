@@ -1,6 +1,7 @@
 package dev.verbale.rules;
 
 import dev.verbale.history.compare.Comparison;
+import dev.verbale.results.Incomplete;
 import dev.verbale.results.Run;
 import java.util.ArrayList;
 import java.util.List;
@@ -61,7 +62,25 @@ public record Verdict(List<String> reasons) {
         Integer least = rules.minTests();
         int all = run.counts().all();
         if (least != null && all < least) reasons.add(tests(all) + " ran, and at least " + number(least) + " must.");
+        if (comparison != null)
+            limit(
+                    reasons,
+                    rules.vanished(),
+                    comparison.vanished().size(),
+                    "of the baseline is not there",
+                    "of the baseline are not there");
+        whole(reasons, rules, run.incomplete());
         return new Verdict(reasons);
+    }
+
+    /** What a run does not hold may have failed. */
+    private static void whole(List<String> reasons, GateRules rules, Incomplete incomplete) {
+        int unclosed = incomplete.notClosed().size();
+        if (unclosed > rules.unclosed())
+            reasons.add(number(unclosed) + (unclosed == 1 ? " journal has" : " journals have")
+                    + " no end: what came after is not known. " + incomplete.sentence());
+        else if (incomplete.missing() > rules.missing())
+            reasons.add("Something is missing that could not be recorded. " + incomplete.sentence());
     }
 
     private static void limit(List<String> reasons, @Nullable Integer allowed, int count, String one, String many) {
@@ -76,7 +95,7 @@ public record Verdict(List<String> reasons) {
         return number(count) + (count == 1 ? " test" : " tests");
     }
 
-    private static String number(int count) {
+    private static String number(long count) {
         return String.format(Locale.ROOT, "%,d", count);
     }
 }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.Failure;
+import dev.verbale.event.JournalEnded;
 import dev.verbale.event.StepEnded;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
@@ -11,6 +12,7 @@ import dev.verbale.event.TestStarted;
 import dev.verbale.history.compare.Comparison;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
 import dev.verbale.results.SampleRun;
 import dev.verbale.rules.Triage.Labelled;
 import dev.verbale.vocabulary.Outcome;
@@ -19,6 +21,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -104,6 +107,45 @@ class JudgementTest {
     }
 
     @Test
+    void a_gate_opens_only_on_what_is_known() throws Exception {
+        Run killed =
+                SampleRun.in(folder, "killed").test("a", Outcome.PASSED, null).readOpen();
+        SampleRun full = SampleRun.in(folder, "full").test("a", Outcome.PASSED, null);
+        full.write(new JournalEnded(9_000, 12, Map.of("log", 12L), 0));
+        Run missing = full.read();
+        Run torn = SampleRun.in(folder, "torn").test("a", Outcome.PASSED, null).read();
+        Path journal = torn.folder().resolve("journals/worker-1.jsonl");
+        String whole = Files.readString(journal);
+        Files.writeString(journal, whole.substring(0, whole.lastIndexOf("{\"event\":\"journal-ended") + 20));
+        Run none = SampleRun.in(folder, "none").read();
+
+        for (String rules : List.of("", "gate: {new-failures: 0}\n", "gate: {failures: 5, flaky: 9}\n")) {
+            assertThat(verdict(rules, killed))
+                    .as(rules)
+                    .singleElement()
+                    .asString()
+                    .startsWith("1 journal has no end: what came after is not known.");
+            assertThat(verdict(rules, missing))
+                    .singleElement()
+                    .asString()
+                    .contains("Something is missing", "12 events could not be recorded (12 log)");
+            assertThat(verdict(rules, RunReader.read(torn.folder()))).hasSize(1);
+            assertThat(verdict(rules, none)).contains("0 tests ran, and at least 1 must.");
+        }
+        assertThat(verdict("gate: {unclosed: 1}\n", killed)).isEmpty();
+        assertThat(verdict("gate: {missing: 12}\n", missing)).isEmpty();
+        assertThat(verdict("gate: {min-tests: 0, unclosed: 1}\n", none)).isEmpty();
+    }
+
+    private List<String> verdict(String rules, Run run) throws Exception {
+        GateRules gate = rules.isEmpty()
+                ? GateRules.STRICT
+                : RulesReader.read(Files.writeString(folder.resolve("gate.yaml"), rules))
+                        .gate();
+        return Verdict.of(gate, run, Triage.of(run, List.of(), TODAY), null).reasons();
+    }
+
+    @Test
     void a_gate_says_why_it_is_closed() throws Exception {
         Run before = SampleRun.in(folder, "before")
                 .test("a", Outcome.FAILED, SampleRun.failure("E", "x"))
@@ -118,17 +160,17 @@ class JudgementTest {
 
         assertThat(Verdict.of(GateRules.STRICT, before, none, null).reasons())
                 .containsExactly("1 test needs attention.");
-        assertThat(Verdict.of(new GateRules(2, 1, 2, 0, 0, 2, 0), after, none, comparison)
+        assertThat(Verdict.of(new GateRules(2, 1, 2, 0, 0, 2, 0, null, 0, 0), after, none, comparison)
                         .passes())
                 .isTrue();
-        assertThat(Verdict.of(new GateRules(1, 0, 1, 0, 0, 3, 0), after, none, comparison)
+        assertThat(Verdict.of(new GateRules(1, 0, 1, 0, 0, 3, 0, null, 0, 0), after, none, comparison)
                         .reasons())
                 .containsExactly(
                         "2 tests need attention, and 1 is allowed.",
                         "1 test fails and did not before.",
                         "2 tests fail and have no label, and 1 is allowed.",
                         "2 tests ran, and at least 3 must.");
-        assertThat(Verdict.of(new GateRules(null, 0, null, null, null, null, 0), after, none, null)
+        assertThat(Verdict.of(new GateRules(null, 0, null, null, null, null, 0, null, 0, 0), after, none, null)
                         .reasons())
                 .containsExactly("2 tests fail, and there is no baseline.");
     }

@@ -51,7 +51,7 @@ class RulesTest {
         assertThat(first)
                 .extracting(TriageRule::label, TriageRule::owner, TriageRule::knownUntil)
                 .containsExactly("environment", "platform", LocalDate.parse("2026-12-31"));
-        assertThat(rules.gate()).isEqualTo(new GateRules(null, 0, null, null, null, 60, null));
+        assertThat(rules.gate()).isEqualTo(new GateRules(null, 0, null, null, null, 60, null, null, 0, 0));
         assertThat(rules.gate().needsBaseline()).isTrue();
         assertThat(read("")).isEqualTo(Rules.NONE);
         assertThat(read("labels: [a]\n").gate()).isEqualTo(GateRules.STRICT);
@@ -84,7 +84,7 @@ class RulesTest {
                 "triage: [{when: {tag: a}, label: test, known-until: soon}] | 1:53: 'soon' is no day. Write it as 2026-12-31",
                 "triage: {} | 1:9: 'triage' is no list",
                 "- a | 1:1: the file is no mapping",
-                "gate: {failures: few} | 1:18: 'few' is no number of tests",
+                "gate: {failures: few} | 1:18: 'few' is no number",
                 "gate: {failure: 1} | 1:8: 'failure' is not known here. Known are failures, new-failures",
                 "gate: {} | 1:7: the gate asks for nothing",
                 "gate: {flaky: 1, flaky: 2} | 1:18: 'flaky' stands here twice",

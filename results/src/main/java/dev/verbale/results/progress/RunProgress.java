@@ -61,7 +61,7 @@ public record RunProgress(Run ended, List<TestResult> running, List<String> atWo
         List<Problem> problems = read.problems().stream()
                 .filter(problem -> !isOfTheEnd(problem, atWork))
                 .toList();
-        List<Worker> workers = read.workers().stream().map(RunProgress::asEnded).toList();
+        List<Worker> workers = read.workers().stream().map(Worker::asEnded).toList();
         return new Run(
                 read.name(),
                 read.folder(),
@@ -79,19 +79,6 @@ public record RunProgress(Run ended, List<TestResult> running, List<String> atWo
     private static boolean isOfTheEnd(Problem problem, Set<String> atWork) {
         return problem.what().startsWith("torn:")
                 && atWork.stream().anyMatch(worker -> problem.file().endsWith("/" + worker + ".jsonl"));
-    }
-
-    private static Worker asEnded(Worker worker) {
-        return new Worker(
-                worker.name(),
-                worker.pid(),
-                worker.module(),
-                worker.started(),
-                true,
-                worker.missing(),
-                worker.missingByKind(),
-                worker.overhead(),
-                worker.libraries());
     }
 
     /** Whether each JVM that is known has closed its journal. Another one may begin yet, as where a build has more modules. */
