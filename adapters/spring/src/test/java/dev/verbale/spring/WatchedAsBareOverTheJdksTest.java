@@ -1,12 +1,10 @@
 package dev.verbale.spring;
 
 import java.net.http.HttpClient;
-import org.junit.jupiter.api.Tag;
 import org.springframework.http.client.ClientHttpRequestFactory;
 import org.springframework.http.client.JdkClientHttpRequestFactory;
 
 /** Spring over the JDK's client. */
-@Tag("newer-jdk")
 class WatchedAsBareOverTheJdksTest extends RestClientContract {
 
     @Override
