@@ -133,6 +133,15 @@ class JudgementTest {
             assertThat(verdict(rules, none)).contains("0 tests ran, and at least 1 must.");
         }
         assertThat(verdict("gate: {unclosed: 1}\n", killed)).isEmpty();
+        Run more = SampleRun.in(folder, "more")
+                .test("a", Outcome.PASSED, null)
+                .test("b", Outcome.PASSED, null)
+                .read();
+        Comparison fewer = Comparison.of(RunDigest.of(more), RunDigest.of(missing), null);
+        var asked = new GateRules(null, null, null, null, null, 1, null, 0, 0, 12);
+        assertThat(Verdict.of(asked, missing, Triage.of(missing, List.of(), TODAY), fewer)
+                        .reasons())
+                .containsExactly("1 test of the baseline is not there.");
         assertThat(verdict("gate: {missing: 12}\n", missing)).isEmpty();
         assertThat(verdict("gate: {min-tests: 0, unclosed: 1}\n", none)).isEmpty();
     }

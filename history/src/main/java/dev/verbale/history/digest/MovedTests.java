@@ -29,13 +29,15 @@ public final class MovedTests {
      * @param known the keys of before
      */
     public MovedTests(Collection<String> keys, Set<String> known) {
-        this.keys = new HashSet<>(keys);
+        boolean hasModules =
+                keys.stream().anyMatch(key -> !ModuleKey.module(key).isEmpty());
+        this.keys = hasModules ? new HashSet<>(keys) : Set.of();
         this.known = known;
+        if (!hasModules) return; // as most are, and a history has many
         for (String key : this.keys) {
             modules.add(ModuleKey.module(key));
             now.merge(ModuleKey.withoutModule(key), key, (one, other) -> AMBIGUOUS);
         }
-        if (modules.size() == 1 && modules.contains("")) return; // as most are
         for (String key : known)
             if (isGone(key)) before.merge(ModuleKey.withoutModule(key), key, (one, other) -> AMBIGUOUS);
     }
