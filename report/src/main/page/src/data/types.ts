@@ -25,7 +25,11 @@ export interface RunData {
   /** The run whose exchanges can be compared with. */
   baseline?: string;
   /** Runs before this one on its branch, as far as they are remembered. */
-  earlier?: { runs: number; last: string; fresh: number; list: EarlierRun[] };
+  earlier?: { runs: number; last: string; list: EarlierRun[] };
+  /** How many failures are new, and the run beside which they are. */
+  news?: { tests: number; run: string; started: string; branch: string };
+  /** Which part of the suite was meant to run; missing where it was the whole. */
+  part?: string;
   counts: Record<Outcome, number>;
   /** Missing where it was left out. */
   facts?: [string, string][];

@@ -46,14 +46,15 @@ export function Earlier({ data }: { data: RunData }) {
 /** This one as the others are. */
 export function ofThisRun(data: RunData): EarlierRun {
   const attention = Object.entries(data.counts).reduce((sum, [outcome, number]) => sum + (needsAttention(outcome) ? number : 0), 0);
-  return [data.name, data.started, data.tests, attention, data.duration, ''];
+  return [data.name, data.started, data.tests, attention + data.broken.length, data.duration, ''];
 }
 
+/** Beside the run before, whatever it was. */
 function trend(before: EarlierRun[], now: EarlierRun): string {
-  const middle = before.map(([, , , attention]) => attention).toSorted((a, b) => a - b)[Math.floor(before.length / 2)] ?? 0;
-  if (now[3] === middle) return t('As often, {0} did not pass this time.', count(now[3], 'test'));
-  const all = count(now[3], 'test');
-  return middle === 0 ? t('This time {0} did not pass; usually all do.', all) : t('This time {0} did not pass; usually it is {1}.', all, whole(middle));
+  const last = before.at(-1)?.[3] ?? 0;
+  const all = now[3] === 0 ? t('none') : whole(now[3]);
+  if (now[3] === last) return t('As in the run before, {0} did not pass.', all);
+  return t('This time {0} did not pass; in the run before, {1}.', all, last === 0 ? t('none') : whole(last));
 }
 
 function Matrix({ title, rows }: { title: string; rows: Marks[] }) {

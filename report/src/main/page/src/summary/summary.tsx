@@ -5,12 +5,13 @@ import { Mark } from '../marks/mark';
 import { address } from '../data/packed';
 import { earlierLink, testLink, testsLink } from '../data/route';
 import { isWhole } from '../data/types';
-import { needsAttention, outcomesIn } from '../data/outcomes';
+import { outcomesIn } from '../data/outcomes';
 import { rowsLoaded } from '../data/loaded';
 import { Strip } from './strip';
 import { Tables } from './tables';
 import { incompleteOf, outcomeOf, sentenceOf } from './sentence';
 import { count, day, decimal, durationText, moment, whole } from '../words/text';
+import { sinceBaseline } from '../words/baseline';
 import type { Progress, Reason, RunData, ShownRow } from '../data/types';
 import { t } from '../words/texts';
 
@@ -28,6 +29,7 @@ export function Summary({ data }: { data: RunData }) {
       <h1 class="sentence">{sentenceOf(data)}</h1>
       {data.progress && <Going progress={data.progress} data={data} />}
       <News data={data} />
+      {data.part && <p class="incomplete">{t('Only a part of the suite was run: {0}.', data.part)}</p>}
       {data.incomplete && <p class="incomplete">{incompleteOf(data)}</p>}
       <Strip data={data} />
       <ul class="counts">
@@ -86,7 +88,7 @@ function Going({ progress, data }: { progress: Progress; data: RunData }) {
 }
 
 function attention(data: RunData): number {
-  return Object.entries(data.counts).reduce((sum, [outcome, number]) => sum + (needsAttention(outcome) ? number : 0), 0);
+  return ofThisRun(data)[3];
 }
 
 /** What is hurt, and how many of the failures somebody has not seen before. */
@@ -102,13 +104,13 @@ function News({ data }: { data: RunData }) {
 }
 
 function Fresh({ data, failing }: { data: RunData; failing: number }) {
-  if (!data.earlier) return null;
-  const { fresh, last, runs } = data.earlier;
-  if (fresh === 0) return <>{t('None of them is new since {0}.', day(last))} </>;
+  if (!data.news) return null;
+  const fresh = data.news.tests;
+  if (fresh === 0) return <>{t('None of them is new {0}.', sinceBaseline(data.news))} </>;
   return (
     <>
       <a href={testsLink({ news: 'new' })}>{fresh === failing ? t('All of them are new') : fresh === 1 ? t('1 of them is new') : t('{0} of them are new', whole(fresh))}</a>{' '}
-      {t('since {0}, compared with {1}.', day(last), count(runs, 'earlier run'))}{' '}
+      {sinceBaseline(data.news)}.{' '}
     </>
   );
 }
@@ -155,7 +157,7 @@ function Reasons({ data }: { data: RunData }) {
             <p class="dim code">
               {shortType(reason.type)}
               {reason.frame && <span> {t('at {0}', shortFrame(reason.frame))}</span>}
-              {data.earlier && <span class="since">{reason.since ? t('since {0}, in {1}', day(reason.since), count(reason.runs ?? 0, 'earlier run')) : t('new')}</span>}
+              {data.earlier && <span class="since">{reason.since ? t('since {0}, in {1}', day(reason.since), count(reason.runs ?? 0, 'earlier run')) : t('never seen before')}</span>}
             </p>
             <ul class="reason-tests">
               {reason.first.map((row) => (

@@ -19,6 +19,7 @@ import { needsAttention, outcomeText } from '../data/outcomes';
 import { route, testLink, testsLink } from '../data/route';
 import { rowsLoaded, testFiles } from '../data/loaded';
 import { count, durationText, moment } from '../words/text';
+import { sinceBaseline } from '../words/baseline';
 import type { About, Data, Entry, Row, RunData, TestData } from '../data/types';
 import { t } from '../words/texts';
 
@@ -66,7 +67,7 @@ function OneTest({ data, row, position }: { data: RunData; row: Row; position: n
           </span>
         ))}
       </p>
-      {counted.before && data.earlier && <Before row={counted} before={counted.before} />}
+      {counted.before && data.earlier && <Before data={data} row={counted} before={counted.before} />}
       {row.about && <AboutTest about={row.about} />}
       {(row.superseded || row.attempts) && <Attempts data={data} row={row} />}
       {row.message && (!needsAttention(row.outcome) || row.outcome === 'unfinished') && (
@@ -125,14 +126,14 @@ function ReasonOf({ data, row }: { data: RunData; row: Row }) {
 }
 
 /** What became of it in the runs before, the last one at the end. */
-function Before({ row, before }: { row: Row; before: string }) {
+function Before({ data, row, before }: { data: RunData; row: Row; before: string }) {
   const letters = [...before];
   const failed = letters.filter((letter) => letter === 'F').length;
   const sentence = t('{0} of the last {1} runs failed', failed, letters.length);
   return (
     <p class="before dim">
       <Marks letters={before} />{' '}
-      {row.fresh ? (failed === 0 ? t('new: it failed in none of {0} earlier runs', letters.length) : t('new: it passed the last time; {0}', sentence)) : sentence}
+      {row.fresh && data.news ? t('new {0}; {1}', sinceBaseline(data.news), sentence) : sentence}
     </p>
   );
 }

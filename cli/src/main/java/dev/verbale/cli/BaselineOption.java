@@ -2,8 +2,8 @@ package dev.verbale.cli;
 
 import dev.verbale.history.History;
 import dev.verbale.history.HistoryFolder;
+import dev.verbale.history.compare.Baseline;
 import dev.verbale.history.compare.BaselineFinder;
-import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Run;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -19,10 +19,12 @@ final class BaselineOption {
             paramLabel = "RUN",
             description = {
                 "What to compare with: a run's folder or name;",
-                "last-good, the newest earlier run of the same branch",
-                "in which no test needed attention; branch:NAME, that of",
-                "another branch; previous, the run before. Left out:",
-                "last-good where there is one, or else previous."
+                "branch:NAME, the newest complete run of that branch;",
+                "last-good, the newest of the same branch in which nothing",
+                "needed attention; previous, the run before, whatever it was.",
+                "Left out: the newest complete run of the branch that this one",
+                "is to be merged into, or else of the same branch, or else of",
+                "the branch that it left, by its commits."
             })
     private @Nullable String baseline;
 
@@ -32,7 +34,7 @@ final class BaselineOption {
      * @param root the folder that holds its kin
      * @return empty only where nobody named one and there is none
      */
-    Optional<RunDigest> find(Run run, Path root, HistoryFolder folder, History history) throws IOException {
+    Optional<Baseline> find(Run run, Path root, HistoryFolder folder, History history) throws IOException {
         return new BaselineFinder(root, folder, history).find(baseline, run);
     }
 }

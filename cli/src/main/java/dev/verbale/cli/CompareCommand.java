@@ -2,6 +2,7 @@ package dev.verbale.cli;
 
 import dev.verbale.folder.RunFolder;
 import dev.verbale.history.History;
+import dev.verbale.history.compare.Baseline;
 import dev.verbale.history.compare.Comparison;
 import dev.verbale.history.compare.Comparison.Change;
 import dev.verbale.history.compare.FirstDifference;
@@ -42,7 +43,7 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         footerHeading = "%nExamples:%n",
         footer = {
-            "  verbale compare                        with the last good run",
+            "  verbale compare                        with the newest complete run before",
             "  verbale compare --baseline branch:main",
             "  verbale compare --baseline 2026-11-23_221500_a07c",
         })
@@ -93,15 +94,15 @@ final class CompareCommand implements Callable<Integer> {
         PrintWriter out = spec.commandLine().getOut();
         Run read = run.read();
         History remembered = history.read(spec.commandLine().getErr());
-        RunDigest before = baseline.find(read, run.rootOf(read), history.folder(), remembered)
+        Baseline before = baseline.find(read, run.rootOf(read), history.folder(), remembered)
                 .orElseThrow(() -> new ResultsFormatException(
                         read.folder(),
                         "there is no earlier run to compare it with",
-                        "It is the first in its folder, and none is remembered in "
+                        "No complete run of its branch, or of the branch that it left, that ran what it ran is in its folder or remembered in "
                                 + history.folder().path(),
                         "Name one with --baseline"));
         Comparison comparison = Comparison.of(before, RunDigest.of(read), remembered);
-        Path folder = run.rootOf(read).resolve(before.run());
+        Path folder = run.rootOf(read).resolve(before.run().run());
         boolean isThere = new RunFolder(folder).exists();
         if (test != null) {
             if (!isThere)
@@ -161,9 +162,13 @@ final class CompareCommand implements Callable<Integer> {
 
     private void print(PrintWriter out, Comparison comparison) {
         out.println(text.strong(comparison.sentence()));
-        out.println(text.dim(
-                comparison.after().run() + " beside " + comparison.before().run()));
+        out.println(text.dim(comparison.after().run() + " beside "
+                + TerminalText.printable(comparison.baseline().text())));
+        if (comparison.isOfAPart() && !comparison.after().part().isEmpty())
+            out.println(text.dim("Only a part of the suite was run: "
+                    + TerminalText.printable(comparison.after().part())));
         section(out, "New failures", comparison.newFailures(), change -> failure(comparison, change));
+        section(out, "Newly broken classes", comparison.newlyBroken(), TerminalText::printable);
         section(out, "Fixed", comparison.fixed(), change -> name(change.after()));
         section(
                 out,
@@ -177,12 +182,13 @@ final class CompareCommand implements Callable<Integer> {
         section(out, "Slower", comparison.slower(), CompareCommand::duration);
         section(out, "Faster", comparison.faster(), CompareCommand::duration);
         section(out, "New tests", comparison.added(), CompareCommand::name);
-        section(
-                out,
-                comparison.after().isComplete() ? "Vanished tests" : "Tests that the incomplete run does not have",
-                comparison.vanished(),
-                CompareCommand::name);
+        section(out, missing(comparison), comparison.vanished(), CompareCommand::name);
         section(out, "Reasons that are gone", comparison.goneReasons(), CompareCommand::title);
+    }
+
+    private static String missing(Comparison comparison) {
+        if (!comparison.after().isComplete()) return "Tests that the incomplete run does not have";
+        return comparison.isOfAPart() ? "Tests that were not asked for" : "Vanished tests";
     }
 
     private <T> void section(PrintWriter out, String title, List<T> all, Function<T, String> line) {

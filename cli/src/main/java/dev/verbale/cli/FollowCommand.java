@@ -3,6 +3,7 @@ package dev.verbale.cli;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.history.History;
 import dev.verbale.history.RunSummary;
+import dev.verbale.history.compare.BaselineFinder;
 import dev.verbale.report.Page;
 import dev.verbale.report.PageOptions;
 import dev.verbale.report.PageProgress;
@@ -86,10 +87,10 @@ final class FollowCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         if (silence < 0) throw new ParameterException(spec.commandLine(), "--silence takes 0 or more");
         PrintWriter out = spec.commandLine().getOut();
-        History remembered = history.read(spec.commandLine().getErr());
-        PageOptions options = options(remembered);
         RunFolder folder = isNext ? next() : RunReader.find(argument.path());
-        Expectation expected = expected(remembered);
+        BaselineFinder earlier = history.earlier(folder, spec.commandLine().getErr());
+        PageOptions options = options(earlier);
+        Expectation expected = expected(earlier.history());
         var text = new FollowText(out, spec.commandLine().getColorScheme().ansi(), expected);
         var growth = new RunGrowth(folder);
         Run run = null;
@@ -136,9 +137,9 @@ final class FollowCommand implements Callable<Integer> {
         }
     }
 
-    private PageOptions options(History remembered) throws IOException {
+    private PageOptions options(BaselineFinder earlier) throws IOException {
         try {
-            return look.options().withHistory(remembered).withCode(sources.code(spec));
+            return look.options().withEarlier(earlier).withCode(sources.code(spec));
         } catch (IllegalArgumentException wrong) {
             throw new ParameterException(spec.commandLine(), wrong.getMessage(), wrong);
         }
@@ -146,8 +147,9 @@ final class FollowCommand implements Callable<Integer> {
 
     /** As the last whole run was: whoever waits wants to know about how long. */
     private static Expectation expected(History remembered) {
-        List<RunSummary> runs =
-                remembered.runs().stream().filter(RunSummary::isComplete).toList();
+        List<RunSummary> runs = remembered.runs().stream()
+                .filter(one -> one.isComplete() && one.part().isEmpty())
+                .toList();
         if (runs.isEmpty()) return Expectation.NONE;
         RunSummary last = runs.get(runs.size() - 1);
         return new Expectation(last.tests(), last.duration());

@@ -162,7 +162,7 @@ final class FollowText {
         String tests = ended.counts().all() + (expected.tests() > 0 ? " of about " + expected.tests() : "") + " tests";
         String time = seconds(ended.duration().plus(silent))
                 + (expected.duration().isZero() ? "" : " of about " + DurationText.of(expected.duration()));
-        return tests + " after " + time + ", " + ended.needingAttention().size() + " did not pass, "
+        return tests + " after " + time + ", " + ended.counts().needingAttention() + " did not pass, "
                 + progress.running().size() + (progress.running().size() == 1 ? " is running" : " are running");
     }
 

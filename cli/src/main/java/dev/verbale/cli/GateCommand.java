@@ -60,8 +60,8 @@ final class GateCommand implements Callable<Integer> {
                 comparison.orElse(null));
         out.println(verdict.passes() ? text.good("The gate is open.") : text.bad("The gate is closed."));
         verdict.reasons().forEach(reason -> out.println("  " + reason));
-        comparison.ifPresent(
-                with -> out.println(text.dim("Beside " + with.before().run() + ": " + with.sentence())));
+        comparison.ifPresent(with -> out.println(
+                text.dim("Beside " + TerminalText.printable(with.baseline().text()) + ": " + with.sentence())));
         out.println(text.dim(Headline.of(judged)));
         return verdict.passes() ? ExitCodes.DONE : ExitCodes.GATE_CLOSED;
     }

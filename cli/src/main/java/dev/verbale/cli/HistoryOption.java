@@ -1,8 +1,10 @@
 package dev.verbale.cli;
 
+import dev.verbale.folder.RunFolder;
 import dev.verbale.history.History;
 import dev.verbale.history.HistoryFolder;
 import dev.verbale.history.RunSummary;
+import dev.verbale.history.compare.BaselineFinder;
 import dev.verbale.results.Problem;
 import dev.verbale.results.ResultsFormatException;
 import java.io.IOException;
@@ -40,6 +42,12 @@ final class HistoryOption {
         History history = folder().read(problems::add);
         list(problems, err);
         return history;
+    }
+
+    /** The runs before the one in {@code run}: those that are remembered, and those whose folders lie beside it. */
+    BaselineFinder earlier(RunFolder run, PrintWriter err) throws IOException {
+        Path around = run.path().toAbsolutePath().normalize().getParent();
+        return new BaselineFinder(around == null ? run.path() : around, folder(), read(err));
     }
 
     /** The first of them. */

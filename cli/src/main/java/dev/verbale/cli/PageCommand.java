@@ -83,7 +83,7 @@ final class PageCommand implements Callable<Integer> {
         RunFolder folder = RunReader.find(run.path());
         if (maxAttachments < 0) throw new ParameterException(spec.commandLine(), "--max-attachments takes 0 or more");
         Path target = output == null ? usual(folder.page()) : output;
-        PageOptions options = options();
+        PageOptions options = options(folder);
         Page.Written written;
         try {
             written = isSingleFile
@@ -103,13 +103,13 @@ final class PageCommand implements Callable<Integer> {
         return isSingleFile ? folder.resolveSibling(folder.getFileName() + ".html") : folder;
     }
 
-    private PageOptions options() throws IOException {
+    private PageOptions options(RunFolder folder) throws IOException {
         Run before = baseline == null ? null : RunReader.read(RunArgument.found(baseline));
         try {
             return look.options()
                     .withBaseline(before)
                     .withCode(sources.code(spec))
-                    .withHistory(history.read(spec.commandLine().getErr()));
+                    .withEarlier(history.earlier(folder, spec.commandLine().getErr()));
         } catch (IllegalArgumentException wrong) {
             throw new ParameterException(spec.commandLine(), wrong.getMessage(), wrong);
         }

@@ -6,6 +6,7 @@ import dev.verbale.results.Counts;
 import dev.verbale.results.DurationText;
 import dev.verbale.results.ResultsFormatException;
 import dev.verbale.results.Run;
+import dev.verbale.results.RunPart;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestKeeper;
 import java.io.IOException;
@@ -73,7 +74,8 @@ final class RunsCommand implements Callable<Integer> {
     private static String line(RunFolder folder) {
         try {
             Run run = RunReader.read(folder.path(), TestKeeper.ENDS);
-            return folder.name() + "  " + pad(DurationText.of(run.duration()), 11) + "  " + counts(run.counts());
+            return folder.name() + "  " + pad(DurationText.of(run.duration()), 11) + "  " + counts(run.counts())
+                    + lacking(run);
         } catch (IOException unreadable) {
             return folder.name() + "  cannot be read: " + FailureMessages.reason(unreadable);
         } catch (RuntimeException odd) { // one run that nobody foresaw must not hide the others
@@ -82,12 +84,22 @@ final class RunsCommand implements Callable<Integer> {
     }
 
     private static String counts(Counts counts) {
-        if (counts.all() == 0) return "no tests";
-        var text = new StringBuilder(pad(counts.all() == 1 ? "1 test" : counts.all() + " tests", 10));
+        var text = new StringBuilder(
+                counts.all() == 0 ? "no tests" : pad(counts.all() == 1 ? "1 test" : counts.all() + " tests", 10));
         counts.byOutcome()
                 .forEach((outcome, count) ->
                         text.append("  ").append(count).append(' ').append(outcome.text()));
+        if (counts.flaky() > 0) text.append("  ").append(counts.flaky()).append(" of them flaky");
+        if (counts.broken() > 0)
+            text.append("  ").append(counts.broken()).append(counts.broken() == 1 ? " class broke" : " classes broke");
         return text.toString();
+    }
+
+    /** What the numbers do not say. */
+    private static String lacking(Run run) {
+        String part = RunPart.of(run.facts());
+        return (run.incomplete().isNothing() ? "" : "  incomplete")
+                + (part.isEmpty() ? "" : "  only " + TerminalText.printable(part));
     }
 
     private static String pad(String text, int width) {

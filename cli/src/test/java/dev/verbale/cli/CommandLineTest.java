@@ -228,7 +228,7 @@ class CommandLineTest {
         assertThat(output.code()).isZero();
         assertThat(output.out().lines().map(line -> line.replaceAll(" +", " ")))
                 .hasSize(2)
-                .allMatch(line -> line.endsWith("2 tests 1 passed 1 errored"))
+                .allMatch(line -> line.endsWith("2 tests 1 passed 1 errored incomplete"))
                 .first()
                 .asString()
                 .startsWith("2026-11-25_080000_00aa ");
@@ -251,6 +251,7 @@ class CommandLineTest {
     void runs_are_remembered_and_compared() throws Exception {
         Output nothing = verbale("history", "flaky");
         Output alone = verbale("compare");
+        close("2026-11-24_103107_k3f9");
         Output added = verbale("history", "add");
         record("2026-11-25_080000_00aa");
         verbale("history", "add", "2026-11-25_080000_00aa");
@@ -268,7 +269,9 @@ class CommandLineTest {
         assertThat(work.resolve(".verbale/.gitignore")).hasContent("*");
         assertThat(compared.out())
                 .startsWith("1 still failing.")
-                .contains("2026-11-25_080000_00aa beside 2026-11-24_103107_k3f9", "Still failing\n  the gate opens");
+                .contains(
+                        "2026-11-25_080000_00aa beside 2026-11-24_103107_k3f9, the newest complete run",
+                        "Still failing\n  the gate opens");
         assertThat(compared.err())
                 .contains(
                         ".verbale/history/2026-11-01_000000_0000.digest.jsonl.gz: cannot be read (Not in GZIP format)");
@@ -299,10 +302,12 @@ class CommandLineTest {
                         .out())
                 .contains("beside 2026-11-24_103107_k3f9");
         assertThat(verbale("compare", "--baseline", "last-good").err())
-                .contains("no good run of this branch is remembered");
+                .contains("no good run of this branch is known that can be compared with 2026-11-25_080000_00aa");
         assertThat(verbale("compare", "--baseline", "branch:x").err())
-                .contains("no good run of branch 'x' is remembered");
+                .contains("no complete run of branch 'x' is known");
         assertThat(verbale("compare", "--baseline", "lost").code()).isEqualTo(3);
+        assertThat(verbale("compare", "--baseline", "2026-11-25_080000_00aa").err())
+                .contains("'2026-11-25_080000_00aa' is the run itself");
     }
 
     @Test
@@ -898,6 +903,14 @@ class CommandLineTest {
         failure.setStackTrace(
                 new StackTraceElement[] {new StackTraceElement("sample.GateTest", "gate", "CommandLineTest.java", 7)});
         recorder.endTest(bad, TestEnd.threw(failure));
+    }
+
+    /** As a JVM does it that ends in order; this one goes on. */
+    private void close(String name) throws IOException {
+        Files.writeString(
+                root.resolve(name).resolve("journals/worker-1.jsonl"),
+                "{\"event\":\"journal-ended\",\"at\":9000,\"missing\":0}\n",
+                StandardOpenOption.APPEND);
     }
 
     private static Output verbale(String... arguments) throws Exception {

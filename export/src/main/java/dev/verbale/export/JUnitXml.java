@@ -72,7 +72,7 @@ public final class JUnitXml {
         xml.writeStartDocument("UTF-8", "1.0");
         start("testsuites");
         attribute("name", run.name());
-        int tests = attempts.size() + run.brokenContainers().size();
+        int tests = attempts.size() + run.counts().broken();
         int failures = run.counts().of(Outcome.FAILED);
         counts(tests, failures, errors(run), skipped(run), run.duration());
         for (var suite : suites.entrySet())
@@ -82,9 +82,7 @@ public final class JUnitXml {
     }
 
     private static int errors(Run run) {
-        return run.counts().needingAttention()
-                - run.counts().of(Outcome.FAILED)
-                + run.brokenContainers().size();
+        return run.counts().needingAttention() - run.counts().of(Outcome.FAILED);
     }
 
     private static int skipped(Run run) {

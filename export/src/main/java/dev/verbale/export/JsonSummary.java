@@ -1,6 +1,7 @@
 package dev.verbale.export;
 
 import dev.verbale.json.JsonOut;
+import dev.verbale.results.Counts;
 import dev.verbale.results.DurationText;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
@@ -41,12 +42,14 @@ public final class JsonSummary {
         json.writeNumberProperty("millis", run.duration().toMillis());
         json.writeStringProperty("duration", DurationText.of(run.duration()));
         json.writeStringProperty("sentence", Headline.of(run, reasons));
-        json.writeNumberProperty("tests", run.counts().all());
-        json.writeNumberProperty("needingAttention", run.counts().needingAttention());
-        json.writeNumberProperty("flaky", run.flaky().size());
+        Counts counts = run.counts();
+        json.writeNumberProperty("tests", counts.all());
+        json.writeNumberProperty("needingAttention", counts.needingAttention());
+        json.writeNumberProperty("broken", counts.broken());
+        json.writeNumberProperty("flaky", counts.flaky());
         json.writeBooleanProperty("complete", run.incomplete().isNothing());
         json.writeObjectPropertyStart("outcomes");
-        run.counts().byOutcome().forEach((outcome, count) -> json.writeNumberProperty(outcome.word(), count));
+        counts.byOutcome().forEach((outcome, count) -> json.writeNumberProperty(outcome.word(), count));
         json.writeEndObject();
         json.writeObjectPropertyStart("facts");
         new TreeMap<>(run.facts()).forEach(json::writeStringProperty);

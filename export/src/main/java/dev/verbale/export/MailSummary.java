@@ -81,7 +81,7 @@ public final class MailSummary {
                 .append("</h1>\n");
         if (comparison != null)
             html.append("<p>Beside ")
-                    .append(escaped(comparison.before().run()))
+                    .append(escaped(comparison.baseline().text()))
                     .append(": <b>")
                     .append(escaped(comparison.sentence()))
                     .append("</b></p>\n");
@@ -126,7 +126,7 @@ public final class MailSummary {
         text.append(line(Headline.of(run, reasons))).append('\n');
         if (comparison != null)
             text.append("Beside ")
-                    .append(line(comparison.before().run()))
+                    .append(line(comparison.baseline().text()))
                     .append(": ")
                     .append(line(comparison.sentence()))
                     .append('\n');

@@ -45,7 +45,8 @@ public final class MarkdownSummary {
         lines.add(escaped(Headline.of(run, reasons)));
         if (comparison != null) {
             lines.add("");
-            lines.add("Beside " + escaped(comparison.before().run()) + ": **" + escaped(comparison.sentence()) + "**");
+            lines.add(
+                    "Beside " + escaped(comparison.baseline().text()) + ": **" + escaped(comparison.sentence()) + "**");
         }
         counts(lines, run);
         if (comparison != null) newFailures(lines, comparison);
@@ -55,13 +56,14 @@ public final class MarkdownSummary {
 
     private static void counts(List<String> lines, Run run) {
         Counts counts = run.counts();
-        if (counts.all() == 0) return;
+        if (counts.all() + counts.broken() == 0) return;
         lines.add("");
         lines.add("| outcome | tests |");
         lines.add("|---|---:|");
         for (Outcome outcome : counts.byOutcome().keySet())
             lines.add("| " + escaped(outcome.text()) + " | " + counts.of(outcome) + " |");
-        if (!run.flaky().isEmpty()) lines.add("| of them flaky | " + run.flaky().size() + " |");
+        if (counts.flaky() > 0) lines.add("| of them flaky | " + counts.flaky() + " |");
+        if (counts.broken() > 0) lines.add("| classes broken outside their tests | " + counts.broken() + " |");
         lines.add("| in " + escaped(DurationText.of(run.duration())) + " | " + counts.all() + " |");
     }
 

@@ -9,4 +9,13 @@ public record FactStated(long at, String name, String value) implements Event {
 
     /** The name of the fact that tests ran which no adapter reported. */
     public static final String NOT_RECORDED = "not recorded";
+
+    /** The name of the fact that only some tests of the suite were asked for, and how, such as {@code -Dtest=RotaTest}. */
+    public static final String SELECTION = "selection";
+
+    /** The name of the fact that this is one of the parts that a suite was split into, such as {@code 2 of 4}. */
+    public static final String SHARD = "shard";
+
+    /** The name of the fact that parts of a run are not there that others of them promise, such as {@code 3 of 4, 4 of 4}. */
+    public static final String ABSENT_SHARDS = "absent shards";
 }

@@ -6,7 +6,6 @@ import dev.verbale.history.digest.RunDigest.ReasonDigest;
 import dev.verbale.history.digest.RunDigest.TestDigest;
 import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -17,7 +16,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Predicate;
-import org.jspecify.annotations.Nullable;
 
 /**
  * Many runs, in the order of their times. Holds some twelve bytes a test and run, however long the texts are.
@@ -98,7 +96,14 @@ public final class History {
 
         /** A digest with its texts shared: five thousand names a run would be most of the heap. */
         private record Packed(
-                RunSummary run, List<ReasonDigest> reasons, String[] keys, String[] names, TestDigest[] tests) {}
+                RunSummary run, List<ReasonDigest> reasons, String[] keys, String[] names, TestDigest[] tests) {
+
+            /** Of two of the same run: a run may have been remembered before it was over, or its digest been torn. */
+            private Packed fuller(Packed other) {
+                boolean isFuller = other.run.isComplete() && !run.isComplete() || other.tests.length > tests.length;
+                return isFuller ? other : this;
+            }
+        }
 
         private final Map<String, String> shared = new java.util.concurrent.ConcurrentHashMap<>();
 
@@ -135,7 +140,10 @@ public final class History {
         }
 
         History history() {
-            List<Packed> all = new ArrayList<>(byFile.values());
+            Map<List<Object>, Packed> once = new LinkedHashMap<>(); // a file may lie there under two names
+            for (Packed one : byFile.values())
+                once.merge(List.of(one.run.name(), one.run.started()), one, Packed::fuller);
+            List<Packed> all = new ArrayList<>(once.values());
             all.sort(Comparator.comparing((Packed one) -> one.run.started()).thenComparing(one -> one.run.name()));
             Map<String, Row> rows = new LinkedHashMap<>();
             Map<String, String> titles = new LinkedHashMap<>();
@@ -315,16 +323,5 @@ public final class History {
         return reasons(counted).stream()
                 .filter(reason -> reason.id().equals(id))
                 .findFirst();
-    }
-
-    /** The newest run of a branch, started before {@code moment}, in which nothing needed attention. */
-    public Optional<RunSummary> lastGood(@Nullable String branch, Instant moment) {
-        RunSummary found = null;
-        for (RunSummary run : runs)
-            if (run.started().isBefore(moment)
-                    && run.tests() > 0
-                    && run.needingAttention() == 0
-                    && (branch == null || run.branch().equals(branch))) found = run;
-        return Optional.ofNullable(found);
     }
 }

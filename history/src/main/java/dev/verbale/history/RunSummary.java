@@ -8,7 +8,8 @@ import java.time.Instant;
  * A run that is remembered.
  *
  * @param tests how many it had
- * @param needingAttention how many of them did not pass as they should
+ * @param needingAttention how many of them, and of their classes outside them, somebody has to look at
+ * @param part which part of its suite it was meant to run; empty for the whole
  * @param isComplete see {@link RunDigest#isComplete()}
  * @param isMadeUp see {@link RunDigest#isMadeUp()}
  * @since 0.2.0
@@ -21,11 +22,12 @@ public record RunSummary(
         String commit,
         int tests,
         int needingAttention,
+        String part,
         boolean isComplete,
         boolean isMadeUp) {
 
-    /** Of a run that is remembered. */
-    static RunSummary of(RunDigest digest) {
+    /** Of what is remembered of a run. */
+    public static RunSummary of(RunDigest digest) {
         return new RunSummary(
                 digest.run(),
                 digest.started(),
@@ -34,6 +36,7 @@ public record RunSummary(
                 digest.commit(),
                 digest.tests().size(),
                 digest.needingAttention(),
+                digest.part(),
                 digest.isComplete(),
                 digest.isMadeUp());
     }

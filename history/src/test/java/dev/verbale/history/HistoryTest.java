@@ -166,23 +166,6 @@ class HistoryTest {
     }
 
     @Test
-    void the_last_good_run_of_a_branch_is_the_newest_in_which_nothing_failed() {
-        List<RunDigest> digests = new ArrayList<>(new Nights().test("a", "..F").digests());
-        History history = History.of(digests);
-
-        assertThat(history.lastGood("main", Nights.FIRST.plus(Duration.ofDays(9)))
-                        .orElseThrow()
-                        .name())
-                .startsWith("2026-10-02");
-        assertThat(history.lastGood("main", Nights.FIRST.plus(Duration.ofDays(1)))
-                        .orElseThrow()
-                        .name())
-                .startsWith("2026-10-01");
-        assertThat(history.lastGood("other", Nights.FIRST.plus(Duration.ofDays(9))))
-                .isEmpty();
-    }
-
-    @Test
     void a_folder_remembers_each_run_once_and_two_folders_are_joined_by_copying() throws Exception {
         List<RunDigest> digests = new Nights()
                 .test("a", "..F~.")

@@ -13,10 +13,12 @@ import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.util.List;
 import java.util.Optional;
 import java.util.Properties;
 import java.util.Random;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import org.apache.maven.execution.MavenSession;
 import org.apache.maven.project.MavenProject;
 import org.jspecify.annotations.Nullable;
@@ -30,7 +32,10 @@ final class BuildRun {
     static final String RUN = "verbale.build.run";
     static final String ROOT = "verbale.build.root";
     static final String FOLDER = "verbale.build.folder";
+    static final String MODULES = "verbale.build.modules";
     static final String PAGE = "verbale.build.page";
+
+    private static final int MAX_NAMED = 5;
 
     private BuildRun() {}
 
@@ -42,7 +47,18 @@ final class BuildRun {
         user.setProperty(ROOT, defaultRoot(session).toString());
         user.setProperty(
                 FOLDER, rootOfAllModules(session).toAbsolutePath().normalize().toString());
+        String modules = modules(session);
+        if (!modules.isEmpty()) user.setProperty(MODULES, modules);
         user.setProperty(PAGE, "plugin");
+    }
+
+    /** Which modules were asked for, as one would ask for them; empty where the build has all that it can have. */
+    private static String modules(MavenSession session) {
+        List<MavenProject> asked = session.getProjects();
+        List<MavenProject> all = session.getAllProjects();
+        if (asked == null || all == null || asked.size() >= all.size()) return "";
+        if (asked.size() > MAX_NAMED) return asked.size() + " of " + all.size() + " modules";
+        return "-pl " + asked.stream().map(MavenProject::getArtifactId).collect(Collectors.joining(","));
     }
 
     private static Path defaultRoot(MavenSession session) {

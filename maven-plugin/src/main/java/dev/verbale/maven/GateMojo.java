@@ -59,8 +59,8 @@ public final class GateMojo extends AbstractMojo {
     private @Nullable String history;
 
     /**
-     * What the rules compare with: {@code last-good}, {@code branch:NAME}, {@code previous}, or a run by its name. Left out: the last good run
-     * of the same branch, or else the previous one.
+     * What the rules compare with: {@code branch:NAME}, {@code last-good}, {@code previous}, or a run by its name. Left out: the newest
+     * complete run of the branch that this one is to be merged into, or else of the same branch, or else of the branch that it left.
      */
     @Parameter(property = "verbale.gate.baseline")
     private @Nullable String baseline;

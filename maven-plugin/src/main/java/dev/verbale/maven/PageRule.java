@@ -1,8 +1,8 @@
 package dev.verbale.maven;
 
 import dev.verbale.folder.RunFolder;
-import dev.verbale.history.History;
 import dev.verbale.history.HistoryFolder;
+import dev.verbale.history.compare.BaselineFinder;
 import dev.verbale.report.Page;
 import dev.verbale.report.PageOptions;
 import dev.verbale.results.Run;
@@ -50,7 +50,7 @@ enum PageRule {
             if (this == OFF || !needsAttention(read)) return;
         }
         Run before = baseline == null ? null : RunReader.read(baseline.path());
-        PageOptions all = options.withBaseline(before).withHistory(remembered(history));
+        PageOptions all = options.withBaseline(before).withEarlier(earlier(folder, history));
         Path index = Page.write(folder, folder.page(), all, run -> {
                     if (this == ALWAYS) say(run, out); // before its page, which may be impossible to write
                     return !isEmpty(run);
@@ -68,15 +68,18 @@ enum PageRule {
     }
 
     /** A page without a history is better than none. */
-    private static @Nullable History remembered(Optional<HistoryFolder> history) {
+    private static @Nullable BaselineFinder earlier(RunFolder run, Optional<HistoryFolder> history) {
+        Path around = run.path().toAbsolutePath().normalize().getParent();
         try {
-            return history.isEmpty() ? null : history.get().read(problem -> {});
+            return history.isEmpty() || around == null
+                    ? null
+                    : new BaselineFinder(around, history.get(), history.get().read(problem -> {}));
         } catch (IOException unreadable) {
             return null;
         }
     }
 
     static boolean needsAttention(Run run) {
-        return !run.needingAttention().isEmpty() || !run.brokenContainers().isEmpty();
+        return run.counts().needingAttention() > 0;
     }
 }

@@ -67,7 +67,7 @@ public final class PageWriter implements RunListener {
     }
 
     private static boolean isCalm(Run run) {
-        return run.needingAttention().isEmpty() && run.brokenContainers().isEmpty();
+        return run.counts().needingAttention() == 0;
     }
 
     private static boolean isEmpty(Run run) {

@@ -13,6 +13,7 @@ import dev.verbale.border.ShownValue;
 import dev.verbale.engine.journal.Problems;
 import dev.verbale.engine.log.ConsoleTee;
 import dev.verbale.engine.run.OtherVersions;
+import dev.verbale.engine.run.Selection;
 import dev.verbale.engine.run.TestedModule;
 import dev.verbale.engine.settings.CoreSettings;
 import dev.verbale.engine.settings.Settings;
@@ -156,7 +157,8 @@ public final class Recorders implements Engine<Recorder, RecorderOptions> {
             RecorderOptions options = inModule(settings.options());
             problems.addAll(settings.problems());
             AdapterRecorder recorder = open(options, adapters, problems);
-            for (var fact : settings.facts().entrySet()) recorder.fact(fact.getKey(), fact.getValue());
+            Selection.ofThisJvm().forEach(recorder::fact);
+            settings.facts().forEach(recorder::fact);
             if (options.logging().console()) ConsoleTee.install(recorder);
             if (recorder instanceof FileRecorder file) file.listen();
             return recorder;

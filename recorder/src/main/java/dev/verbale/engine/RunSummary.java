@@ -53,7 +53,7 @@ final class RunSummary {
 
     private void printNow() {
         boolean isNews = printed.getAndSet(totals.ended()) != totals.ended();
-        if (!isWanted || (!isNews && (totals.all() > 0 || unrecorded.framework() == null))) return;
+        if (!isWanted || (!isNews && (totals.ended() > 0 || unrecorded.framework() == null))) return;
         Map<String, Long> missing = journal.missing();
         System.out.println("Verbale: " + totals.sentence() + unrecordedTests() + ". Recorded in " + shown(folder)
                 + (missing.isEmpty()

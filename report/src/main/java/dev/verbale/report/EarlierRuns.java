@@ -1,6 +1,5 @@
 package dev.verbale.report;
 
-import dev.verbale.history.Appearance;
 import dev.verbale.history.DurationStep;
 import dev.verbale.history.History;
 import dev.verbale.history.ReasonHistory;
@@ -10,11 +9,9 @@ import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import java.time.Instant;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -24,16 +21,11 @@ import org.jspecify.annotations.Nullable;
  *
  * @param list of them, the oldest first; never empty
  * @param rows one letter a run, the oldest first, of tests that need attention or were flaky; by key
- * @param fresh keys of tests that need attention now and did not when they ran last
  * @param marks of tests that somebody should look at over the runs, those that fail now first
- * @param reasons what is known of this run's reasons, by id; those that are not in there are new
+ * @param reasons what is known of this run's reasons, by id; those that are not in there were never seen before
  */
 record EarlierRuns(
-        List<RunSummary> list,
-        Map<String, String> rows,
-        Set<String> fresh,
-        List<Marks> marks,
-        Map<String, ReasonHistory> reasons) {
+        List<RunSummary> list, Map<String, String> rows, List<Marks> marks, Map<String, ReasonHistory> reasons) {
 
     static final int MAX_RUNS = 20;
 
@@ -74,14 +66,12 @@ record EarlierRuns(
                 && one.started().isBefore(run.started())
                 && !one.started().isBefore(from);
         Map<String, String> rows = new HashMap<>();
-        Set<String> fresh = new HashSet<>();
         Map<String, Marks> marks = new LinkedHashMap<>();
         for (TestResult test : run.tests()) {
             if (test.superseded() || !(test.outcome().needsAttention() || test.recovered())) continue;
             TestHistory known = history.test(test.key(), counted).orElse(null);
             if (known != null) rows.put(test.key(), known.row());
             if (known != null && marks.size() < MAX_FAILING) marks.put(test.key(), marks(known, "failing", last));
-            if (test.outcome().needsAttention() && !failedLast(known)) fresh.add(test.key());
         }
         for (TestHistory flaky : history.flaky(MAX_FLAKY, counted))
             marks.putIfAbsent(flaky.key(), marks(flaky, "flaky", last));
@@ -93,7 +83,7 @@ record EarlierRuns(
                                 one.branch().equals(branch) && one.started().isBefore(run.started()))
                         .stream()
                         .collect(Collectors.toMap(ReasonHistory::id, reason -> reason));
-        return new EarlierRuns(List.copyOf(last), rows, fresh, List.copyOf(marks.values()), reasons);
+        return new EarlierRuns(List.copyOf(last), rows, List.copyOf(marks.values()), reasons);
     }
 
     private static Marks marks(TestHistory test, String why, List<RunSummary> runs) {
@@ -105,11 +95,5 @@ record EarlierRuns(
         for (RunSummary run : runs) all.append((char) letters.getOrDefault(run.name(), NOT_THERE));
         DurationStep step = why.equals("slower") ? test.durationStep().orElse(null) : null;
         return new Marks(test.key(), test.name(), why, step, all.toString());
-    }
-
-    private static boolean failedLast(@Nullable TestHistory known) {
-        if (known == null) return false;
-        List<Appearance> all = known.appearances();
-        return all.get(all.size() - 1).outcome().needsAttention();
     }
 }

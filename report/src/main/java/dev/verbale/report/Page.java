@@ -1,6 +1,9 @@
 package dev.verbale.report;
 
 import dev.verbale.folder.RunFolder;
+import dev.verbale.history.compare.Baseline;
+import dev.verbale.history.compare.Comparison;
+import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.reason.FailureReason;
@@ -161,12 +164,14 @@ public final class Page {
         Path data = Files.createDirectories(folder.resolve("data"));
         List<Row> rows = tests.rows(run);
         List<FailureReason> reasons = FailureReason.of(run);
-        EarlierRuns earlier = EarlierRuns.of(run, options.history());
+        EarlierRuns earlier = EarlierRuns.of(
+                run, options.earlier() == null ? null : options.earlier().history());
+        Comparison news = news(run, reasons, options);
         SideBySide.run(List.of(
                 () -> new TestFiles(run, rows, tests.writer()).write(drafts, data),
                 () -> {
                     Set<String> briefs = new BriefFiles(run, reasons, options).write(data);
-                    new RowFiles(run, rows, reasons, earlier, briefs).write(data);
+                    new RowFiles(run, rows, reasons, earlier, news, briefs).write(data);
                     if (earlier != null) EarlierFile.write(earlier, rows, data);
                 },
                 () -> {
@@ -175,9 +180,19 @@ public final class Page {
                     BaselineTests before = before(options, rows, folder);
                     if (before != null) before.write(data);
                     FailureTexts.write(rows, options.content(), data);
-                    new RunFile(run, rows, reasons, earlier, options).write(exchanges.count(), before, data);
+                    new RunFile(run, rows, reasons, earlier, news, options).write(exchanges.count(), before, data);
                 }));
         return new IndexFile(PlainSummary.of(run, reasons), options.look());
+    }
+
+    /** Beside the run that failures are new against; null where there is none. */
+    private static @Nullable Comparison news(Run run, List<FailureReason> reasons, PageOptions options)
+            throws IOException {
+        Baseline baseline = null;
+        if (options.baseline() != null) baseline = new Baseline(RunDigest.of(options.baseline()), "");
+        else if (options.earlier() != null)
+            baseline = options.earlier().find(null, run).orElse(null);
+        return baseline == null ? null : Comparison.of(baseline, RunDigest.of(run, reasons), null);
     }
 
     private static @Nullable BaselineTests before(PageOptions options, List<Row> rows, Path page) {

@@ -1,6 +1,6 @@
 package dev.verbale.report;
 
-import dev.verbale.history.History;
+import dev.verbale.history.compare.BaselineFinder;
 import dev.verbale.results.Run;
 import dev.verbale.results.source.CodeAtHand;
 import java.util.Objects;
@@ -9,8 +9,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * What a page is made of beside its run. Each method gives new options and leaves these as they are.
  *
- * @param baseline a run to compare tests with; null for none
- * @param history of earlier runs, for what is new and since when; null for none
+ * @param baseline a run to compare tests with, and by which failures are new; null for none that somebody named
+ * @param earlier runs that are remembered or lie beside this one, for what is new and since when; null for none
  * @param look what stands at its top, and its accent
  * @param content what is left out of it
  * @param progress where the run is still going; null where it is over
@@ -19,7 +19,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record PageOptions(
         @Nullable Run baseline,
-        @Nullable History history,
+        @Nullable BaselineFinder earlier,
         PageLook look,
         PageContent content,
         @Nullable PageProgress progress,
@@ -35,31 +35,31 @@ public record PageOptions(
 
     /** With {@code baseline}, or none where it is null. */
     public PageOptions withBaseline(@Nullable Run baseline) {
-        return new PageOptions(baseline, history, look, content, progress, code);
+        return new PageOptions(baseline, earlier, look, content, progress, code);
     }
 
-    /** With {@code history}, or none where it is null. */
-    public PageOptions withHistory(@Nullable History history) {
-        return new PageOptions(baseline, history, look, content, progress, code);
+    /** With {@code earlier} runs, or none where it is null. */
+    public PageOptions withEarlier(@Nullable BaselineFinder earlier) {
+        return new PageOptions(baseline, earlier, look, content, progress, code);
     }
 
     /** With {@code look}. */
     public PageOptions withLook(PageLook look) {
-        return new PageOptions(baseline, history, look, content, progress, code);
+        return new PageOptions(baseline, earlier, look, content, progress, code);
     }
 
     /** With {@code content}. */
     public PageOptions withContent(PageContent content) {
-        return new PageOptions(baseline, history, look, content, progress, code);
+        return new PageOptions(baseline, earlier, look, content, progress, code);
     }
 
     /** With {@code progress}, or as of a run that is over where it is null. */
     public PageOptions withProgress(@Nullable PageProgress progress) {
-        return new PageOptions(baseline, history, look, content, progress, code);
+        return new PageOptions(baseline, earlier, look, content, progress, code);
     }
 
     /** With {@code code}, or none where it is null. Its lines are in the page as they stand, and not masked. */
     public PageOptions withCode(@Nullable CodeAtHand code) {
-        return new PageOptions(baseline, history, look, content, progress, code);
+        return new PageOptions(baseline, earlier, look, content, progress, code);
     }
 }

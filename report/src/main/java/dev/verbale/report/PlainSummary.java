@@ -38,6 +38,8 @@ final class PlainSummary {
                 .append(", ");
         html.append(escaped(run.started().toString())).append("</p>\n<h1 class=\"sentence\">");
         html.append(escaped(Headline.withoutGaps(run, reasons))).append("</h1>\n");
+        if (!Headline.part(run).isEmpty())
+            html.append("<p>").append(escaped(Headline.part(run))).append("</p>\n");
         if (!run.incomplete().isNothing())
             html.append("<p class=\"incomplete\">")
                     .append(escaped(run.incomplete().sentence()))
@@ -50,6 +52,10 @@ final class PlainSummary {
                         .append("</b> ")
                         .append(escaped(outcome.text()))
                         .append("</li>\n"));
+        if (run.counts().broken() > 0)
+            html.append("<li><b>")
+                    .append(run.counts().broken())
+                    .append("</b> classes broken outside their tests</li>\n");
         html.append("</ul>\n<h2>Reasons</h2>\n<ol class=\"reasons\">\n");
         for (FailureReason reason : reasons.subList(0, Math.min(MAX_REASONS, reasons.size()))) reason(reason);
         html.append("</ol>\n");

@@ -1,6 +1,7 @@
 package dev.verbale.report;
 
 import dev.verbale.event.Failure;
+import dev.verbale.history.compare.Comparison;
 import dev.verbale.json.JsonOut;
 import dev.verbale.results.Entry;
 import dev.verbale.results.FailureTitle;
@@ -21,6 +22,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -51,14 +53,26 @@ final class RowFiles {
     private final DataSets dataSets;
     private final Map<String, String> lastOf;
     private final @Nullable EarlierRuns earlier;
+    private final Set<String> fresh = new HashSet<>();
     private final Set<String> briefs;
 
     /** @param briefs ids of the tests whose failure there is a brief of */
-    RowFiles(Run run, List<Row> rows, List<FailureReason> reasons, @Nullable EarlierRuns earlier, Set<String> briefs) {
+    RowFiles(
+            Run run,
+            List<Row> rows,
+            List<FailureReason> reasons,
+            @Nullable EarlierRuns earlier,
+            @Nullable Comparison news,
+            Set<String> briefs) {
         this.run = run;
         this.briefs = briefs;
         this.rows = rows;
         this.earlier = earlier;
+        if (news != null) {
+            for (Comparison.Change change : news.newFailures())
+                fresh.add(change.after().key());
+            for (String broken : news.newlyBroken()) fresh.add(Row.idOfContainer(broken));
+        }
         for (int i = 0; i < reasons.size(); i++) {
             int number = i;
             reasons.get(i).tests().forEach(test -> reasonOf.put(test.id(), number));
@@ -125,9 +139,7 @@ final class RowFiles {
             json.writeEndArray();
         });
         columns.fewTexts("before", this::before);
-        columns.flag(
-                "fresh",
-                row -> earlier != null && counts(row) && earlier.fresh().contains(row.key()));
+        columns.flag("fresh", row -> !row.superseded() && fresh.contains(row.key()));
         columns.fewTexts("data", RowFiles::data);
         columns.fewNumbers("set", dataSets::number);
         columns.few("values", row -> dataSets.number(row) == null ? null : row, row -> DataSets.writeValues(json, row));

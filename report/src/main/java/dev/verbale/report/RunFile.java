@@ -2,10 +2,12 @@ package dev.verbale.report;
 
 import dev.verbale.history.ReasonHistory;
 import dev.verbale.history.RunSummary;
+import dev.verbale.history.compare.Comparison;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry.AttachmentEntry;
 import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
+import dev.verbale.results.RunPart;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
 import dev.verbale.results.Worker;
@@ -38,13 +40,21 @@ final class RunFile {
     private final List<Row> rows;
     private final List<FailureReason> reasons;
     private final @Nullable EarlierRuns earlier;
+    private final @Nullable Comparison news;
     private final PageOptions options;
 
-    RunFile(Run run, List<Row> rows, List<FailureReason> reasons, @Nullable EarlierRuns earlier, PageOptions options) {
+    RunFile(
+            Run run,
+            List<Row> rows,
+            List<FailureReason> reasons,
+            @Nullable EarlierRuns earlier,
+            @Nullable Comparison news,
+            PageOptions options) {
         this.run = run;
         this.rows = rows;
         this.reasons = reasons;
         this.earlier = earlier;
+        this.news = news;
         this.options = options;
     }
 
@@ -73,9 +83,11 @@ final class RunFile {
                 json.writeNumberProperty("runs", earlier.list().size());
                 json.writeStringProperty("last", earlier.last().toString());
                 runs(json, earlier);
-                json.writeNumberProperty("fresh", earlier.fresh().size());
                 json.writeEndObject();
             }
+            if (news != null) news(json, news);
+            String part = RunPart.of(run.facts());
+            if (!part.isEmpty()) json.writeStringProperty("part", part);
             if (options.progress() != null) progress(json, options.progress());
             counts(json, run);
             outside(json, run);
@@ -90,6 +102,17 @@ final class RunFile {
             SummaryTables.write(json, counted);
             json.writeEndObject();
         });
+    }
+
+    /** How many failures are new, and beside what. */
+    private static void news(JsonGenerator json, Comparison news) {
+        json.writeObjectPropertyStart("news");
+        json.writeNumberProperty(
+                "tests", news.newFailures().size() + news.newlyBroken().size());
+        json.writeStringProperty("run", news.before().run());
+        json.writeStringProperty("started", news.before().started().toString());
+        json.writeStringProperty("branch", news.before().branch());
+        json.writeEndObject();
     }
 
     private String sentence() {

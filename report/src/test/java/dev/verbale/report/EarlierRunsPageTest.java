@@ -6,7 +6,8 @@ import com.deque.html.axecore.results.Rule;
 import com.deque.html.axecore.selenium.AxeBuilder;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
-import dev.verbale.history.History;
+import dev.verbale.history.HistoryFolder;
+import dev.verbale.history.compare.BaselineFinder;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.TestDigest;
 import dev.verbale.results.Run;
@@ -61,8 +62,10 @@ class EarlierRunsPageTest {
         return RunReader.read(root);
     }
 
+    private int number;
+
     /** Nights before {@code run}, each as letters: {@code F} failed for the reason that it has now. */
-    private static History before(Run run, String branch, Map<String, String> letters) {
+    private BaselineFinder before(Run run, String branch, Map<String, String> letters) throws Exception {
         RunDigest now = RunDigest.of(run);
         int nights = letters.values().iterator().next().length();
         List<RunDigest> all = new ArrayList<>();
@@ -94,7 +97,9 @@ class EarlierRunsPageTest {
                     tests,
                     now.reasons()));
         }
-        return History.of(all);
+        var folder = new HistoryFolder(root.resolve("history-" + number++));
+        for (RunDigest one : all) folder.add(one);
+        return new BaselineFinder(root.resolve("nothing"), folder, folder.read(problem -> {}));
     }
 
     private static String branch(Run run) {
@@ -104,17 +109,17 @@ class EarlierRunsPageTest {
     @Test
     void new_failures_are_told_from_known_ones_and_lead_to_their_tests() throws Exception {
         Run run = run("grows", "waters");
-        History history = before(run, branch(run), Map.of("k.grows", "..FFF", "k.waters", ".....", "k.rests", "....."));
-        Path index = Page.write(run, root.resolve("page"), PageOptions.PLAIN.withHistory(history));
+        BaselineFinder history =
+                before(run, branch(run), Map.of("k.grows", "..FFF", "k.waters", ".....", "k.rests", "....."));
+        Path index = Page.write(run, root.resolve("page"), PageOptions.PLAIN.withEarlier(history));
 
         chromium.open(index, "");
 
         assertThat(chromium.find(".news").getText())
-                .startsWith("1 of them is new since ")
-                .contains("5 earlier runs");
+                .matches("(?s)1 of them is new since the run of (\\S+ of )?\\w+ \\d+, \\d{4}\\..*");
         assertThat(chromium.texts(".since"))
                 .hasSize(2)
-                .anyMatch(text -> text.equals("new"))
+                .anyMatch(text -> text.equals("never seen before"))
                 .anyMatch(text -> text.matches("since \\w+ \\d+, \\d{4}, in 3 earlier runs"));
         chromium.find(".news a").click();
         assertThat(chromium.find(".found [role=status]").getText()).isEqualTo("1 of 3 tests");
@@ -127,21 +132,22 @@ class EarlierRunsPageTest {
         assertThat(chromium.find(".before .marks").getDomAttribute("aria-label"))
                 .isEqualTo("Earlier runs, the oldest first: passed, passed, failed, failed, failed");
         chromium.open(index, "#/test/k.waters");
-        assertThat(chromium.find(".before").getText()).isEqualTo("new: it failed in none of 5 earlier runs");
+        assertThat(chromium.find(".before").getText()).matches("new since the run of .+; 0 of the last 5 runs failed");
         assertThat(chromium.complaints()).isEmpty();
     }
 
     @Test
     void earlier_runs_are_drawn_with_what_somebody_should_look_at_and_lead_there() throws Exception {
         Run run = run("grows", "waters");
-        History history = before(run, branch(run), Map.of("k.grows", "..FFF", "k.waters", ".....", "k.rests", "....."));
-        Path index = Page.write(run, root.resolve("page"), PageOptions.PLAIN.withHistory(history));
+        BaselineFinder history =
+                before(run, branch(run), Map.of("k.grows", "..FFF", "k.waters", ".....", "k.rests", "....."));
+        Path index = Page.write(run, root.resolve("page"), PageOptions.PLAIN.withEarlier(history));
 
         chromium.open(index, "");
         chromium.find("a[href='#/earlier']").click();
 
         assertThat(chromium.find(".earlier h1").getText())
-                .isEqualTo("2 of the last 5 runs passed whole. This time 2 tests did not pass; usually it is 1.");
+                .isEqualTo("2 of the last 5 runs passed whole. This time 2 did not pass; in the run before, 1.");
         assertThat(chromium.texts(".chart g")).hasSize(6);
         chromium.find(".matrix");
         assertThat(chromium.texts(".matrix caption")).containsExactly("Failing or flaky now");
@@ -173,14 +179,14 @@ class EarlierRunsPageTest {
         Path known = Page.write(
                 run,
                 root.resolve("known"),
-                PageOptions.PLAIN.withHistory(before(run, branch(run), Map.of("k.grows", ".F", "k.waters", ".."))));
+                PageOptions.PLAIN.withEarlier(before(run, branch(run), Map.of("k.grows", ".F", "k.waters", ".."))));
         chromium.open(known, "");
         assertThat(chromium.find(".news").getText()).startsWith("None of them is new since ");
 
         Path other = Page.write(
                 run,
                 root.resolve("other"),
-                PageOptions.PLAIN.withHistory(before(run, "another", Map.of("k.grows", ".F"))));
+                PageOptions.PLAIN.withEarlier(before(run, "another", Map.of("k.grows", ".F"))));
         assertThat(Files.readString(other.resolveSibling("data/run.js"))).doesNotContain("\"earlier\"");
         assertThat(Files.readString(Page.write(run, root.resolve("none")).resolveSibling("data/run.js")))
                 .isEqualTo(Files.readString(other.resolveSibling("data/run.js")));

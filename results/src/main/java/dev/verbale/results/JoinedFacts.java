@@ -3,6 +3,7 @@ package dev.verbale.results;
 import dev.verbale.folder.RunDescription;
 import dev.verbale.folder.RunFolder;
 import java.io.IOException;
+import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -16,6 +17,7 @@ final class JoinedFacts {
 
     private final Map<String, String> facts;
     private final Map<String, Set<String>> values = new LinkedHashMap<>();
+    private final List<Map<String, String>> byShard = new ArrayList<>();
 
     /** @param facts of the joined run itself, which are added to */
     JoinedFacts(Map<String, String> facts) {
@@ -23,6 +25,7 @@ final class JoinedFacts {
     }
 
     void add(RunFolder shard, List<Problem> problems) {
+        byShard.add(new LinkedHashMap<>());
         try {
             add(RunDescription.read(shard.runFile()).facts());
         } catch (IOException unreadable) {
@@ -33,7 +36,9 @@ final class JoinedFacts {
         }
     }
 
+    /** What a journal of the shard that was added last says. */
     void add(Map<String, String> more) {
+        byShard.get(byShard.size() - 1).putAll(more);
         more.forEach((name, value) -> {
             Set<String> all = values.computeIfAbsent(name, added -> new LinkedHashSet<>());
             all.add(value);
@@ -43,6 +48,11 @@ final class JoinedFacts {
                     String.join(", ", some)
                             + (all.size() > MAX_VALUES ? ", and " + (all.size() - MAX_VALUES) + " more" : ""));
         });
+    }
+
+    /** After all of them. */
+    void end() {
+        if (!byShard.isEmpty()) RunPart.join(facts, byShard);
     }
 
     /** How many hosts there are. */

@@ -51,9 +51,9 @@ public record Run(
         return new Run(name, folder, started, duration, facts, those, tests, containers, entries, problems);
     }
 
-    /** How many tests ended how. */
+    /** What it came to, in numbers. */
     public Counts counts() {
-        return Counts.of(tests);
+        return Counts.of(this);
     }
 
     /** The tests that somebody has to look at, in order. */
@@ -117,6 +117,6 @@ public record Run(
 
     /** What it does not hold, as far as it is known. */
     public Incomplete incomplete() {
-        return Incomplete.of(workers);
+        return Incomplete.of(this);
     }
 }

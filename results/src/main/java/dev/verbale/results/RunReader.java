@@ -156,6 +156,7 @@ public final class RunReader {
                 if (sources.get(i).shard().equals(shard.name()))
                     joined.add(journals.get(i).facts());
         }
+        joined.end();
         for (JournalResults journal : journals) problems.addAll(journal.problems());
         if (journals.isEmpty())
             problem("journals", "there is no journal: nothing was recorded, or its files are missing");

@@ -54,6 +54,7 @@ public final class RulesReader {
             "slower",
             "vanished",
             "unclosed",
+            "shards",
             "missing");
 
     private final Path file;
@@ -196,6 +197,7 @@ public final class RulesReader {
                 numbers.get("slower"),
                 numbers.get("vanished"),
                 numbers.getOrDefault("unclosed", 0),
+                numbers.getOrDefault("shards", 0),
                 numbers.getOrDefault("missing", 0));
     }
 

@@ -1,6 +1,7 @@
 package dev.verbale.rules;
 
 import dev.verbale.history.compare.Comparison;
+import dev.verbale.results.Counts;
 import dev.verbale.results.Incomplete;
 import dev.verbale.results.Run;
 import java.util.ArrayList;
@@ -30,15 +31,26 @@ public record Verdict(List<String> reasons) {
      */
     public static Verdict of(GateRules rules, Run run, Triage triage, @Nullable Comparison comparison) {
         List<String> reasons = new ArrayList<>();
-        int failing = run.counts().needingAttention() + run.brokenContainers().size();
-        limit(reasons, rules.failures(), failing, "needs attention", "need attention");
-        int fresh = comparison == null ? failing : comparison.newFailures().size();
-        limit(
-                reasons,
-                rules.newFailures(),
-                fresh,
-                comparison == null ? "fails, and there is no baseline" : "fails and did not before",
-                comparison == null ? "fail, and there is no baseline" : "fail and did not before");
+        Counts counts = run.counts();
+        int failing = counts.failing();
+        int broken = counts.broken();
+        failures(reasons, rules.failures(), failing, broken, "needs attention", "need attention");
+        if (comparison == null)
+            failures(
+                    reasons,
+                    rules.newFailures(),
+                    failing,
+                    broken,
+                    "fails, and there is no baseline",
+                    "fail, and there is no baseline");
+        else
+            failures(
+                    reasons,
+                    rules.newFailures(),
+                    comparison.newFailures().size(),
+                    comparison.newlyBroken().size(),
+                    "fails and did not before",
+                    "fail and did not before");
         limit(reasons, rules.unlabelled(), triage.unlabelled(), "fails and has no label", "fail and have no label");
         limit(
                 reasons,
@@ -49,7 +61,7 @@ public record Verdict(List<String> reasons) {
         limit(
                 reasons,
                 rules.flaky(),
-                run.flaky().size(),
+                counts.flaky(),
                 "passed only on a later attempt",
                 "passed only on a later attempt");
         if (comparison != null)
@@ -60,7 +72,7 @@ public record Verdict(List<String> reasons) {
                     "is slower than noise explains",
                     "are slower than noise explains");
         Integer least = rules.minTests();
-        int all = run.counts().all();
+        int all = counts.all();
         if (least != null && all < least) reasons.add(tests(all) + " ran, and at least " + number(least) + " must.");
         if (comparison != null)
             limit(
@@ -79,16 +91,33 @@ public record Verdict(List<String> reasons) {
         if (unclosed > rules.unclosed())
             reasons.add(number(unclosed) + (unclosed == 1 ? " journal has" : " journals have")
                     + " no end: what came after is not known. " + incomplete.sentence());
+        else if (incomplete.absentShards().size() > rules.shards())
+            reasons.add("A part is not there. " + incomplete.sentence());
         else if (incomplete.missing() > rules.missing())
             reasons.add("Something is missing that could not be recorded. " + incomplete.sentence());
     }
 
+    /** Tests, and classes that broke outside them: nobody knows how their tests would have gone. */
+    private static void failures(
+            List<String> reasons, @Nullable Integer allowed, int tests, int classes, String one, String many) {
+        if (classes == 0) {
+            limit(reasons, allowed, tests, one, many);
+            return;
+        }
+        if (allowed == null || tests + classes <= allowed) return;
+        String what = number(classes) + (classes == 1 ? " class" : " classes");
+        reasons.add((tests == 0 ? what : tests(tests) + " and " + what) + " " + (tests + classes == 1 ? one : many)
+                + allowed(allowed));
+    }
+
     private static void limit(List<String> reasons, @Nullable Integer allowed, int count, String one, String many) {
         if (allowed == null || count <= allowed) return;
-        reasons.add(tests(count) + " " + (count == 1 ? one : many)
-                + (allowed == 0
-                        ? "."
-                        : ", and " + number(allowed) + (allowed == 1 ? " is allowed." : " are allowed.")));
+        reasons.add(tests(count) + " " + (count == 1 ? one : many) + allowed(allowed));
+    }
+
+    private static String allowed(int allowed) {
+        if (allowed == 0) return ".";
+        return ", and " + number(allowed) + (allowed == 1 ? " is allowed." : " are allowed.");
     }
 
     private static String tests(int count) {

@@ -2,7 +2,10 @@ package dev.verbale.rules;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.event.ContainerEnded;
+import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
+import dev.verbale.event.FactStated;
 import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
 import dev.verbale.event.StepEnded;
@@ -138,12 +141,39 @@ class JudgementTest {
                 .test("b", Outcome.PASSED, null)
                 .read();
         Comparison fewer = Comparison.of(RunDigest.of(more), RunDigest.of(missing), null);
-        var asked = new GateRules(null, null, null, null, null, 1, null, 0, 0, 12);
+        var asked = new GateRules(null, null, null, null, null, 1, null, 0, 0, 0, 12);
         assertThat(Verdict.of(asked, missing, Triage.of(missing, List.of(), TODAY), fewer)
                         .reasons())
                 .containsExactly("1 test of the baseline is not there.");
         assertThat(verdict("gate: {missing: 12}\n", missing)).isEmpty();
         assertThat(verdict("gate: {min-tests: 0, unclosed: 1}\n", none)).isEmpty();
+    }
+
+    /** Only a set-up failed: each test that is there passed, and none that was there before fails. */
+    @Test
+    void a_class_that_broke_is_a_new_failure_and_a_shard_that_is_not_there_closes() throws Exception {
+        Run before =
+                SampleRun.in(folder, "before").test("a", Outcome.PASSED, null).read();
+        SampleRun now = SampleRun.in(folder, "now").test("a", Outcome.PASSED, null);
+        now.write(new ContainerStarted(1, 1, 0, "sample.ShedTest", "ShedTest", "sample.ShedTest", null));
+        now.write(ContainerEnded.of(2, 1, Outcome.ERRORED)
+                .failure(SampleRun.failure("E", "locked"))
+                .build());
+        Run broken = now.read();
+        Comparison comparison = Comparison.of(RunDigest.of(before), RunDigest.of(broken), null);
+
+        assertThat(comparison.sentence()).isEqualTo("1 class newly broken.");
+        assertThat(verdict("", broken)).containsExactly("1 class needs attention.");
+        var asked = new GateRules(null, 0, null, null, null, 1, null, null, 0, 0, 0);
+        assertThat(Verdict.of(asked, broken, Triage.of(broken, List.of(), TODAY), comparison)
+                        .reasons())
+                .containsExactly("1 class fails and did not before.");
+
+        SampleRun shard = SampleRun.in(folder, "joined").test("a", Outcome.PASSED, null);
+        shard.write(new FactStated(1, FactStated.ABSENT_SHARDS, "2 of 2"));
+        assertThat(verdict("gate: {failures: 9}\n", shard.read()))
+                .containsExactly("A part is not there. The run is incomplete: shard 2 of 2 is not there.");
+        assertThat(verdict("gate: {shards: 1}\n", shard.read())).isEmpty();
     }
 
     private List<String> verdict(String rules, Run run) throws Exception {
@@ -169,17 +199,17 @@ class JudgementTest {
 
         assertThat(Verdict.of(GateRules.STRICT, before, none, null).reasons())
                 .containsExactly("1 test needs attention.");
-        assertThat(Verdict.of(new GateRules(2, 1, 2, 0, 0, 2, 0, null, 0, 0), after, none, comparison)
+        assertThat(Verdict.of(new GateRules(2, 1, 2, 0, 0, 2, 0, null, 0, 0, 0), after, none, comparison)
                         .passes())
                 .isTrue();
-        assertThat(Verdict.of(new GateRules(1, 0, 1, 0, 0, 3, 0, null, 0, 0), after, none, comparison)
+        assertThat(Verdict.of(new GateRules(1, 0, 1, 0, 0, 3, 0, null, 0, 0, 0), after, none, comparison)
                         .reasons())
                 .containsExactly(
                         "2 tests need attention, and 1 is allowed.",
                         "1 test fails and did not before.",
                         "2 tests fail and have no label, and 1 is allowed.",
                         "2 tests ran, and at least 3 must.");
-        assertThat(Verdict.of(new GateRules(null, 0, null, null, null, null, 0, null, 0, 0), after, none, null)
+        assertThat(Verdict.of(new GateRules(null, 0, null, null, null, null, 0, null, 0, 0, 0), after, none, null)
                         .reasons())
                 .containsExactly("2 tests fail, and there is no baseline.");
     }

@@ -13,53 +13,123 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Finds the run that another one is compared with.
+ * Finds the run that another one is compared with. Where nobody names one, that is the newest earlier run that <i>can</i> be compared with
+ * it: nothing of that one is missing, it was meant to run what this one runs, and it ran more than half of what this one ran. It is one of
+ * the branch that this one is to be merged into, where that is known; or else of the same branch; or else of the branch that this one's
+ * left, by its commits. A run of any other branch is compared with only where somebody says so.
  *
- * @param root the folder that holds runs
- * @param folder where runs are remembered
- * @param history what is remembered there
+ * <p>Not thread-safe. A run's folder is read once, however often it is asked for: runs that are over change no more.
+ *
  * @since 0.2.0
  */
-public record BaselineFinder(Path root, HistoryFolder folder, History history) {
+public final class BaselineFinder {
 
     private static final String LAST_GOOD = "last-good";
     private static final String PREVIOUS = "previous";
     private static final String BRANCH = "branch:";
 
+    private final Path root;
+    private final HistoryFolder folder;
+    private final History history;
+    private final Map<Path, RunDigest> read = new HashMap<>();
+
+    /**
+     * @param root the folder that holds runs
+     * @param folder where runs are remembered
+     * @param history what is remembered there
+     */
+    public BaselineFinder(Path root, HistoryFolder folder, History history) {
+        this.root = root;
+        this.folder = folder;
+        this.history = history;
+    }
+
+    /** What is remembered. */
+    public History history() {
+        return history;
+    }
+
     /**
      * What {@code run} is compared with.
      *
-     * @param wanted a run's folder or name; {@code last-good}, the newest earlier run of the same branch in which no test needed
-     *     attention; {@code branch:NAME}, that of another branch; {@code previous}, the run before; null for the last good one, or
-     *     else the previous one
+     * @param wanted a run's folder or name; {@code last-good}, the newest run of the same branch that can be compared with it and in
+     *     which nothing needed attention; {@code branch:NAME}, the newest of that branch that can; {@code previous}, the run before,
+     *     whatever it was; null for the one that is found as said above
      * @return empty only where nothing was wanted and there is none
-     * @throws ResultsFormatException where there is no such run
+     * @throws ResultsFormatException where there is no such run, or it is {@code run} itself
      * @throws IOException where a run cannot be read
      */
-    public Optional<RunDigest> find(@Nullable String wanted, Run run) throws IOException {
+    public Optional<Baseline> find(@Nullable String wanted, Run run) throws IOException {
+        var candidates = new BaselineCandidates(root, folder, history, read, run);
         String branch = run.facts().getOrDefault("branch", "");
-        if (wanted == null) {
-            Optional<RunDigest> good = lastGood(run, branch);
-            return good.isPresent() ? good : previous(run);
-        }
+        if (wanted == null) return usual(candidates, run, branch);
         if (wanted.equals(LAST_GOOD))
-            return found(lastGood(run, branch), "no good run of this branch is remembered in " + folder.path());
+            return found(
+                    candidates
+                            .newest(of(branch).and(one -> one.needingAttention() == 0))
+                            .map(good -> new Baseline(good, "the last good run" + ofBranch(branch))),
+                    "no good run of this branch is known that can be compared with " + run.name());
         if (wanted.startsWith(BRANCH)) {
             String other = wanted.substring(BRANCH.length());
             return found(
-                    lastGood(run, other), "no good run of branch '" + other + "' is remembered in " + folder.path());
+                    newest(candidates, other),
+                    "no complete run of branch '" + other + "' is known that can be compared with " + run.name());
         }
         if (wanted.equals(PREVIOUS)) return found(previous(run), "there is no run before " + run.name());
-        Optional<RunDigest> remembered = folder.digest(wanted, problem -> {});
-        return remembered.isPresent() ? remembered : Optional.of(RunDigest.of(RunReader.read(named(wanted))));
+        return Optional.of(new Baseline(named(wanted, run), ""));
     }
 
-    private Path named(String wanted) throws ResultsFormatException {
+    private Optional<Baseline> usual(BaselineCandidates candidates, Run run, String branch) throws IOException {
+        String target = run.facts().getOrDefault("target branch", "");
+        if (!target.isEmpty() && !target.equals(branch)) {
+            Optional<Baseline> there = newest(candidates, target);
+            if (there.isPresent()) return there;
+        }
+        Optional<RunDigest> own = candidates.newest(of(branch));
+        if (own.isPresent())
+            return own.map(before -> new Baseline(before, "the newest complete run" + ofBranch(branch) + " before it"));
+        String commit = run.facts().getOrDefault("commit", "");
+        if (branch.isEmpty() || commit.isEmpty()) return Optional.empty();
+        Set<String> ancestors = Ancestors.of(commit, root);
+        return candidates
+                .newest(one -> ancestors.contains(one.commit()))
+                .map(left -> new Baseline(
+                        left, "the newest complete run" + ofBranch(left.branch()) + ", which " + branch + " left"));
+    }
+
+    private static Optional<Baseline> newest(BaselineCandidates candidates, String branch) throws IOException {
+        return candidates
+                .newest(of(branch))
+                .map(run -> new Baseline(run, "the newest complete run" + ofBranch(branch)));
+    }
+
+    private static Predicate<RunSummary> of(String branch) {
+        return one -> one.branch().equals(branch);
+    }
+
+    private static String ofBranch(String branch) {
+        return branch.isEmpty() ? "" : " of " + branch;
+    }
+
+    private RunDigest named(String wanted, Run run) throws IOException {
+        RunDigest named = folder.digest(wanted, problem -> {}).orElse(null);
+        if (named == null) named = RunDigest.of(RunReader.read(path(wanted)));
+        if (named.run().equals(run.name()) && named.started().equals(run.started()))
+            throw missing("'" + wanted + "' is the run itself, which went as it did");
+        return named;
+    }
+
+    private Path path(String wanted) throws ResultsFormatException {
         try {
             Path inRoot = root.resolve(wanted);
             return Files.isDirectory(inRoot) ? inRoot : Path.of(wanted);
@@ -68,7 +138,7 @@ public record BaselineFinder(Path root, HistoryFolder folder, History history) {
         }
     }
 
-    private Optional<RunDigest> found(Optional<RunDigest> one, String reason) throws ResultsFormatException {
+    private Optional<Baseline> found(Optional<Baseline> one, String reason) throws ResultsFormatException {
         if (one.isEmpty()) throw missing(reason);
         return one;
     }
@@ -81,23 +151,22 @@ public record BaselineFinder(Path root, HistoryFolder folder, History history) {
                 "Name a run's folder, or another baseline");
     }
 
-    private Optional<RunDigest> lastGood(Run run, String branch) {
-        return history.lastGood(branch.isEmpty() ? null : branch, run.started())
-                .flatMap(good -> folder.digest(good.name(), good.started(), problem -> {}));
-    }
-
     /** The one before it, in its own folder or in the history. */
-    private Optional<RunDigest> previous(Run run) throws IOException {
+    private Optional<Baseline> previous(Run run) throws IOException {
         String before = null;
         for (RunFolder one : new ResultsRoot(root).runs())
             if (one.name().compareTo(run.name()) < 0) before = one.name();
         List<RunSummary> remembered = history.runs().stream()
                 .filter(one ->
                         one.started().isBefore(run.started()) && !one.name().equals(run.name()))
+                .sorted(Comparator.comparing(RunSummary::started))
                 .toList();
         RunSummary last = remembered.isEmpty() ? null : remembered.get(remembered.size() - 1);
         if (before != null && (last == null || last.name().compareTo(before) <= 0))
-            return Optional.of(RunDigest.of(RunReader.read(root.resolve(before))));
-        return last == null ? Optional.empty() : folder.digest(last.name(), last.started(), problem -> {});
+            return Optional.of(new Baseline(RunDigest.of(RunReader.read(root.resolve(before))), "the run before it"));
+        return last == null
+                ? Optional.empty()
+                : folder.digest(last.name(), last.started(), problem -> {})
+                        .map(digest -> new Baseline(digest, "the run before it"));
     }
 }

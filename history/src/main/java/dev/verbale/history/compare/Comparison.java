@@ -20,21 +20,23 @@ import org.jspecify.annotations.Nullable;
  * A run beside an earlier one. Each test of either is in exactly one of the lists of tests, or went as it did; slower and faster ones are
  * named besides.
  *
- * @param before the earlier one
+ * @param baseline the earlier one, and why it is that one
  * @param after the one that is judged
- * @param newFailures tests that need attention and did not before, those that are new too
+ * @param newFailures tests that need attention and did not before, those that were not there among them: what is <i>new</i>, wherever it
+ *     is said
  * @param stillFailing tests that needed attention before too
  * @param fixed tests that needed attention and passed now
  * @param added tests that only the later run has, and that need no attention
- * @param vanished tests that only the earlier run has
+ * @param vanished tests that only the earlier run has, see {@link #isOfAPart}
  * @param slower tests that took longer than noise explains, those that lost most time first
  * @param faster tests that took less time than noise explains, those that won most time first
+ * @param newlyBroken the keys of classes that broke outside their tests and did not before: they are new failures too
  * @param newReasons reasons that only the later run has
  * @param goneReasons reasons that only the earlier run has
  * @since 0.2.0
  */
 public record Comparison(
-        RunDigest before,
+        Baseline baseline,
         RunDigest after,
         List<Change> newFailures,
         List<Change> stillFailing,
@@ -43,6 +45,7 @@ public record Comparison(
         List<TestDigest> vanished,
         List<Change> slower,
         List<Change> faster,
+        List<String> newlyBroken,
         List<ReasonDigest> newReasons,
         List<ReasonDigest> goneReasons) {
 
@@ -70,7 +73,8 @@ public record Comparison(
     /**
      * @param noise what is known of the tests' times, or null: then only large differences count
      */
-    public static Comparison of(RunDigest before, RunDigest after, @Nullable History noise) {
+    public static Comparison of(Baseline baseline, RunDigest after, @Nullable History noise) {
+        RunDigest before = baseline.run();
         Map<String, TestDigest> earlier = new LinkedHashMap<>();
         for (TestDigest test : before.tests()) earlier.put(test.key(), test);
         var usual = new UsualDuration(noise, after.started());
@@ -84,7 +88,7 @@ public record Comparison(
         gathered.slower.sort(byTime);
         gathered.faster.sort(byTime);
         return new Comparison(
-                before,
+                baseline,
                 after,
                 List.copyOf(gathered.newFailures),
                 List.copyOf(gathered.stillFailing),
@@ -93,8 +97,16 @@ public record Comparison(
                 List.copyOf(earlier.values()),
                 List.copyOf(gathered.slower),
                 List.copyOf(gathered.faster),
+                after.broken().stream()
+                        .filter(key -> !before.broken().contains(key))
+                        .toList(),
                 only(after.reasons(), before.reasons()),
                 only(before.reasons(), after.reasons()));
+    }
+
+    /** With a run that somebody named. */
+    public static Comparison of(RunDigest before, RunDigest after, @Nullable History noise) {
+        return of(new Baseline(before, ""), after, noise);
     }
 
     private static final class Gathered {
@@ -126,28 +138,40 @@ public record Comparison(
         return in.stream().filter(reason -> !there.contains(reason.id())).toList();
     }
 
+    /** The earlier one. */
+    public RunDigest before() {
+        return baseline.run();
+    }
+
+    /** Whether the later one was not meant to run all that the earlier one ran: then what it does not have has not vanished. */
+    public boolean isOfAPart() {
+        return !after.part().equals(before().part());
+    }
+
     /** The title of a reason of either run; empty where there is none. */
     public String titleOf(@Nullable String reason) {
         if (reason == null) return "";
         Map<String, String> titles = new HashMap<>();
-        for (ReasonDigest one : before.reasons()) titles.put(one.id(), one.title());
+        for (ReasonDigest one : before().reasons()) titles.put(one.id(), one.title());
         for (ReasonDigest one : after.reasons()) titles.put(one.id(), one.title());
         return titles.getOrDefault(reason, "");
     }
 
     /** Whether nothing is worse than it was. */
     public boolean isNoWorse() {
-        return newFailures.isEmpty();
+        return newFailures.isEmpty() && newlyBroken.isEmpty();
     }
 
     /** Such as {@code 2 new failures, 1 fixed, 3 still failing, 4 slower.} */
     public String sentence() {
         List<String> parts = new ArrayList<>();
         part(parts, newFailures.size(), "new failure", "new failures");
+        part(parts, newlyBroken.size(), "class newly broken", "classes newly broken");
         part(parts, fixed.size(), "fixed", "fixed");
         part(parts, stillFailing.size(), "still failing", "still failing");
         part(parts, added.size(), "new test", "new tests");
-        part(parts, vanished.size(), "test vanished", "tests vanished");
+        if (isOfAPart() || !after.isComplete()) part(parts, vanished.size(), "test not run", "tests not run");
+        else part(parts, vanished.size(), "test vanished", "tests vanished");
         part(parts, slower.size(), "slower", "slower");
         part(parts, faster.size(), "faster", "faster");
         return parts.isEmpty() ? "All tests went as they did." : String.join(", ", parts) + ".";

@@ -52,6 +52,7 @@ public final class DigestReader {
     private long rows = -1;
     private int row;
     private boolean complete = true;
+    private final List<String> broken = new ArrayList<>();
     private boolean madeUp;
     private boolean isDigest;
 
@@ -185,6 +186,7 @@ public final class DigestReader {
                 case "started" -> started = Instant.parse(json.getString());
                 case "millis" -> millis = Math.max(0, json.getValueAsLong());
                 case "rows" -> rows = json.getValueAsLong();
+                case "broken" -> broken.addAll(texts(json, value));
                 case "madeUp" -> madeUp = value == JsonToken.VALUE_TRUE;
                 case "complete" -> complete = value != JsonToken.VALUE_FALSE;
                 case "facts" -> facts(json, value);
@@ -223,15 +225,24 @@ public final class DigestReader {
                 json.skipChildren();
                 continue;
             }
-            List<String> texts = new ArrayList<>();
-            for (JsonToken text = json.nextToken(); text != JsonToken.END_ARRAY; text = json.nextToken()) {
-                texts.add(text == JsonToken.VALUE_STRING ? json.getString() : "");
-                json.skipChildren();
-            }
-            read.put(name, texts);
+            read.put(name, texts(json, JsonToken.START_ARRAY));
         }
         tables.putAll(read);
         if (cache != null) cache.put(line.bytes, line.length, read);
+    }
+
+    /** Those of the array that begins; what is no text among them is an empty one. */
+    private static List<String> texts(JsonParser json, JsonToken begins) {
+        List<String> texts = new ArrayList<>();
+        if (begins != JsonToken.START_ARRAY) {
+            json.skipChildren();
+            return texts;
+        }
+        for (JsonToken text = json.nextToken(); text != JsonToken.END_ARRAY; text = json.nextToken()) {
+            texts.add(text == JsonToken.VALUE_STRING ? json.getString() : "");
+            json.skipChildren();
+        }
+        return texts;
     }
 
     /**
@@ -328,7 +339,8 @@ public final class DigestReader {
                 complete && rows <= tests.size(),
                 madeUp,
                 tests,
-                reasons));
+                reasons,
+                broken));
     }
 
     private void problem(int line, String what) {

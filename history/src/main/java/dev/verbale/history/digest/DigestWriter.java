@@ -78,6 +78,11 @@ public final class DigestWriter {
         json.writeNumberProperty("millis", digest.duration().toMillis());
         if (digest.isMadeUp()) json.writeBooleanProperty("madeUp", true);
         if (!digest.isComplete()) json.writeBooleanProperty("complete", false);
+        if (!digest.broken().isEmpty()) {
+            json.writeArrayPropertyStart("broken");
+            digest.broken().forEach(json::writeString);
+            json.writeEndArray();
+        }
         json.writeNumberProperty("rows", digest.tests().size());
         json.writeObjectPropertyStart("facts");
         new TreeMap<>(digest.facts()).forEach(json::writeStringProperty);

@@ -3,6 +3,7 @@ package dev.verbale.history.digest;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
+import dev.verbale.results.RunPart;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.vocabulary.Outcome;
@@ -20,10 +21,11 @@ import org.jspecify.annotations.Nullable;
  *
  * @param run its name
  * @param facts what else was known of it, such as {@code commit}
- * @param isComplete whether all its journals were closed: a test that is not in there may have been cut off
+ * @param isComplete whether nothing of it is missing: else a test that is not in there may have been cut off
  * @param isMadeUp whether nothing of this ever ran, as in a demo
  * @param tests each once, as its last attempt, in the order of their keys
  * @param reasons why tests failed
+ * @param broken the keys of the classes that broke outside their tests, in order
  * @since 0.2.0
  */
 public record RunDigest(
@@ -34,7 +36,8 @@ public record RunDigest(
         boolean isComplete,
         boolean isMadeUp,
         List<TestDigest> tests,
-        List<ReasonDigest> reasons) {
+        List<ReasonDigest> reasons,
+        List<String> broken) {
 
     /** More steps of one test are loops, and say little about any of them. */
     static final int MAX_STEPS = 200;
@@ -43,6 +46,20 @@ public record RunDigest(
         facts = Map.copyOf(facts);
         tests = List.copyOf(tests);
         reasons = List.copyOf(reasons);
+        broken = List.copyOf(broken);
+    }
+
+    /** Of a run in which no class broke outside its tests. */
+    public RunDigest(
+            String run,
+            Instant started,
+            Duration duration,
+            Map<String, String> facts,
+            boolean isComplete,
+            boolean isMadeUp,
+            List<TestDigest> tests,
+            List<ReasonDigest> reasons) {
+        this(run, started, duration, facts, isComplete, isMadeUp, tests, reasons, List.of());
     }
 
     /**
@@ -77,9 +94,14 @@ public record RunDigest(
 
     /** Of a run that was read. */
     public static RunDigest of(Run run) {
+        return of(run, FailureReason.of(run));
+    }
+
+    /** Of a run that was read, for who has the reasons already; see {@link FailureReason#of(Run)}. */
+    public static RunDigest of(Run run, List<FailureReason> found) {
         Map<String, String> reasonOf = new HashMap<>();
         List<ReasonDigest> reasons = new ArrayList<>();
-        for (FailureReason reason : FailureReason.of(run)) {
+        for (FailureReason reason : found) {
             reasons.add(new ReasonDigest(reason.id(), reason.title()));
             for (TestResult test : reason.tests()) reasonOf.put(test.key(), reason.id());
             for (ContainerResult container : reason.containers()) reasonOf.put(container.key(), reason.id());
@@ -101,16 +123,19 @@ public record RunDigest(
                             test.outcome().needsAttention() ? reasonOf.get(test.key()) : null,
                             steps(test.entries())));
         }
-        boolean complete = run.incomplete().notClosed().isEmpty();
         return new RunDigest(
                 run.name(),
                 run.started(),
                 run.duration(),
                 run.facts(),
-                complete,
+                run.incomplete().isNothing(),
                 run.facts().containsKey(MADE_UP),
                 List.copyOf(tests.values()),
-                reasons);
+                reasons,
+                run.brokenContainers().stream()
+                        .map(ContainerResult::key)
+                        .sorted()
+                        .toList());
     }
 
     /** The fact of a run that never was. */
@@ -144,15 +169,16 @@ public record RunDigest(
         return facts.getOrDefault("commit", "");
     }
 
-    /** Whether it has tests, and none of them needs attention. */
-    public boolean isGood() {
-        return !tests.isEmpty()
-                && tests.stream().noneMatch(test -> test.outcome().needsAttention());
+    /** Which part of its suite it was meant to run, see {@link RunPart}; empty for the whole. */
+    public String part() {
+        return RunPart.of(facts);
     }
 
-    /** How many tests need attention. */
+    /** How many tests need attention, and classes that broke outside their tests. */
     public int needingAttention() {
-        return (int)
-                tests.stream().filter(test -> test.outcome().needsAttention()).count();
+        return broken.size()
+                + (int) tests.stream()
+                        .filter(test -> test.outcome().needsAttention())
+                        .count();
     }
 }

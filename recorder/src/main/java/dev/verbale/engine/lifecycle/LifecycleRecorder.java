@@ -89,8 +89,10 @@ public final class LifecycleRecorder {
         guard.run(Task.CONTAINER_ENDED, context -> {
             if (!endsOnce(node, "container")) return;
             node.leave(context);
+            Outcome outcome = outcome(end);
+            if (node.start instanceof ContainerStarted start) totals.addClass(start.key(), outcome);
             Failure failure = failures.ofOrNull(node, end.failure());
-            var event = new ContainerEnded(at(end), node.id(), outcome(end), reason(end), failure, Math.max(0, notRun));
+            var event = new ContainerEnded(at(end), node.id(), outcome, reason(end), failure, Math.max(0, notRun));
             failures.append(node, event, end.failure(), failure);
         });
     }

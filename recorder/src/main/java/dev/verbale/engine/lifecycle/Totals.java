@@ -1,6 +1,8 @@
 package dev.verbale.engine.lifecycle;
 
 import dev.verbale.vocabulary.Outcome;
+import java.util.HashSet;
+import java.util.Set;
 import java.util.StringJoiner;
 
 /**
@@ -16,6 +18,8 @@ public final class Totals {
     private long[] keys = new long[1 << 8];
     private byte[] outcomes = new byte[1 << 8];
     private int tests;
+
+    private final Set<String> broken = new HashSet<>();
 
     public synchronized void add(String key, Outcome outcome) {
         ended++;
@@ -64,18 +68,33 @@ public final class Totals {
         return hash == 0 ? 1 : hash;
     }
 
-    /** How many there are. */
+    /** A class came to its end: whether its own set-up or tear-down has to be looked at, the last time that it ended. */
+    public synchronized void addClass(String key, Outcome outcome) {
+        if (outcome.needsAttention() ? broken.add(key) : broken.remove(key)) ended++;
+    }
+
+    /** How many tests there are. */
     public synchronized int all() {
         return tests;
     }
 
-    /** How many ended, each attempt counted. */
+    /** How much there was to say until now: it is more after each test. */
     public synchronized int ended() {
         return ended;
     }
 
-    /** Such as {@code 41 tests: 38 passed, 1 skipped, 2 failed}. */
+    /** Such as {@code 41 tests: 38 passed, 1 skipped, 2 failed}, or {@code 2 tests: 2 passed; 1 class broke outside its tests}. */
     public synchronized String sentence() {
+        String outside = broken.isEmpty()
+                ? ""
+                : "; " + broken.size()
+                        + (broken.size() == 1
+                                ? " class broke outside its tests"
+                                : " classes broke outside their tests");
+        return byOutcome() + outside;
+    }
+
+    private String byOutcome() {
         if (tests == 0) return "no test was recorded";
         var parts = new StringJoiner(", ", (tests == 1 ? "1 test: " : tests + " tests: "), "");
         for (Outcome outcome : Outcome.known()) {

@@ -28,6 +28,12 @@ final class BuildSettings {
         return path("verbale.build.folder");
     }
 
+    /** Which modules the build was asked for, such as {@code -pl beds}; null where it has all of them, or no plugin says it. */
+    static @Nullable String modules() {
+        String modules = System.getProperty("verbale.build.modules");
+        return modules == null || modules.isBlank() ? null : modules;
+    }
+
     private static @Nullable Path path(String property) {
         String root = System.getProperty(property);
         try {

@@ -28,7 +28,7 @@ final class RunFacts {
         return facts;
     }
 
-    private static String startedBy() {
+    static String startedBy() {
         String command = property("sun.java.command");
         if (command.contains("surefire")) return "Maven";
         if (System.getProperty("org.gradle.test.worker") != null) return "Gradle";

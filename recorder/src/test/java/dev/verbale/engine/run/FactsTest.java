@@ -11,6 +11,8 @@ import java.util.Map;
 import java.util.zip.DeflaterOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 /** What is known of the commit and the CI job, read from files and variables as git and the CI systems document them. */
 class FactsTest {
@@ -82,6 +84,32 @@ class FactsTest {
                         Map.entry("CI job", "nightly"),
                         Map.entry("CI number", "17"),
                         Map.entry("CI link", "https://git.example/orto/garden/actions/runs/99"));
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "GITHUB_ACTIONS=true GITHUB_REF_NAME=main | main | | ''",
+                "GITHUB_ACTIONS=true GITHUB_REF_NAME=7/merge GITHUB_HEAD_REF=rota GITHUB_BASE_REF=main | rota | main | ''",
+                "GITLAB_CI=1 CI_COMMIT_REF_NAME=rota CI_NODE_INDEX=2 CI_NODE_TOTAL=4 | rota | | 2 of 4",
+                "JENKINS_URL=u GIT_BRANCH=origin/rota CHANGE_TARGET=main | rota | main | ''",
+                "CIRCLECI=true CIRCLE_BRANCH=rota CIRCLE_NODE_INDEX=0 CIRCLE_NODE_TOTAL=2 | rota | | 1 of 2",
+                "BUILDKITE=1 BUILDKITE_BRANCH=rota BUILDKITE_PARALLEL_JOB=1 BUILDKITE_PARALLEL_JOB_COUNT=2 | rota | | 2 of 2",
+                "TF_BUILD=1 BUILD_SOURCEBRANCH=refs/heads/rota SYSTEM_TOTALJOBSINPHASE=1 SYSTEM_JOBPOSITIONINPHASE=1 | rota | | ''",
+                "GITLAB_CI=1 CI_NODE_INDEX=x CI_NODE_TOTAL=4 | | | ''",
+                "CI_NODE_INDEX=1 CI_NODE_TOTAL=4 | | | ''"
+            })
+    void a_branch_and_a_shard_are_told_by_the_job(String variables, String branch, String target, String shard) {
+        Map<String, String> environment = new LinkedHashMap<>();
+        for (String variable : variables.split(" "))
+            environment.put(variable.replaceFirst("=.*", ""), variable.replaceFirst(".*?=", ""));
+
+        CiFacts.gather(environment, facts);
+
+        assertThat(facts.get("branch")).isEqualTo(branch);
+        assertThat(facts.get("target branch")).isEqualTo(target);
+        assertThat(CiFacts.shard(environment)).isEqualTo(shard);
     }
 
     private void repository(String head) throws Exception {

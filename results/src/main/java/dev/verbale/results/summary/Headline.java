@@ -5,6 +5,7 @@ import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Counts;
 import dev.verbale.results.Incomplete;
 import dev.verbale.results.Run;
+import dev.verbale.results.RunPart;
 import dev.verbale.results.Texts;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.vocabulary.Outcome;
@@ -36,10 +37,19 @@ public final class Headline {
      */
     public static String of(Run run, List<FailureReason> reasons) {
         Incomplete incomplete = run.incomplete();
-        return withoutGaps(run, reasons) + (incomplete.isNothing() ? "" : " " + incomplete.sentence());
+        String part = part(run);
+        return withoutGaps(run, reasons)
+                + (part.isEmpty() ? "" : " " + part)
+                + (incomplete.isNothing() ? "" : " " + incomplete.sentence());
     }
 
-    /** The headline without what the run lacks, for whoever says that beside it; see {@link Incomplete}. */
+    /** That it was not meant to be the whole suite, such as {@code Only a part of the suite was run: shard 2 of 4.}; empty where it was. */
+    public static String part(Run run) {
+        String part = RunPart.of(run.facts());
+        return part.isEmpty() ? "" : "Only a part of the suite was run: " + Texts.cut(part, LONGEST_NAME) + ".";
+    }
+
+    /** The headline without what the run lacks or left out, for whoever says that beside it; see {@link Incomplete} and {@link #part}. */
     public static String withoutGaps(Run run, List<FailureReason> reasons) {
         Counts counts = run.counts();
         int all = counts.all();
@@ -49,9 +59,9 @@ public final class Headline {
             String unrecorded = run.facts().get(FactStated.NOT_RECORDED);
             if (unrecorded != null)
                 text.append(" There were ").append(unrecorded).append('.');
-        } else if (counts.needingAttention() == 0) text.append(calm(counts, all));
+        } else if (counts.failing() == 0) text.append(calm(counts, all));
         else text.append(troubled(counts, all)).append(reasons(reasons.size())).append('.');
-        int flaky = run.flaky().size();
+        int flaky = counts.flaky();
         if (flaky > 0)
             text.append(' ')
                     .append(whole(flaky))
@@ -94,7 +104,7 @@ public final class Headline {
         List<String> parts = new ArrayList<>();
         for (Outcome outcome : List.of(Outcome.FAILED, Outcome.ERRORED, Outcome.UNFINISHED))
             if (counts.of(outcome) > 0) parts.add(whole(counts.of(outcome)) + " " + outcome.text());
-        return whole(counts.needingAttention()) + " of " + tests(all) + " did not pass: " + String.join(", ", parts);
+        return whole(counts.failing()) + " of " + tests(all) + " did not pass: " + String.join(", ", parts);
     }
 
     private static String aside(Counts counts) {

@@ -96,9 +96,7 @@ public final class RunSweeper {
         } catch (IOException | RuntimeException unreadable) {
             return new Judged(folder.name(), false, bytes, "it cannot be read: " + unreadable.getMessage());
         }
-        boolean isGood = run.counts().all() > 0
-                && run.counts().needingAttention() == 0
-                && run.brokenContainers().isEmpty();
+        boolean isGood = run.counts().all() > 0 && run.counts().needingAttention() == 0;
         boolean isLastGood = isGood && branchesWithGood.add(run.facts().getOrDefault("branch", ""));
         String why = why(run, newer, bytes, kept);
         if (why.isEmpty()) return new Judged(folder.name(), false, bytes, "");

@@ -10,10 +10,12 @@ import dev.verbale.results.Entry;
 import dev.verbale.results.Problem;
 import dev.verbale.results.ResultsFormatException;
 import dev.verbale.results.Run;
+import dev.verbale.results.RunPart;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.SampleRun;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.Worker;
+import dev.verbale.results.summary.Headline;
 import dev.verbale.vocabulary.Outcome;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -65,6 +67,39 @@ class RunJoinerTest {
         run.write(AttachmentStored.of(900_000, 0, "shot", "attachment", stored).build());
         run.write(new JournalEnded(0, 0, Map.of(), 0));
         return path;
+    }
+
+    @Test
+    void a_shard_that_the_others_promise_is_missed_and_a_selection_beside_a_whole_is_none() throws Exception {
+        Path first = part("first", FactStated.SHARD, "1 of 4");
+        Path third = part("third", FactStated.SHARD, "3 of 4");
+        Path all = folder.resolve("all");
+        RunJoiner.join(List.of(first, third), all);
+        Run run = RunReader.read(all);
+
+        assertThat(run.incomplete().absentShards()).containsExactly("2 of 4", "4 of 4");
+        assertThat(Headline.of(run))
+                .endsWith("The run is incomplete: shards 2 of 4, 4 of 4 are not there.")
+                .doesNotContain("Only a part");
+        assertThat(Headline.of(RunReader.read(first))).endsWith("Only a part of the suite was run: shard 1 of 4.");
+        RunJoiner.join(
+                List.of(part("again", FactStated.SHARD, "2 of 4"), part("last", FactStated.SHARD, "4 of 4")), all);
+        assertThat(RunReader.read(all).incomplete().isNothing()).isTrue();
+
+        Path some = part("some", FactStated.SELECTION, "-Dtest=RotaTest");
+        RunJoiner.join(List.of(one, some), folder.resolve("whole"));
+        assertThat(RunPart.of(RunReader.read(folder.resolve("whole")).facts())).isEmpty();
+        RunJoiner.join(List.of(some), folder.resolve("selected"));
+        assertThat(RunPart.of(RunReader.read(folder.resolve("selected")).facts()))
+                .isEqualTo("-Dtest=RotaTest");
+    }
+
+    private Path part(String name, String fact, String value) throws Exception {
+        SampleRun run = SampleRun.in(Files.createDirectories(folder.resolve("parts")), name);
+        run.write(new FactStated(1, fact, value))
+                .test("of " + name, Outcome.PASSED, null)
+                .read();
+        return run.path();
     }
 
     @Test
