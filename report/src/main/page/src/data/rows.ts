@@ -26,6 +26,7 @@ export function rowsOf(text: string): Row[] {
       outcome: values.outcome[i],
       className,
       path: values.path[i],
+      module: values.module[i],
       tags: values.tags[i],
       worker: values.worker[i],
       thread: values.thread[i],

@@ -146,6 +146,8 @@ export interface Row {
   /** Its position in the order of names. */
   rank: number;
   path: string[];
+  /** Which module of its build it is of, where that has several. */
+  module?: string;
   className?: string;
   /** Where it is written, as a file and a line, where its class does not say it. */
   source?: string;

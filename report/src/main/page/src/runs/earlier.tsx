@@ -61,7 +61,9 @@ function Matrix({ title, rows }: { title: string; rows: Marks[] }) {
   if (rows.length === 0) return null;
   return (
     <table class="matrix">
-      <caption>{title}</caption>
+      <caption>
+        {title} <span class="marks-of">{t('the runs before this one')}</span>
+      </caption>
       <tbody>
         {rows.map((row, index) => (
           <tr key={row.id ?? index}>

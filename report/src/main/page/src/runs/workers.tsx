@@ -188,7 +188,7 @@ function LaneTable({ lanes, whole }: { lanes: Lane[]; whole: number }) {
 function sentence(lanes: Lane[], whole: number): string {
   const busy = lanes.reduce((sum, lane) => sum + lane.busy, 0);
   const longest = Math.max(...lanes.map((lane) => lane.busy), 0);
-  const work = t('{0} ran for {1} in {2}.', count(lanes.length, 'thread'), durationText(busy), durationText(whole));
+  const work = t('{0} of {1} ran for {2} in {3}.', count(lanes.length, 'thread'), count(new Set(lanes.map((lane) => lane.worker)).size, 'worker'), durationText(busy), durationText(whole));
   if (lanes.length < 2) return work;
   const saved = busy - whole;
   return `${work} ${saved > 0 ? t('Side by side they saved {0}; the busiest was at work for {1}.', durationText(saved), durationText(longest)) : t('The busiest was at work for {0}.', durationText(longest))}`;

@@ -1,4 +1,4 @@
-// How tests went by class, package, tag, owner, severity. Each number leads to the tests that it counts.
+// How tests went by module, class, package, tag, owner, severity. Each number leads to the tests that it counts.
 import { testsLink } from '../data/route';
 import { durationText, whole } from '../words/text';
 import type { GroupTable } from '../data/types';

@@ -2,13 +2,15 @@
 import { outcomeText } from '../data/outcomes';
 import type { Row, RunData } from '../data/types';
 
-export const GROUPS = ['class', 'package', 'outcome', 'reason', 'tag', 'owner', 'severity', 'worker', 'nothing'] as const;
+export const GROUPS = ['class', 'module', 'package', 'outcome', 'reason', 'tag', 'owner', 'severity', 'worker', 'nothing'] as const;
 export type Group = (typeof GROUPS)[number];
 
 export function groupsOf(row: Row, data: RunData, group: Group): string[] {
   switch (group) {
     case 'class':
       return [classOf(row)];
+    case 'module':
+      return [row.module ?? 'no module'];
     case 'package':
       return [packageOf(row)];
     case 'outcome':
@@ -29,7 +31,8 @@ export function groupsOf(row: Row, data: RunData, group: Group): string[] {
 }
 
 function classOf(row: Row): string {
-  return row.path.join(' › ') || row.className || row.name;
+  const name = row.path.join(' › ') || row.className || row.name;
+  return row.module ? `${row.module} › ${name}` : name;
 }
 
 function packageOf(row: Row): string {

@@ -9,7 +9,7 @@ import { count, durationText, offset, whole } from '../words/text';
 import type { Row } from '../data/types';
 import { known, t } from '../words/texts';
 
-export type Line = { group: string; rows: Row[] } | { row: Row };
+export type Line = { group: string; rows: Row[]; size: number } | { row: Row };
 
 const ROW_HEIGHT = 54;
 const GROUP_HEIGHT = 58;
@@ -51,7 +51,7 @@ export function Lines({ lines, longest, inClass, columns }: Props) {
           'row' in line ? (
             <RowLine key={line.row.id} row={line.row} longest={longest} inClass={inClass} columns={columns} onMark={(through) => mark(line.row, rows, through)} />
           ) : (
-            <GroupLine key={'group ' + line.group} name={line.group} rows={line.rows} />
+            <GroupLine key={'group ' + line.group} name={line.group} rows={line.rows} size={line.size} />
           ),
         )}
       </div>
@@ -77,13 +77,14 @@ function firstBelow(tops: Float64Array, y: number): number {
   return low;
 }
 
-function GroupLine({ name, rows }: { name: string; rows: Row[] }) {
+function GroupLine({ name, rows, size }: { name: string; rows: Row[]; size: number }) {
   const failing = rows.filter((row) => needsAttention(row.outcome)).length;
   return (
     <div class="group-line">
       <h2>{name.startsWith('no ') ? known(name) : name}</h2>
       <span class="dim">
         {failing === 0 ? count(rows.length, 'test') : t('{0} of {1} did not pass', whole(failing), count(rows.length, 'test'))}
+        {size > rows.length && t(', of {0} in all', whole(size))}
       </span>
     </div>
   );

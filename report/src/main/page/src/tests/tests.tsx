@@ -37,7 +37,7 @@ function AllTests({ data }: { data: RunData }) {
   const rows = useMemo(() => data.rows.filter((row) => !row.superseded), [data.rows]); // earlier attempts are inside their tests
   const search = useSearch(data, rows);
   const found = useMemo(() => find(rows, search, filters, words, data), [rows, search, words, JSON.stringify(filters)]);
-  const lines = useMemo(() => arrange(found, data, group, order), [found, group, order]);
+  const lines = useMemo(() => arrange(found, rows, data, group, order), [found, rows, group, order]);
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => onKey('/', () => field.current?.focus()), []);
 
@@ -59,7 +59,7 @@ function AllTests({ data }: { data: RunData }) {
           <span class="visually-hidden">{t('Search names, classes, tags, data, messages, and what was recorded of failures')}</span>
           <input ref={field} type="search" placeholder={t('Search  ( / )')} value={words} onInput={(e) => go({ find: e.currentTarget.value })} />
         </label>
-        <Choice label={t('Group by')} options={GROUPS} value={group} onChange={(value) => go({ group: value })} />
+        <Choice label={t('Group by')} options={GROUPS.filter((one) => one !== 'module' || rows.some((row) => row.module))} value={group} onChange={(value) => go({ group: value })} />
         <Choice label={t('Order')} options={ORDERS} value={order} onChange={(value) => go({ order: value })} />
         <Outcomes data={data} filters={filters} go={go} />
       </div>
@@ -203,7 +203,7 @@ function find(rows: Row[], search: RowSearch, filters: Filters, words: string, d
   return isFiltered(filters) ? hits.filter((row) => keeps(filters, row, data)) : hits;
 }
 
-function arrange(rows: Row[], data: RunData, group: Group, order: Order): Line[] {
+function arrange(rows: Row[], all: Row[], data: RunData, group: Group, order: Order): Line[] {
   const sorted = order === 'time' ? rows : rows.toSorted(COMPARE[order]);
   if (group === 'nothing') return sorted.map((row) => ({ row }));
   const groups = new Map<string, Row[]>();
@@ -213,8 +213,10 @@ function arrange(rows: Row[], data: RunData, group: Group, order: Order): Line[]
       if (members) members.push(row);
       else groups.set(name, [row]);
     }
+  const sizes = new Map<string, number>();
+  if (rows.length < all.length) for (const row of all) for (const name of groupsOf(row, data, group)) sizes.set(name, (sizes.get(name) ?? 0) + 1);
   return [...groups].flatMap(([name, members]): Line[] => [
-    { group: name, rows: members },
+    { group: name, rows: members, size: sizes.get(name) ?? members.length },
     ...members.map((row) => ({ row })),
   ]);
 }

@@ -72,6 +72,8 @@ const ITALIAN = {
   'not there': 'assente',
   'not finished': 'non finito',
   class: 'classe',
+  module: 'modulo',
+  'no module': 'nessun modulo',
   package: 'package',
   outcome: 'esito',
   reason: 'motivo',
@@ -170,6 +172,8 @@ const ITALIAN = {
   id: 'id',
   'Remove the filter {0}: {1}': 'Togli il filtro {0}: {1}',
   ', and {0} that broke': ', e {0}',
+  ', of {0} in all': ', di {0} in tutto',
+  'the runs before this one': 'le esecuzioni prima di questa',
   '{0} of {1} did not pass': '{0} di {1} non passati',
   'Flaky: passed on attempt {0}.': 'Instabile: passato al tentativo {0}.',
   'Attempt {0} of {1}.': 'Tentativo {0} di {1}.',
@@ -345,7 +349,7 @@ const ITALIAN = {
   captions: 'sottotitoli',
 
   // Workers
-  '{0} ran for {1} in {2}.': '{0} hanno lavorato {1} in {2}.',
+  '{0} of {1} ran for {2} in {3}.': '{0} di {1} hanno lavorato {2} in {3}.',
   'Side by side they saved {0}; the busiest was at work for {1}.': 'Insieme hanno risparmiato {0}; il più occupato ha lavorato {1}.',
   'The busiest was at work for {0}.': 'Il più occupato ha lavorato {0}.',
   'the whole run': 'tutta l’esecuzione',
@@ -414,6 +418,7 @@ export const NOUNS = {
   step: ['step', 'steps', 'passo', 'passi'],
   test: ['test', 'tests', 'test', 'test'],
   thread: ['thread', 'threads', 'thread', 'thread'],
+  worker: ['worker', 'workers', 'worker', 'worker'],
   value: ['value', 'values', 'valore', 'valori'],
 } as const;
 

@@ -20,11 +20,11 @@ final class BaselineOption {
             description = {
                 "What to compare with: a run's folder or name;",
                 "branch:NAME, the newest complete run of that branch;",
-                "last-good, the newest of the same branch in which nothing",
-                "needed attention; previous, the run before, whatever it was.",
-                "Left out: the newest complete run of the branch that this one",
-                "is to be merged into, or else of the same branch, or else of",
-                "the branch that it left, by its commits."
+                "last-good, the newest of the same branch in which",
+                "nothing needed attention; previous, the run before,",
+                "whatever it was. Left out: the newest complete run of",
+                "the branch that this one is to be merged into, or else",
+                "of the same branch, or else of the one that it left."
             })
     private @Nullable String baseline;
 

@@ -1,8 +1,11 @@
 package dev.verbale.query;
 
+import dev.verbale.results.ModuleKey;
 import dev.verbale.vocabulary.Outcome;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.Map;
+import java.util.Set;
 import org.jdbi.v3.core.Handle;
 import org.jspecify.annotations.Nullable;
 
@@ -11,6 +14,7 @@ final class StoredNames {
 
     private final Handle handle;
     private final Map<String, Integer> tests;
+    private final Set<String> withoutClass = new HashSet<>();
     private final Map<String, Integer> outcomes;
     private final Map<String, Integer> reasons;
 
@@ -19,6 +23,9 @@ final class StoredNames {
         tests = known("stored_tests", "test", "test_id");
         outcomes = known("stored_outcomes", "outcome", "outcome_id");
         reasons = known("stored_reasons", "reason", "reason_id");
+        handle.createQuery("select test from " + Database.SCHEMA + ".stored_tests where class_name is null")
+                .mapTo(String.class)
+                .forEach(withoutClass::add);
     }
 
     private Map<String, Integer> known(String table, String text, String number) {
@@ -32,18 +39,31 @@ final class StoredNames {
     int test(String key, String name, @Nullable String className, @Nullable String methodName) {
         String stored = StoredText.of(key, StoredText.LONG);
         Integer there = tests.get(stored);
-        if (there != null) return there;
+        if (there != null) {
+            if (className != null && withoutClass.remove(stored)) addClass(there, className, methodName);
+            return there;
+        }
         int number = tests.size() + 1;
         handle.execute(
                 "insert into " + Database.SCHEMA
-                        + ".stored_tests (test_id, test, name, class_name, method_name) values (?, ?, ?, ?, ?)",
+                        + ".stored_tests (test_id, test, module, name, class_name, method_name) values (?, ?, ?, ?, ?, ?)",
                 number,
                 stored,
+                StoredText.of(ModuleKey.module(key), StoredText.NAME),
                 StoredText.of(name, StoredText.LONG),
                 StoredText.orNull(className, StoredText.NAME),
                 StoredText.orNull(methodName, StoredText.NAME));
         tests.put(stored, number);
         return number;
+    }
+
+    /** Runs that were remembered by a Verbale before this one do not say it; a later one does. */
+    private void addClass(int test, String className, @Nullable String methodName) {
+        handle.execute(
+                "update " + Database.SCHEMA + ".stored_tests set class_name = ?, method_name = ? where test_id = ?",
+                StoredText.of(className, StoredText.NAME),
+                StoredText.orNull(methodName, StoredText.NAME),
+                test);
     }
 
     int outcome(Outcome outcome) {

@@ -60,6 +60,8 @@ final class StoredRun implements AutoCloseable {
                 "branch",
                 "commit_id",
                 "complete",
+                "part",
+                "broken",
                 "made_up");
         results = new StoredRows(
                 handle,
@@ -70,7 +72,9 @@ final class StoredRun implements AutoCloseable {
                 "duration_ms",
                 "attempts",
                 "flaky",
-                "reason_id");
+                "reason_id",
+                "tags",
+                "owner");
         attempts = new StoredRows(
                 handle,
                 "stored_attempts",
@@ -134,10 +138,6 @@ final class StoredRun implements AutoCloseable {
     void store(Run read) {
         RunDigest digest = RunDigest.of(read);
         head(digest, source(read), 0);
-        Map<String, String> nameOf = new HashMap<>();
-        for (TestDigest test : digest.tests()) nameOf.put(test.key(), test.name());
-        for (TestResult test : read.tests())
-            names.test(test.key(), nameOf.getOrDefault(test.key(), test.name()), test.className(), test.methodName());
         results(digest);
         Map<String, Integer> reasonOf = new HashMap<>();
         Map<String, String> titles = new HashMap<>();
@@ -164,6 +164,8 @@ final class StoredRun implements AutoCloseable {
                 StoredText.of(digest.branch(), StoredText.NAME),
                 StoredText.of(digest.commit(), StoredText.NAME),
                 digest.isComplete(),
+                StoredText.of(digest.part(), StoredText.NAME),
+                digest.broken().size(),
                 digest.isMadeUp());
     }
 
@@ -172,7 +174,8 @@ final class StoredRun implements AutoCloseable {
         digest.reasons().forEach(reason -> reasonOf.put(reason.id(), names.reason(reason.id(), reason.title())));
         Set<Integer> stored = new HashSet<>();
         for (TestDigest test : digest.tests()) {
-            int number = names.test(test.key(), test.name(), null, null);
+            TestDigest.Origin origin = test.origin();
+            int number = names.test(test.key(), test.name(), origin.className(), origin.methodName());
             if (!stored.add(number)) continue; // a file that was tampered with
             results.add(
                     run,
@@ -181,7 +184,9 @@ final class StoredRun implements AutoCloseable {
                     test.millis(),
                     clipped(test.attempts()),
                     test.recovered(),
-                    test.reason() == null ? null : reasonOf.get(test.reason()));
+                    test.reason() == null ? null : reasonOf.get(test.reason()),
+                    StoredText.of(String.join(" ", origin.tags()), StoredText.NAME),
+                    StoredText.orNull(origin.owner(), StoredText.NAME));
         }
     }
 

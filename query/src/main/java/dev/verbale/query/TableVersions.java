@@ -13,11 +13,14 @@ import org.jdbi.v3.core.Handle;
 final class TableVersions {
 
     /** Before the first filling there are no indexes: kept up to date row by row, they were ten times as large. */
-    static final int WITHOUT_INDEXES = 1;
+    static final int WITHOUT_INDEXES = 3;
 
-    static final int NEWEST = 2;
+    static final int NEWEST = 4;
 
-    private static final List<String> FILES = List.of("1-tables.sql", "2-by-test.sql");
+    private static final List<String> FILES = List.of("3-tables.sql", "4-by-test.sql");
+
+    /** What was before was never published. */
+    private static final int FIRST = 3;
 
     private final Handle handle;
 
@@ -39,11 +42,11 @@ final class TableVersions {
         int there = handle.createQuery("select coalesce(max(version), 0) from " + Database.SCHEMA + ".stored_versions")
                 .mapTo(Integer.class)
                 .one();
-        if (there > NEWEST || (wasThere && there == 0))
+        if (there > NEWEST || (wasThere && there < FIRST))
             throw new IllegalStateException("the tables in the schema " + Database.SCHEMA + " are of another version ("
                     + (there == 0 ? "unknown" : there) + ") than this Verbale makes (" + NEWEST
                     + "). Use the newest Verbale, or drop the schema and fill it again");
-        for (int next = there + 1; next <= version; next++) bringOneTo(next);
+        for (int next = Math.max(FIRST, there + 1); next <= version; next++) bringOneTo(next);
     }
 
     /** All of a file or nothing of it, where the database can take back what it made; H2 cannot, and is made anew. */
@@ -51,7 +54,7 @@ final class TableVersions {
         handle.useTransaction(within -> {
             within.execute(
                     "set schema '" + Database.SCHEMA + "'"); // of both databases; elsewhere it is named each time
-            within.createScript(file(FILES.get(version - 1))).execute();
+            within.createScript(file(FILES.get(version - FIRST))).execute();
             within.execute("insert into stored_versions (version) values (?)", version);
         });
     }

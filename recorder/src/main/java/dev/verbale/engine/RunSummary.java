@@ -43,19 +43,23 @@ final class RunSummary {
      * is done. Everywhere else once, at the end: there may be one session after another.
      */
     void sessionEnded() {
-        if (IN_BUILD) print();
+        if (IN_BUILD) print(false);
     }
 
-    /** Where there is news since it was printed last. */
+    /** At the end of all, where there is news since it was printed last. */
     void print() {
-        guard.run(Task.TOTALS, context -> printNow());
+        print(true);
     }
 
-    private void printNow() {
+    private void print(boolean isOver) {
+        guard.run(Task.TOTALS, context -> printNow(isOver));
+    }
+
+    private void printNow(boolean isOver) {
         boolean isNews = printed.getAndSet(totals.ended()) != totals.ended();
         if (!isWanted || (!isNews && (totals.ended() > 0 || unrecorded.framework() == null))) return;
         Map<String, Long> missing = journal.missing();
-        System.out.println("Verbale: " + totals.sentence() + unrecordedTests() + ". Recorded in " + shown(folder)
+        System.out.println("Verbale: " + totals.sentence(isOver) + unrecordedTests() + ". Recorded in " + shown(folder)
                 + (missing.isEmpty()
                         ? ""
                         : ". The run is incomplete: " + Missing.inWords(missing) + " could not be recorded"));

@@ -4,6 +4,7 @@ import dev.verbale.event.Failure;
 import dev.verbale.report.TestDrafts.Draft;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
+import dev.verbale.results.ModuleKey;
 import dev.verbale.results.TestResult;
 import dev.verbale.vocabulary.About;
 import dev.verbale.vocabulary.Outcome;
@@ -38,6 +39,11 @@ sealed interface Row permits TestRow, ContainerRow {
 
     /** The same for each attempt, and in each run. */
     String key();
+
+    /** Which module of its build it is of; empty where that has one only. */
+    default String module() {
+        return ModuleKey.module(key());
+    }
 
     /** What a reader sees. */
     String name();

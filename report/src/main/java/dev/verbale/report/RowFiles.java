@@ -119,6 +119,7 @@ final class RowFiles {
         columns.numbers("duration", row -> RunFile.micros(row.duration()));
         columns.repeated("outcome", row -> row.outcome().word());
         columns.repeated("className", Row::className);
+        columns.repeated("module", row -> row.module().isEmpty() ? null : row.module());
         columns.repeatedLists("path", Row::path);
         columns.repeatedLists("tags", row -> row.tags().isEmpty() ? null : row.tags());
         columns.repeated("worker", Row::worker);

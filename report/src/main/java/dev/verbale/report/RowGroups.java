@@ -5,8 +5,12 @@ final class RowGroups {
 
     private RowGroups() {}
 
-    /** Its containers as they are shown, or its class: a class of tests, or a feature. */
+    /** Its containers as they are shown, or its class: a class of tests, or a feature; in its module, where there are several. */
     static String ofClass(Row row) {
+        return (row.module().isEmpty() ? "" : row.module() + " › ") + withoutModule(row);
+    }
+
+    private static String withoutModule(Row row) {
         if (!row.path().isEmpty()) return String.join(" › ", row.path());
         return row.className() == null ? row.name() : row.className();
     }

@@ -36,6 +36,7 @@ final class SummaryTables {
     static void write(JsonGenerator json, List<Row> rows) {
         var tables = new SummaryTables(json, rows);
         json.writeArrayPropertyStart("tables");
+        tables.table("module", row -> row.module().isEmpty() ? List.of() : List.of(row.module()));
         tables.table("class", row -> List.of(RowGroups.ofClass(row)));
         tables.table("package", row -> List.of(RowGroups.ofPackage(row)));
         tables.table("tag", Row::tags);

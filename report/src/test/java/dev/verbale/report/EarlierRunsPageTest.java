@@ -150,7 +150,7 @@ class EarlierRunsPageTest {
                 .isEqualTo("2 of the last 5 runs passed whole. This time 2 did not pass; in the run before, 1.");
         assertThat(chromium.texts(".chart g")).hasSize(6);
         chromium.find(".matrix");
-        assertThat(chromium.texts(".matrix caption")).containsExactly("Failing or flaky now");
+        assertThat(chromium.texts(".matrix caption")).containsExactly("Failing or flaky now the runs before this one");
         assertThat(chromium.texts(".matrix tr")).hasSize(2);
         assertThat(chromium.find(".matrix .marks").getDomAttribute("aria-label"))
                 .isEqualTo("Earlier runs, the oldest first: passed, passed, failed, failed, failed");

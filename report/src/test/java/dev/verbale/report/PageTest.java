@@ -249,6 +249,33 @@ class PageTest {
     }
 
     @Test
+    void a_class_of_one_name_in_two_modules_is_two_groups_and_a_group_says_of_how_many() throws Exception {
+        for (String module : List.of("beds", "shed")) {
+            recorder = AdapterRecorder.open(RecorderOptions.defaults()
+                    .withRoot(root)
+                    .withRun("both")
+                    .withSummaryLine(false)
+                    .withSettings(Map.of("verbale.module", module)));
+            for (String name : List.of("swaps", "grows", "waits")) {
+                Scope test = recorder.startTest(recorder.run(), descriptor(name, name));
+                boolean fails = module.equals("shed") && name.equals("grows");
+                recorder.endTest(test, fails ? TestEnd.threw(new AssertionError("dry")) : TestEnd.passed());
+            }
+        }
+        Path index = writtenTo("page");
+
+        chromium.open(index, "");
+        chromium.find("a[href='#/tests?group=module']").click();
+        assertThat(chromium.texts(".group-line h2")).containsExactly("beds", "shed");
+        chromium.open(index, "#/tests?outcome=failed");
+        assertThat(chromium.texts(".group-line h2")).containsExactly("shed › sample.RotaTest");
+        assertThat(chromium.texts(".group-line .dim")).containsExactly("1 of 1 test did not pass, of 3 in all");
+        chromium.open(index, "#/tests?module=beds");
+        assertThat(chromium.texts(".row-line .name")).containsExactly("swaps", "grows", "waits");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
     void nothing_that_a_test_logged_can_run() throws Exception {
         Path index = page(() -> {
             recorder.fact(HOSTILE, HOSTILE);

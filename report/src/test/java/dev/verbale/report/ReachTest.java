@@ -226,7 +226,7 @@ class ReachTest {
     void workers_say_what_ran_where_and_lead_to_it() {
         chromium.open(index, "#/workers");
 
-        assertThat(chromium.find(".workers h1").getText()).startsWith("1 thread ran for ");
+        assertThat(chromium.find(".workers h1").getText()).startsWith("1 thread of 1 worker ran for ");
         assertThat(chromium.find(".workers tbody tr").getText()).contains("worker-1, main", "7 starts");
         chromium.find("button[aria-label=Closer]").click();
         assertThat(chromium.find(".range").getText()).contains("the whole run");

@@ -46,6 +46,7 @@ public final class DigestReader {
     private final Map<String, List<String>> tables = new HashMap<>();
     private final Map<String, String> facts = new HashMap<>();
     private final List<TestDigest> tests = new ArrayList<>();
+    private final Map<String, List<String>> tagLists = new HashMap<>(); // most tests have one of few
     private @Nullable String run;
     private Instant started = Instant.EPOCH;
     private long millis;
@@ -310,7 +311,24 @@ public final class DigestReader {
                 Math.max(1, Math.abs(attempts)),
                 attempts < 0,
                 text("reasons", reason),
-                steps));
+                steps,
+                origin(index)));
+    }
+
+    private TestDigest.Origin origin(int index) {
+        String tags = text("tags", index);
+        return new TestDigest.Origin(
+                filled("classes", index),
+                filled("methods", index),
+                tags == null || tags.isEmpty()
+                        ? List.of()
+                        : tagLists.computeIfAbsent(tags, all -> List.of(all.split(DigestWriter.BETWEEN_TAGS))),
+                filled("owners", index));
+    }
+
+    private @Nullable String filled(String table, int position) {
+        String text = text(table, position);
+        return text == null || text.isEmpty() ? null : text;
     }
 
     private static int next(JsonParser json) {

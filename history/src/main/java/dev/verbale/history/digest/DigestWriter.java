@@ -14,8 +14,11 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeMap;
+import java.util.function.Function;
 import java.util.zip.GZIPOutputStream;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
 
 /**
@@ -30,6 +33,9 @@ public final class DigestWriter {
     static final String WORD = "verbale-digest";
 
     static final int FORMAT = 1;
+
+    /** A group of TestNG may have a blank in its name. */
+    static final String BETWEEN_TAGS = "\n";
 
     private DigestWriter() {}
 
@@ -55,6 +61,7 @@ public final class DigestWriter {
             for (TestDigest test : digest.tests()) for (StepTime step : test.steps()) steps.position(step.name());
             table(json, "tests", digest.tests().stream().map(TestDigest::key).toList());
             table(json, "names", digest.tests().stream().map(TestDigest::name).toList());
+            origins(json, digest);
             table(json, "steps", steps.texts());
             table(
                     json,
@@ -89,6 +96,22 @@ public final class DigestWriter {
         json.writeEndObject();
         json.writeEndObject();
         json.writeRaw('\n');
+    }
+
+    /** Beside the tests, in their order; empty where there is none. What no test has is left out. */
+    private static void origins(JsonGenerator json, RunDigest digest) {
+        origin(json, "classes", digest, origin -> origin.className());
+        origin(json, "methods", digest, origin -> origin.methodName());
+        origin(json, "tags", digest, origin -> String.join(BETWEEN_TAGS, origin.tags()));
+        origin(json, "owners", digest, origin -> origin.owner());
+    }
+
+    private static void origin(
+            JsonGenerator json, String name, RunDigest digest, Function<TestDigest.Origin, @Nullable String> part) {
+        List<String> texts = digest.tests().stream()
+                .map(test -> Objects.requireNonNullElse(part.apply(test.origin()), ""))
+                .toList();
+        if (texts.stream().anyMatch(text -> !text.isEmpty())) table(json, name, texts);
     }
 
     private static void table(JsonGenerator json, String name, List<String> texts) {

@@ -71,6 +71,7 @@ public record RunDigest(
      * @param recovered whether it passed after an attempt that had not
      * @param reason the id of the reason why it failed; null where it did not, or nobody knows
      * @param steps the outermost steps of the last attempt, in order
+     * @param origin where it stands, and whose it is
      */
     public record TestDigest(
             String key,
@@ -80,9 +81,43 @@ public record RunDigest(
             int attempts,
             boolean recovered,
             @Nullable String reason,
-            List<StepTime> steps) {
+            List<StepTime> steps,
+            Origin origin) {
         public TestDigest {
             steps = List.copyOf(steps);
+        }
+
+        /** Of which nothing is known but how it went. */
+        public TestDigest(
+                String key,
+                String name,
+                Outcome outcome,
+                int millis,
+                int attempts,
+                boolean recovered,
+                @Nullable String reason,
+                List<StepTime> steps) {
+            this(key, name, outcome, millis, attempts, recovered, reason, steps, Origin.UNKNOWN);
+        }
+
+        /**
+         * Where a test stands in its suite, and whose it is.
+         *
+         * @param className null where it is of no class, or of a run that was remembered before this was
+         * @param owner null where nobody says
+         */
+        public record Origin(
+                @Nullable String className,
+                @Nullable String methodName,
+                List<String> tags,
+                @Nullable String owner) {
+
+            /** Of which nothing is known. */
+            public static final Origin UNKNOWN = new Origin(null, null, List.of(), null);
+
+            public Origin {
+                tags = List.copyOf(tags);
+            }
         }
     }
 
@@ -121,7 +156,12 @@ public record RunDigest(
                             test.attempt().number(),
                             test.recovered(),
                             test.outcome().needsAttention() ? reasonOf.get(test.key()) : null,
-                            steps(test.entries())));
+                            steps(test.entries()),
+                            new TestDigest.Origin(
+                                    test.className(),
+                                    test.methodName(),
+                                    test.tags(),
+                                    test.about().owner())));
         }
         return new RunDigest(
                 run.name(),

@@ -55,6 +55,9 @@ class DigestTest {
                 .failure(SampleRun.failure("E", "no rota"))
                 .build());
         run.write(TestStarted.of(70_000, 3, "dev.orto.RotaTest.swaps()", "swaps “two” days")
+                .className("dev.orto.RotaTest")
+                .methodName("swaps")
+                .tags(List.of("browser", "two words"))
                 .thread("main")
                 .build());
         run.write(TestEnded.of(95_000, 3, Outcome.PASSED).build());
@@ -112,10 +115,13 @@ class DigestTest {
     void the_file_is_packed_json_lines_with_the_tables_first() throws Exception {
         String text = new String(unpacked(), StandardCharsets.UTF_8);
 
-        assertThat(text.lines().toList().subList(1, 8))
+        assertThat(text.lines().toList().subList(1, 11))
                 .containsExactly(
                         "{\"tests\":[\"dev.orto.RotaTest.swaps()\",\"sample.fails()\"]}",
                         "{\"names\":[\"swaps “two” days\",\"fails\"]}",
+                        "{\"classes\":[\"dev.orto.RotaTest\",\"sample.T\"]}",
+                        "{\"methods\":[\"swaps\",\"fails\"]}",
+                        "{\"tags\":[\"browser\\ntwo words\",\"\"]}",
                         "{\"steps\":[]}",
                         "{\"reasons\":[\"" + digest.reasons().get(0).id() + "\"]}",
                         "{\"titles\":[\"the shed is locked\"]}",

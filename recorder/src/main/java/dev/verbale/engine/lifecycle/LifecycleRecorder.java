@@ -118,6 +118,7 @@ public final class LifecycleRecorder {
                             Thread.currentThread().getName(),
                             who.tags(),
                             who.source()));
+            totals.began(test.id(), Texts.text(who.key()));
             return test;
         });
     }
@@ -129,6 +130,7 @@ public final class LifecycleRecorder {
             String key = Texts.text(who.key());
             String name = texts.name(who.name());
             if (start.key().equals(key) && start.name().equals(name)) return;
+            totals.began(node.id(), key);
             node.start = start.as(key, name); // that is what a journal begun anew says of it
             journal.append(node, new TestIdentified(journal.now(), node.id(), key, name));
         });
@@ -156,9 +158,10 @@ public final class LifecycleRecorder {
             logs.sayWhatWasLeftOut(node);
             node.leave(context);
             Outcome outcome = outcome(end);
-            totals.add(node.start instanceof TestStarted start ? start.key() : String.valueOf(node.id()), outcome);
+            long now = at(end);
+            if (node.start instanceof TestStarted start) totals.ended(node.id(), start.key(), outcome, start.at(), now);
             Failure failure = failures.ofOrNull(node, end.failure());
-            var event = new TestEnded(at(end), node.id(), outcome, reason(end), failure, end.blockedBy());
+            var event = new TestEnded(now, node.id(), outcome, reason(end), failure, end.blockedBy());
             failures.append(node, event, end.failure(), failure);
         });
     }

@@ -1,13 +1,16 @@
 package dev.verbale.engine.lifecycle;
 
 import dev.verbale.vocabulary.Outcome;
+import java.util.HashMap;
 import java.util.HashSet;
+import java.util.Map;
 import java.util.Set;
 import java.util.StringJoiner;
 
 /**
- * Counts the tests that ended in this JVM, each once: of a test that was run again the last outcome counts. It remembers a
- * number for each key and not the key, so that a hundred thousand tests take two megabytes.
+ * Counts the tests of this JVM, each once, as a reader of the run counts them: of a test that was run again the last outcome counts, of
+ * two records of one key that overlap in time the worse, and one that did not end is unfinished. It remembers a number for each key and not
+ * the key, so that a hundred thousand tests take four megabytes.
  */
 public final class Totals {
 
@@ -17,20 +20,41 @@ public final class Totals {
     // Open addressing, always less than half full.
     private long[] keys = new long[1 << 8];
     private byte[] outcomes = new byte[1 << 8];
+    private long[] ends = new long[1 << 8];
     private int tests;
+
+    private final Map<Integer, String> running = new HashMap<>();
 
     private final Set<String> broken = new HashSet<>();
 
-    public synchronized void add(String key, Outcome outcome) {
+    /** A test began, or is known by another key since. */
+    public synchronized void began(int id, String key) {
+        running.put(id, key);
+    }
+
+    /**
+     * A test ended.
+     *
+     * @param from when it began, in microseconds of the recorder's clock
+     * @param to when it ended
+     */
+    public synchronized void ended(int id, String key, Outcome outcome, long from, long to) {
         ended++;
+        running.remove(id);
         if (2 * (tests + 1) > keys.length) grow();
         long hash = hash(key);
         int position = position(keys, hash);
-        if (keys[position] == 0) tests++;
-        else byOutcome[outcomes[position]]--;
+        int number = number(outcome);
+        if (keys[position] == 0) {
+            tests++;
+        } else {
+            byOutcome[outcomes[position]]--;
+            if (from < ends[position]) number = Math.max(number, outcomes[position]);
+        }
         keys[position] = hash;
-        outcomes[position] = (byte) number(outcome);
-        byOutcome[number(outcome)]++;
+        outcomes[position] = (byte) number;
+        ends[position] = Math.max(to, ends[position]);
+        byOutcome[number]++;
     }
 
     /** The total of an outcome of somebody's own is the last. */
@@ -42,14 +66,17 @@ public final class Totals {
     private void grow() {
         var moreKeys = new long[2 * keys.length];
         var moreOutcomes = new byte[2 * keys.length];
+        var moreEnds = new long[2 * keys.length];
         for (int i = 0; i < keys.length; i++) {
             if (keys[i] == 0) continue;
             int position = position(moreKeys, keys[i]);
             moreKeys[position] = keys[i];
             moreOutcomes[position] = outcomes[i];
+            moreEnds[position] = ends[i];
         }
         keys = moreKeys;
         outcomes = moreOutcomes;
+        ends = moreEnds;
     }
 
     private static int position(long[] keys, long hash) {
@@ -83,22 +110,34 @@ public final class Totals {
         return ended;
     }
 
-    /** Such as {@code 41 tests: 38 passed, 1 skipped, 2 failed}, or {@code 2 tests: 2 passed; 1 class broke outside its tests}. */
-    public synchronized String sentence() {
+    /**
+     * What they came to, such as {@code 41 tests: 38 passed, 1 skipped, 2 failed}, or {@code 2 tests: 2 passed; 1 class broke outside its tests}.
+     *
+     * @param isOver whether nothing more comes: then what runs now is unfinished, and until then it is not counted
+     */
+    public synchronized String sentence(boolean isOver) {
         String outside = broken.isEmpty()
                 ? ""
                 : "; " + broken.size()
                         + (broken.size() == 1
                                 ? " class broke outside its tests"
                                 : " classes broke outside their tests");
-        return byOutcome() + outside;
+        return byOutcome(isOver ? Set.copyOf(running.values()) : Set.of()) + outside;
     }
 
-    private String byOutcome() {
-        if (tests == 0) return "no test was recorded";
-        var parts = new StringJoiner(", ", (tests == 1 ? "1 test: " : tests + " tests: "), "");
+    private String byOutcome(Set<String> unfinished) {
+        int[] counts = byOutcome.clone();
+        int all = tests;
+        for (String key : unfinished) {
+            int position = position(keys, hash(key));
+            if (keys[position] == 0) all++;
+            else counts[outcomes[position]]--;
+            counts[number(Outcome.UNFINISHED)]++;
+        }
+        if (all == 0) return "no test was recorded";
+        var parts = new StringJoiner(", ", (all == 1 ? "1 test: " : all + " tests: "), "");
         for (Outcome outcome : Outcome.known()) {
-            int count = byOutcome[number(outcome)];
+            int count = counts[number(outcome)];
             if (count > 0) parts.add(count + " " + outcome.text());
         }
         return parts.toString();

@@ -10,12 +10,15 @@ create table stored_runs (
   branch varchar(2000) not null,
   commit_id varchar(2000) not null,
   complete boolean not null,
+  part varchar(2000) not null,
+  broken integer not null,
   made_up boolean not null
 );
 
 create table stored_tests (
   test_id integer primary key,
   test varchar not null,
+  module varchar not null,
   name varchar not null,
   class_name varchar,
   method_name varchar
@@ -41,6 +44,8 @@ create table stored_results (
   attempts smallint not null,
   flaky boolean not null,
   reason_id integer,
+  tags varchar not null,
+  owner varchar,
   primary key (run_id, test_id)
 );
 
@@ -106,15 +111,16 @@ create table stored_attachments (
 );
 
 create view runs as
-  select r.run_id, r.run, r.started, r.duration_ms, r.branch, r.commit_id, r.complete, r.made_up,
+  select r.run_id, r.run, r.started, r.duration_ms, r.branch, r.commit_id, r.complete, r.part, r.made_up,
     (select count(*) from stored_results t where t.run_id = r.run_id) as tests,
     (select count(*) from stored_results t join stored_outcomes o on o.outcome_id = t.outcome_id
-      where t.run_id = r.run_id and o.needs_attention) as needing_attention
+      where t.run_id = r.run_id and o.needs_attention) + r.broken as needing_attention,
+    r.broken
   from stored_runs r;
 
 create view tests as
-  select r.run_id, r.run, r.started as run_started, r.branch, n.test, n.name, n.class_name, n.method_name, o.outcome,
-    o.needs_attention, t.duration_ms, t.attempts, t.flaky, e.reason
+  select r.run_id, r.run, r.started as run_started, r.branch, n.test, n.module, n.name, n.class_name, n.method_name, t.tags,
+    t.owner, o.outcome, o.needs_attention, t.duration_ms, t.attempts, t.flaky, e.reason
   from stored_results t
     join stored_runs r on r.run_id = t.run_id
     join stored_tests n on n.test_id = t.test_id
