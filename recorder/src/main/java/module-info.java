@@ -12,6 +12,7 @@ module dev.verbale.recorder {
     requires static transitive java.logging; // only who records it
     requires static transitive org.apiguardian.api;
     requires static transitive org.jspecify;
+    requires static org.opentest4j; // only whose tests throw its types
 
     exports dev.verbale;
     exports dev.verbale.jul;

@@ -6,14 +6,11 @@ module dev.verbale.junit {
     // At run time whoever runs tests has them; the recorder must not drag a second version in.
     requires static transitive org.junit.jupiter.api;
     requires static transitive org.junit.platform.launcher;
-    requires static org.opentest4j;
 
     exports dev.verbale.junit;
 
     provides dev.verbale.spi.Adapter with
             dev.verbale.junit.JUnitAdapter;
-    provides dev.verbale.spi.ThrowableReader with
-            dev.verbale.junit.OpenTest4jReader;
     provides org.junit.jupiter.api.extension.Extension with
             dev.verbale.junit.VerbaleExtension;
     provides org.junit.platform.launcher.LauncherSessionListener with

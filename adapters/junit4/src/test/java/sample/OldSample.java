@@ -8,6 +8,7 @@ import dev.verbale.ExpectedFailure;
 import dev.verbale.Verbale;
 import dev.verbale.junit4.VerbaleRule;
 import java.util.concurrent.CountDownLatch;
+import org.junit.After;
 import org.junit.BeforeClass;
 import org.junit.ClassRule;
 import org.junit.Ignore;
@@ -17,6 +18,7 @@ import org.junit.experimental.categories.Category;
 import org.junit.experimental.theories.DataPoint;
 import org.junit.experimental.theories.Theories;
 import org.junit.experimental.theories.Theory;
+import org.junit.rules.ErrorCollector;
 import org.junit.rules.ExternalResource;
 import org.junit.rules.RuleChain;
 import org.junit.runner.RunWith;
@@ -96,6 +98,30 @@ public class OldSample {
 
         @Test
         public void rakes() {}
+    }
+
+    /** More than one thing fails. */
+    public static class Several {
+        @Rule
+        public final ErrorCollector collector = new ErrorCollector();
+
+        @Test
+        public void collects() {
+            collector.addError(new AssertionError("the bed is dry"));
+            collector.addError(new IllegalStateException("the shed is locked"));
+        }
+    }
+
+    public static class Untidy {
+        @Test
+        public void failsAndCannotTidyUp() {
+            throw new AssertionError("the bed is dry");
+        }
+
+        @After
+        public void tidiesUp() {
+            throw new IllegalStateException("no brush");
+        }
     }
 
     public static class Broken {

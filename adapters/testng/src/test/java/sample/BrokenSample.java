@@ -1,6 +1,7 @@
 package sample;
 
 import dev.verbale.Verbale;
+import org.testng.annotations.AfterClass;
 import org.testng.annotations.AfterMethod;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.BeforeMethod;
@@ -36,6 +37,21 @@ public class BrokenSample {
 
         @Test
         public void digs() {}
+    }
+
+    public static class Twice {
+        @BeforeClass
+        public void fetchesTools() {
+            throw new IllegalStateException("no tools");
+        }
+
+        @Test
+        public void digs() {}
+
+        @AfterClass(alwaysRun = true)
+        public void bringsToolsBack() {
+            throw new IllegalStateException("the shed is locked");
+        }
     }
 
     public static class InTearDown {

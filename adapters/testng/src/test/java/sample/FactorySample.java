@@ -47,4 +47,40 @@ public class FactorySample {
         @Test
         public void smells() {}
     }
+
+    /** One factory makes them all at once. */
+    public static class AtOnce {
+        private final String bed;
+
+        AtOnce(String bed) {
+            this.bed = bed;
+        }
+
+        @Test
+        public void drains() {
+            Verbale.log("drains " + bed);
+            if (bed.equals("south")) throw new AssertionError("the south bed is wet");
+        }
+    }
+
+    /** Makes objects of another class. */
+    public static class MakesAtOnce {
+        @Factory
+        public Object[] beds() {
+            return new Object[] {new AtOnce("north"), new AtOnce("south"), new AtOnce("east")};
+        }
+    }
+
+    /** Makes two of each row. */
+    public static class MakesPairs {
+        @Factory(dataProvider = "rows")
+        public Object[] beds(String row) {
+            return new Object[] {new AtOnce(row), new AtOnce("south")};
+        }
+
+        @DataProvider
+        public static Object[][] rows() {
+            return new Object[][] {{"north"}, {"east"}};
+        }
+    }
 }

@@ -14,6 +14,7 @@ import org.testng.Reporter;
 import org.testng.SkipException;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
+import org.testng.asserts.SoftAssert;
 
 /** One test of each kind. */
 public class OutcomesSample {
@@ -31,6 +32,15 @@ public class OutcomesSample {
     @Test
     public void fails() {
         assertEquals("Dario", "Ada", "who waters");
+    }
+
+    @Test
+    public void assertsSoftly() {
+        var softly = new SoftAssert();
+        softly.assertEquals("north", "south", "the bed");
+        softly.assertEquals(1, 1, "the rows");
+        softly.assertEquals("Kale", "Basil", "the crop");
+        softly.assertAll();
     }
 
     @Test

@@ -33,7 +33,7 @@ class UnrecordedTest {
                         "Verbale: no test was recorded. Tests of JUnit 4 ran and were not recorded: its adapter is not on the class path, or not registered");
         assertThat(Headline.of(RunReader.read(root)))
                 .isEqualTo(
-                        "No test was recorded. There were tests of JUnit 4: its adapter is not on the class path, or not registered.");
+                        "No test was recorded. The run is incomplete: not in it are tests of JUnit 4: its adapter is not on the class path, or not registered.");
     }
 
     /** A suite of JUnit 4. */

@@ -183,6 +183,11 @@ final class CompareCommand implements Callable<Integer> {
         section(out, "Faster", comparison.faster(), CompareCommand::duration);
         section(out, "New tests", comparison.added(), CompareCommand::name);
         section(out, missing(comparison), comparison.vanished(), CompareCommand::name);
+        section(
+                out,
+                "New tests whose names differ from vanished ones in a number only; give them names that stay",
+                comparison.renumbered(),
+                CompareCommand::name);
         section(out, "Reasons that are gone", comparison.goneReasons(), CompareCommand::title);
     }
 

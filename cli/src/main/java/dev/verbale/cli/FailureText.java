@@ -2,6 +2,7 @@ package dev.verbale.cli;
 
 import dev.verbale.event.Failure;
 import dev.verbale.folder.RunFolder;
+import dev.verbale.results.BesideFailure;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.DurationText;
 import dev.verbale.results.Entry;
@@ -23,6 +24,7 @@ import picocli.CommandLine.Help.Ansi.Style;
 final class FailureText {
 
     private static final String INDENT = "           "; // as wide as the longest outcome and the gap behind it
+    private static final int MAX_BESIDE = 5;
     private static final int MESSAGE_LINES = 6;
     private static final int LONGEST_LINE = 300;
     private static final int MAX_TESTS = 20;
@@ -99,7 +101,6 @@ final class FailureText {
             out.println();
             out.println(dim("and " + (reasons.size() - MAX_REASONS) + " more reasons"));
         }
-        for (TestResult test : tests) if (test.failure() == null) test(out, test);
         out.println();
         out.println("These are " + tests.size()
                 + " tests, by reason. Each of them, with its attachments: verbale failures --all " + run.folder());
@@ -119,6 +120,8 @@ final class FailureText {
         if (lines.size() > limit)
             out.println(
                     INDENT + dim(lines.size() - limit == 1 ? "1 line more" : (lines.size() - limit) + " lines more"));
+        for (String beside : BesideFailure.lines(failure, all ? Integer.MAX_VALUE : MAX_BESIDE))
+            out.println(INDENT + printable(Texts.cut(beside, longest)));
         if (cut) out.println(INDENT + dim("the whole message: verbale failures --all"));
         String frame = run.ownFrames().nearest(failure.stack());
         if (!frame.isEmpty()) out.println(INDENT + dim("at " + frame));

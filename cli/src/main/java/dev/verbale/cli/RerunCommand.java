@@ -128,10 +128,9 @@ final class RerunCommand implements Callable<Integer> {
             throw new ParameterException(spec.commandLine(), "--ignore is of use only beside --changed-since");
         Run read = run.read(TestKeeper.FAILURES);
         Map<String, TestResult> chosen = chosen(read);
-        PrintWriter out = spec.commandLine().getOut();
         PrintWriter err = spec.commandLine().getErr();
         if (chosen.isEmpty()) {
-            out.println("There is no such test in " + read.name() + ".");
+            err.println("verbale: there is nothing to run: no such test is in " + read.name());
             return ExitCodes.DONE;
         }
         TestSelection selection = TestSelection.of(chosen.values());

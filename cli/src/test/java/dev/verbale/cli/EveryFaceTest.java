@@ -246,12 +246,12 @@ class EveryFaceTest {
     private void gate(SoftAssertions softly, Truth truth) throws Exception {
         Output gate = jvm.run("gate", truth.run);
         softly.assertThat(gate.code()).as("gate").isEqualTo(truth.attention() > 0 || truth.tests() == 0 ? 5 : 0);
-        String said = gate.out()
+        String why = gate.out()
                 .lines()
                 .filter(line -> line.contains("attention"))
                 .findFirst()
                 .orElse("");
-        softly.assertThat(sum("(\\d+) tests?\\b", said) + sum("(\\d+) class", said))
+        softly.assertThat(sum("(\\d+) tests?\\b", why) + sum("(\\d+) class", why))
                 .as("gate")
                 .isEqualTo(truth.attention());
     }

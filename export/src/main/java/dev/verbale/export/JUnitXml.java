@@ -2,6 +2,7 @@ package dev.verbale.export;
 
 import dev.verbale.event.Failure;
 import dev.verbale.folder.RunFolder;
+import dev.verbale.imports.OwnProperties;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
@@ -31,6 +32,10 @@ import org.jspecify.annotations.Nullable;
 public final class JUnitXml {
 
     private static final int LONGEST_OUTPUT = 100_000;
+
+    /** The outcomes that XML has words for. */
+    private static final List<Outcome> PLAIN =
+            List.of(Outcome.PASSED, Outcome.SKIPPED, Outcome.FAILED, Outcome.ERRORED);
 
     private final XMLStreamWriter xml;
     private final Run run;
@@ -125,6 +130,10 @@ public final class JUnitXml {
             attribute("name", container.name() + " (set-up or tear-down)");
             attribute("classname", name);
             attribute("time", seconds(container.duration()));
+            start("properties");
+            property(OwnProperties.KEY, container.key());
+            property(OwnProperties.CONTAINER, "true");
+            end();
             failure("error", container.failure());
             end();
         }
@@ -149,15 +158,14 @@ public final class JUnitXml {
         attribute("name", last.name());
         attribute("classname", suite);
         attribute("time", seconds(last.duration()));
-        if (!last.tags().isEmpty()) {
-            start("properties");
-            for (String tag : last.tags()) {
-                xml.writeEmptyElement("property");
-                attribute("name", "tag");
-                attribute("value", tag);
-            }
-            end();
-        }
+        start("properties");
+        property(OwnProperties.KEY, last.key());
+        if (last.methodName() != null && !last.methodName().equals(last.name()))
+            property(OwnProperties.METHOD, last.methodName());
+        if (!PLAIN.contains(last.outcome()))
+            property(OwnProperties.OUTCOME, last.outcome().word());
+        for (String tag : last.tags()) property("tag", tag);
+        end();
         if (last.outcome().needsAttention()) {
             String kind = last.outcome().equals(Outcome.FAILED) ? "failure" : "error";
             failure(kind, last.failure());
@@ -171,6 +179,12 @@ public final class JUnitXml {
         String output = output(last);
         if (!output.isEmpty()) element("system-out", output);
         end();
+    }
+
+    private void property(String name, String value) throws XMLStreamException {
+        xml.writeEmptyElement("property");
+        attribute("name", name);
+        attribute("value", value);
     }
 
     private void earlier(String prefix, TestResult attempt) throws XMLStreamException {

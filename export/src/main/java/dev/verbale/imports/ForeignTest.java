@@ -26,10 +26,41 @@ final class ForeignTest {
     boolean isCut;
 
     /** Of attempts before this one. */
-    final List<Failure> earlier = new ArrayList<>();
+    final List<Attempt> earlier = new ArrayList<>();
+
+    /** What our own export says of it beside what such a file says of any; see {@link dev.verbale.export.JUnitXml}. */
+    @Nullable
+    String key;
+
+    @Nullable
+    String methodName;
+
+    /** Whether it is a class that broke outside its tests. */
+    boolean isContainer;
+
+    private @Nullable Outcome exactly;
+
+    /** An attempt that did not pass. */
+    record Attempt(Outcome outcome, Failure failure) {}
 
     final List<String> output = new ArrayList<>();
     final Map<String, String> properties = new LinkedHashMap<>();
+
+    void property(String property, String value) {
+        switch (property) {
+            case OwnProperties.KEY -> key = value;
+            case OwnProperties.METHOD -> methodName = value;
+            case OwnProperties.CONTAINER -> isContainer = true;
+            case OwnProperties.OUTCOME -> exactly = Outcome.ofWord(value);
+            default -> properties.put(property, value);
+        }
+    }
+
+    /** What the file says; more exactly where our own export does. A failure stays one, whatever a property says. */
+    Outcome ended() {
+        Outcome exact = exactly;
+        return exact != null && exact.needsAttention() == outcome.needsAttention() ? exact : outcome;
+    }
 
     ForeignTest(String suite, String name) {
         this.suite = suite;

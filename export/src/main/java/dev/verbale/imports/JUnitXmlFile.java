@@ -1,6 +1,7 @@
 package dev.verbale.imports;
 
 import dev.verbale.event.Failure;
+import dev.verbale.json.WallClockText;
 import dev.verbale.vocabulary.Outcome;
 import java.io.InputStream;
 import java.time.DateTimeException;
@@ -101,14 +102,18 @@ final class JUnitXmlFile {
 
     private static @Nullable Instant moment(String text) {
         try {
-            return text.isEmpty() ? null : OffsetDateTime.parse(text).toInstant();
+            return text.isEmpty() ? null : possible(OffsetDateTime.parse(text).toInstant());
         } catch (DateTimeException noOffset) {
             try {
-                return LocalDateTime.parse(text).toInstant(ZoneOffset.UTC);
+                return possible(LocalDateTime.parse(text).toInstant(ZoneOffset.UTC));
             } catch (DateTimeException noMoment) {
                 return null;
             }
         }
+    }
+
+    private static @Nullable Instant possible(Instant moment) {
+        return WallClockText.isPossible(moment) ? moment : null;
     }
 
     private void testCase(XMLStreamReader xml) {
@@ -172,14 +177,17 @@ final class JUnitXmlFile {
             if (event == XMLStreamConstants.CHARACTERS || event == XMLStreamConstants.CDATA)
                 stack.append(xml.getText());
         }
-        if (one != null) one.earlier.add(failure(type, message, stack.toString().strip()));
+        Outcome outcome = end.endsWith("Error") ? Outcome.ERRORED : Outcome.FAILED;
+        if (one != null)
+            one.earlier.add(new ForeignTest.Attempt(
+                    outcome, failure(type, message, stack.toString().strip())));
     }
 
     private void property(XMLStreamReader xml) {
         String name = attribute(xml, "name", "");
         if (name.isEmpty()) return;
         String value = attribute(xml, "value", "");
-        if (test != null) test.properties.put(name, value);
+        if (test != null) test.property(name, value);
     }
 
     private void output(String text) {

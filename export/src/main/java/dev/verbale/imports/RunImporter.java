@@ -1,6 +1,8 @@
 package dev.verbale.imports;
 
 import dev.verbale.event.CheckMade;
+import dev.verbale.event.ContainerEnded;
+import dev.verbale.event.ContainerStarted;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
@@ -150,11 +152,26 @@ public final class RunImporter {
                 writer.append(HarFile.event(exchange.made(), after));
             }
             for (ForeignTest test : results.tests) {
-                String key = key(test);
-                for (Failure earlier : test.earlier) attempt(test, key, Outcome.FAILED, null, earlier, false);
-                attempt(test, key, test.outcome, test.reason, test.failure, true);
+                if (test.isContainer && !test.isCut) {
+                    container(test);
+                    continue;
+                }
+                String key = test.key == null ? key(test) : test.key;
+                for (ForeignTest.Attempt earlier : test.earlier)
+                    attempt(test, key, earlier.outcome(), null, earlier.failure(), false);
+                attempt(test, key, test.ended(), test.reason, test.failure, true);
             }
             if (!results.isTorn) writer.append(new JournalEnded(at, 0, Map.of(), 0));
+        }
+
+        private void container(ForeignTest test) throws IOException {
+            int number = ++id;
+            String key = test.key == null ? test.suite : test.key;
+            writer.append(new ContainerStarted(at, number, 0, key, test.name, test.suite, null));
+            at += Math.max(1, test.micros);
+            writer.append(ContainerEnded.of(at, number, test.ended())
+                    .failure(test.failure)
+                    .build());
         }
 
         /** Rows of data often have one name: they are tests of their own, told apart by their order. */
@@ -174,7 +191,8 @@ public final class RunImporter {
                 throws IOException {
             int number = ++id;
             boolean isClass = test.suite.matches("[\\p{L}_$][\\p{L}\\p{N}_$]*(\\.[\\p{L}_$][\\p{L}\\p{N}_$]*)++");
-            String method = isClass && test.name.matches("[\\p{L}_$][\\p{L}\\p{N}_$]*") ? test.name : null;
+            String method = test.methodName;
+            if (method == null && isClass && test.name.matches("[\\p{L}_$][\\p{L}\\p{N}_$]*")) method = test.name;
             String name = isClass ? test.name : test.suite + " › " + test.name;
             writer.append(TestStarted.of(at, number, key, name)
                     .className(isClass ? test.suite : null)

@@ -3,8 +3,16 @@ package dev.verbale.imports;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatCode;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 
+import dev.verbale.event.ContainerEnded;
+import dev.verbale.event.ContainerStarted;
+import dev.verbale.event.TestEnded;
+import dev.verbale.event.TestStarted;
 import dev.verbale.export.JUnitXml;
+import dev.verbale.history.compare.Comparison;
+import dev.verbale.history.digest.RunDigest;
+import dev.verbale.history.digest.RunDigest.TestDigest;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Problem;
 import dev.verbale.results.ResultsFormatException;
@@ -69,6 +77,86 @@ class RunImporterTest {
 
     @TempDir
     Path folder;
+
+    /** The same keys, outcomes, attempts and names: nothing is new, vanished or fixed. */
+    @Test
+    void a_run_that_is_exported_and_imported_is_the_same_run_to_a_history() throws Exception {
+        SampleRun sample = SampleRun.in(folder, "own");
+        sample.test("passes", Outcome.PASSED, null)
+                .test("fails", Outcome.FAILED, SampleRun.failure("E", "dry"))
+                .test("waits", Outcome.SKIPPED, null)
+                .test("gives up", Outcome.ABORTED, null)
+                .test("is known", Outcome.EXPECTED_FAILURE, null)
+                .test("flaky", Outcome.ERRORED, SampleRun.failure("E", "cold"))
+                .test("flaky", Outcome.PASSED, null);
+        sample.write(
+                TestStarted.of(500_000, 1, "features/shed.feature/Elsa takes the key", "Elsa takes the key")
+                        .source("features/shed.feature:4")
+                        .build(),
+                TestEnded.of(600_000, 1, Outcome.PASSED).build(),
+                TestStarted.of(600_000, 2, "[beds] sample.T.grows(int)#2", "grows [2] Kale")
+                        .className("sample.T")
+                        .methodName("grows")
+                        .build(),
+                TestEnded.of(700_000, 2, Outcome.PASSED).build(),
+                new ContainerStarted(700_000, 3, 0, "sample.ShedTest", "ShedTest", "sample.ShedTest", null),
+                ContainerEnded.of(800_000, 3, Outcome.ERRORED)
+                        .failure(SampleRun.failure("E", "locked"))
+                        .build());
+        Run own = sample.read();
+        var xml = new ByteArrayOutputStream();
+        JUnitXml.write(own, xml);
+        Files.write(folder.resolve("own.xml"), xml.toByteArray());
+        RunImporter.importAll(List.of(folder.resolve("own.xml")), folder.resolve("back"));
+        Run back = RunReader.read(folder.resolve("back"));
+
+        RunDigest before = RunDigest.of(own);
+        RunDigest after = RunDigest.of(back);
+        assertThat(back.counts()).isEqualTo(own.counts());
+        assertThat(after.tests())
+                .extracting(
+                        TestDigest::key,
+                        TestDigest::outcome,
+                        TestDigest::attempts,
+                        TestDigest::recovered,
+                        TestDigest::millis)
+                .containsExactlyElementsOf(before.tests().stream()
+                        .map(test ->
+                                tuple(test.key(), test.outcome(), test.attempts(), test.recovered(), test.millis()))
+                        .toList());
+        assertThat(after.broken()).isEqualTo(before.broken());
+        assertThat(Comparison.of(before, after, null).sentence()).isEqualTo("1 still failing.");
+        assertThat(back.tests())
+                .filteredOn(TestResult::superseded)
+                .extracting(TestResult::outcome)
+                .containsExactly(Outcome.ERRORED);
+        assertThat(back.duration().toMillis())
+                .isLessThanOrEqualTo(own.duration().toMillis());
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "+999999999-12-31T23:59:59Z",
+                "-999999999-01-01T00:00:00Z",
+                "9999-12-31T23:59:59Z",
+                "1601-01-01T00:00:00Z"
+            })
+    void a_time_that_no_clock_shows_costs_the_time_and_nothing_else(String time) throws Exception {
+        Files.writeString(folder.resolve("odd.xml"), XML.replace("2026-11-24T10:31:07", time));
+        Files.writeString(
+                folder.resolve("odd.har"),
+                "{\"log\":{\"entries\":[{\"startedDateTime\":\"" + time
+                        + "\",\"time\":1e300,\"request\":{\"method\":\"GET\",\"url\":\"http://orto/\"},"
+                        + "\"response\":{\"status\":200}}]}}");
+        RunImporter.importAll(List.of(folder), folder.resolve("out"));
+
+        Run run = RunReader.read(folder.resolve("out"));
+
+        assertThat(run.counts().all()).isEqualTo(4);
+        assertThat(run.entries()).isNotEmpty();
+        assertThat(run.started()).isAfter(Instant.parse("2020-01-01T00:00:00Z"));
+    }
 
     @Test
     void junit_xml_becomes_a_run_that_everything_works_on() throws Exception {

@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param stack its stack trace with its causes, as the JVM prints it
  * @param expected the expected value as text, where the assertion has it
  * @param actual the actual value as text, where the assertion has it
- * @param gathered the failures that this one reports together; empty for most
+ * @param gathered the failures that this one reports together, or that came after it, as in a tear-down; empty for most
  * @since 0.2.0
  */
 public record Failure(

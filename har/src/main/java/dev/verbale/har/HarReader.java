@@ -8,6 +8,7 @@ import dev.verbale.event.ExchangeMade.Request;
 import dev.verbale.event.ExchangeMade.Response;
 import dev.verbale.event.ExchangeMade.Timing;
 import dev.verbale.folder.MediaTypes;
+import dev.verbale.json.WallClockText;
 import dev.verbale.results.Entry.ExchangeEntry;
 import java.io.IOException;
 import java.io.InputStream;
@@ -35,6 +36,9 @@ import tools.jackson.databind.json.JsonMapper;
 public final class HarReader {
 
     private static final JsonMapper JSON = new JsonMapper();
+
+    /** A year. */
+    private static final long LONGEST_MICROS = 31_536_000_000_000L;
 
     private HarReader() {}
 
@@ -82,7 +86,8 @@ public final class HarReader {
 
     private static Instant moment(String text) {
         try {
-            return OffsetDateTime.parse(text).toInstant();
+            Instant moment = OffsetDateTime.parse(text).toInstant();
+            return WallClockText.isPossible(moment) ? moment : Instant.EPOCH;
         } catch (DateTimeException unknown) {
             return Instant.EPOCH;
         }
@@ -183,7 +188,7 @@ public final class HarReader {
     }
 
     private static long micros(JsonNode millis) {
-        return millis.isNumber() ? Math.max(0, Math.round(millis.asDouble() * 1_000)) : 0;
+        return millis.isNumber() ? Math.max(0, Math.min(LONGEST_MICROS, Math.round(millis.asDouble() * 1_000))) : 0;
     }
 
     private static String text(JsonNode node, String field, String fallback) {

@@ -1,5 +1,6 @@
 package dev.verbale.otlp;
 
+import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import io.opentelemetry.api.common.Attributes;
@@ -28,6 +29,17 @@ import java.util.Map;
  */
 public final class RunTelemetry {
 
+    /** What the semantic conventions call the facts that they know. */
+    private static final Map<String, String> CONVENTIONS = Map.of(
+            "commit", "vcs.ref.head.revision",
+            "branch", "vcs.ref.head.name",
+            "target branch", "vcs.ref.base.name",
+            "host", "host.name",
+            "os", "os.description",
+            "CI job", "cicd.pipeline.name",
+            "CI number", "cicd.pipeline.run.id",
+            "CI link", "cicd.pipeline.run.url.full");
+
     private final URI endpoint;
     private final Map<String, String> headers;
     private final Duration patience;
@@ -51,7 +63,7 @@ public final class RunTelemetry {
     /**
      * What was taken.
      *
-     * @param traces one for each attempt of a test
+     * @param traces one for each attempt of a test, and for each class that broke outside its tests
      */
     public record Sent(long traces, long spans, long logs) {}
 
@@ -72,10 +84,11 @@ public final class RunTelemetry {
                     sentSpans.sendWhereFull();
                     sentLogs.sendWhereFull();
                 }
+                for (ContainerResult broken : run.brokenContainers()) telemetry.add(broken);
             }
             sentSpans.send();
             sentLogs.send();
-            return new Sent(run.tests().size(), sentSpans.sent(), sentLogs.sent());
+            return new Sent(run.tests().size() + run.counts().broken(), sentSpans.sent(), sentLogs.sent());
         }
     }
 
@@ -84,10 +97,10 @@ public final class RunTelemetry {
                 .put("service.name", run.facts().getOrDefault("project", "tests"))
                 .put("verbale.run.name", run.name());
         run.facts().forEach((name, value) -> about.put("verbale.fact." + name.replace(' ', '_'), value));
-        if (run.facts().containsKey("commit"))
-            about.put("vcs.ref.head.revision", run.facts().getOrDefault("commit", ""));
-        if (run.facts().containsKey("branch"))
-            about.put("vcs.ref.head.name", run.facts().getOrDefault("branch", ""));
+        CONVENTIONS.forEach((fact, name) -> {
+            String value = run.facts().get(fact);
+            if (value != null) about.put(name, value);
+        });
         return Resource.create(about.build());
     }
 

@@ -1,7 +1,7 @@
 package dev.verbale.otlp;
 
-import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Failure;
+import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
 import dev.verbale.results.TestResult;
 import dev.verbale.vocabulary.Outcome;
@@ -12,8 +12,6 @@ import io.opentelemetry.api.logs.Logger;
 import io.opentelemetry.api.logs.Severity;
 import io.opentelemetry.api.trace.Span;
 import io.opentelemetry.api.trace.SpanBuilder;
-import io.opentelemetry.api.trace.SpanKind;
-import io.opentelemetry.api.trace.StatusCode;
 import io.opentelemetry.api.trace.Tracer;
 import io.opentelemetry.context.Context;
 import io.opentelemetry.sdk.logs.LogRecordProcessor;
@@ -28,8 +26,6 @@ import io.opentelemetry.sdk.trace.SpanLimits;
 import io.opentelemetry.sdk.trace.SpanProcessor;
 import io.opentelemetry.sdk.trace.data.SpanData;
 import io.opentelemetry.sdk.trace.samplers.Sampler;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Consumer;
@@ -103,30 +99,50 @@ final class TestTelemetry implements AutoCloseable {
                 .setNoParent()
                 .setStartTimestamp(test.started())
                 .setAttribute("test.case.name", test.key())
-                .setAttribute("test.case.result.status", test.outcome().needsAttention() ? "fail" : "pass")
                 .setAttribute("verbale.outcome", test.outcome().word())
                 .setAttribute("verbale.attempt", (long) test.attempt().number())
                 .setAttribute("verbale.superseded", test.superseded())
                 .setAttribute("thread.name", test.thread())
                 .setAttribute("verbale.worker", test.worker());
+        if (test.outcome().needsAttention()) builder.setAttribute("test.case.result.status", "fail");
+        else if (test.outcome().equals(Outcome.PASSED)) builder.setAttribute("test.case.result.status", "pass");
+        if (!test.module().isEmpty()) builder.setAttribute("verbale.module", test.module());
         if (test.className() != null) builder.setAttribute("test.suite.name", test.className());
         if (test.methodName() != null)
             builder.setAttribute("code.function.name", test.className() + "." + test.methodName());
         if (!test.tags().isEmpty())
             builder.setAttribute(io.opentelemetry.api.common.AttributeKey.stringArrayKey("verbale.tags"), test.tags());
         Span span = builder.startSpan();
-        entries(test.entries(), span, 0);
-        end(span, test.outcome(), test.failure(), test.started(), test.duration());
+        var open = new OpenSpan(span, test.started(), test.started().plus(test.duration()));
+        entries(test.entries(), open, 0);
+        open.end(test.outcome(), test.failure());
     }
 
-    private void entries(List<Entry> entries, Span in, int depth) {
+    /** A class that broke outside its tests: they say nothing of it. */
+    void add(ContainerResult broken) {
+        ids.begin(broken.key() + "\0class\0" + broken.started());
+        Span span = tracer.spanBuilder(broken.name())
+                .setNoParent()
+                .setStartTimestamp(broken.started())
+                .setAttribute("test.suite.name", broken.className() == null ? broken.key() : broken.className())
+                .setAttribute("test.suite.run.status", "failure")
+                .setAttribute("verbale.outcome", broken.outcome().word())
+                .setAttribute("verbale.not_run", (long) broken.notRun())
+                .setAttribute("verbale.worker", broken.worker())
+                .startSpan();
+        var open = new OpenSpan(span, broken.started(), broken.started().plus(broken.duration()));
+        entries(broken.entries(), open, 0);
+        open.end(broken.outcome(), broken.failure());
+    }
+
+    private void entries(List<Entry> entries, OpenSpan in, int depth) {
         for (Entry entry : entries) {
             if (entry instanceof Entry.StepEntry step) step(step, in, depth);
-            else if (entry instanceof Entry.ExchangeEntry exchange) exchange(exchange, in);
+            else if (entry instanceof Entry.ExchangeEntry exchange) ExchangeSpan.add(exchange, in.span(), tracer);
             else if (entry instanceof Entry.LogEntry line) line(line, in);
             else if (entry instanceof Entry.CheckEntry check) check(check, in);
             else if (entry instanceof Entry.DataEntry data)
-                in.addEvent(
+                in.event(
                         "data",
                         Attributes.builder()
                                 .put("verbale.name", data.name())
@@ -134,7 +150,7 @@ final class TestTelemetry implements AutoCloseable {
                                 .build(),
                         data.at());
             else if (entry instanceof Entry.AttachmentEntry attached)
-                in.addEvent(
+                in.event(
                         "attachment",
                         Attributes.builder()
                                 .put("verbale.name", attached.name())
@@ -147,65 +163,37 @@ final class TestTelemetry implements AutoCloseable {
         }
     }
 
-    private void step(Entry.StepEntry step, Span in, int depth) {
+    private void step(Entry.StepEntry step, OpenSpan in, int depth) {
         Span span = tracer.spanBuilder(step.name())
-                .setParent(Context.root().with(in))
+                .setParent(Context.root().with(in.span()))
                 .setStartTimestamp(step.at())
                 .setAttribute("verbale.step.kind", step.kind().word())
                 .setAttribute("verbale.outcome", step.outcome().word())
                 .startSpan();
-        if (depth < DEEPEST) entries(step.entries(), span, depth + 1);
-        end(span, step.outcome(), step.failure(), step.at(), step.duration());
+        var open = new OpenSpan(span, step.at(), step.at().plus(step.duration()));
+        if (depth < DEEPEST) entries(step.entries(), open, depth + 1);
+        open.end(step.outcome(), step.failure());
     }
 
-    private static void end(Span span, Outcome outcome, @Nullable Failure failure, Instant started, Duration duration) {
-        Instant ended = started.plus(duration);
-        if (failure != null && !failure.isReference()) span.addEvent("exception", exception(failure), ended);
-        if (outcome.needsAttention())
-            span.setStatus(StatusCode.ERROR, failure == null || failure.message() == null ? "" : failure.message());
-        else if (outcome.equals(Outcome.PASSED)) span.setStatus(StatusCode.OK);
-        span.end(ended);
-    }
-
-    private static Attributes exception(Failure failure) {
+    static Attributes exception(Failure failure) {
         AttributesBuilder about =
                 Attributes.builder().put("exception.type", failure.type()).put("exception.stacktrace", failure.stack());
         if (failure.message() != null) about.put("exception.message", failure.message());
         return about.build();
     }
 
-    private void exchange(Entry.ExchangeEntry entry, Span in) {
-        ExchangeMade made = entry.made();
-        SpanBuilder builder = tracer.spanBuilder(
-                        made.request().method() + " " + made.request().url().replaceFirst("[?#].*", ""))
-                .setParent(Context.root().with(in))
-                .setSpanKind(SpanKind.CLIENT)
-                .setStartTimestamp(entry.at())
-                .setAttribute("http.request.method", made.request().method())
-                .setAttribute("url.full", made.request().url())
-                .setAttribute("verbale.client", made.client());
-        if (made.status() > 0) builder.setAttribute("http.response.status_code", (long) made.status());
-        if (made.failure() != null) builder.setAttribute("error.type", made.failure());
-        if (made.trace() != null)
-            builder.setAttribute("verbale.trace", made.trace().id());
-        Span span = builder.startSpan();
-        if (made.failure() != null || made.status() >= 400)
-            span.setStatus(StatusCode.ERROR, made.failure() == null ? "" : made.failure());
-        span.end(entry.at().plus(entry.duration()));
-    }
-
-    private static void check(Entry.CheckEntry check, Span in) {
+    private static void check(Entry.CheckEntry check, OpenSpan in) {
         AttributesBuilder about = Attributes.builder()
                 .put("verbale.name", check.name())
                 .put("verbale.outcome", check.outcome().word());
         if (check.failure() != null && check.failure().message() != null)
             about.put("exception.message", check.failure().message());
-        in.addEvent("check", about.build(), check.at());
+        in.event("check", about.build(), check.at());
     }
 
-    private void line(Entry.LogEntry line, Span in) {
+    private void line(Entry.LogEntry line, OpenSpan in) {
         LogRecordBuilder builder = logger.logRecordBuilder()
-                .setContext(Context.root().with(in))
+                .setContext(Context.root().with(in.span()))
                 .setTimestamp(line.at())
                 .setBody(line.text())
                 .setSeverity(severity(line.level()));

@@ -52,7 +52,10 @@ final class RunSummary {
     }
 
     private void print(boolean isOver) {
-        guard.run(Task.TOTALS, context -> printNow(isOver));
+        guard.run(Task.TOTALS, context -> {
+            if (isOver) unrecorded.end();
+            printNow(isOver);
+        });
     }
 
     private void printNow(boolean isOver) {

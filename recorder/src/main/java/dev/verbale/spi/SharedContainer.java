@@ -2,6 +2,8 @@ package dev.verbale.spi;
 
 import dev.verbale.Scope;
 import dev.verbale.border.ThreadStop;
+import java.util.ArrayList;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -21,12 +23,14 @@ import org.jspecify.annotations.Nullable;
  */
 public final class SharedContainer {
 
+    private static final int MAX_FAILURES = 100;
+
     private final AdapterRecorder recorder;
     private final TestDescriptor descriptor;
     private final Scope scope;
 
     private volatile long lastAt;
-    private @Nullable Throwable broken;
+    private final List<Throwable> broken = new ArrayList<>();
     private @Nullable String brokenBy;
 
     private SharedContainer(AdapterRecorder recorder, Scope in, TestDescriptor descriptor) {
@@ -68,21 +72,20 @@ public final class SharedContainer {
         lastAt = recorder.now();
     }
 
-    /** {@code fixture} failed. The first one counts: it is what keeps its tests from running. */
+    /** {@code fixture} failed. The first one is why the container broke: it is what keeps its tests from running; others are recorded beside it. */
     public synchronized void brokenBy(String fixture, Throwable failure) {
-        if (broken != null) return;
-        broken = failure;
-        brokenBy = fixture;
+        if (failure == null || broken.size() == MAX_FAILURES) return;
+        broken.add(failure);
+        if (brokenBy == null) brokenBy = fixture;
     }
 
-    /** The fixture that failed; null where none did. */
+    /** The fixture that failed first; null where none did. */
     public synchronized @Nullable String brokenBy() {
         return brokenBy;
     }
 
     /** Nothing more happens in it. */
     public synchronized void end() {
-        TestEnd end = broken == null ? TestEnd.passed() : TestEnd.threw(broken);
-        recorder.endContainer(scope, end.at(lastAt), 0);
+        recorder.endContainer(scope, TestEnd.threwAll(broken).at(lastAt), 0);
     }
 }

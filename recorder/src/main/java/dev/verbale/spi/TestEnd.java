@@ -19,6 +19,7 @@ public final class TestEnd {
     private final @Nullable Outcome outcome;
     private final @Nullable String reason;
     private final @Nullable Throwable failure;
+    private final List<Throwable> others;
     private final List<String> blockedBy;
     private final @Nullable Long at;
 
@@ -26,6 +27,7 @@ public final class TestEnd {
         this.outcome = builder.outcome;
         this.reason = builder.reason;
         this.failure = builder.failure;
+        this.others = SafeCopies.list(builder.others);
         this.blockedBy = SafeCopies.list(builder.blockedBy);
         this.at = builder.at;
     }
@@ -67,6 +69,16 @@ public final class TestEnd {
         return of(null).failure(failure).build();
     }
 
+    /** As {@link #threw} of the first, with the others beside it; the test passed where there is none. */
+    public static TestEnd threwAll(List<? extends Throwable> failures) {
+        List<Throwable> all = SafeCopies.list(failures);
+        return all.isEmpty()
+                ? passed()
+                : of(null).failure(all.get(0))
+                        .others(all.subList(1, all.size()))
+                        .build();
+    }
+
     /** The test ended like that, or, where {@code outcome} is null, as follows from what was thrown. */
     public static Builder of(@Nullable Outcome outcome) {
         return new Builder(outcome);
@@ -74,7 +86,8 @@ public final class TestEnd {
 
     /** This end at {@code micros}, by {@link Context#now}: a framework may say nothing after the last tear-down. */
     public TestEnd at(long micros) {
-        Builder later = of(outcome).reason(reason).failure(failure).blockedBy(blockedBy);
+        Builder later =
+                of(outcome).reason(reason).failure(failure).others(others).blockedBy(blockedBy);
         later.at = micros;
         return later.build();
     }
@@ -92,6 +105,11 @@ public final class TestEnd {
     /** What was thrown, where something was. */
     public @Nullable Throwable failure() {
         return failure;
+    }
+
+    /** What was thrown after {@link #failure()}, as by tear-downs, in order; empty for most. */
+    public List<Throwable> others() {
+        return others;
     }
 
     /** The keys of the tests or containers because of which it was not run. */
@@ -113,6 +131,7 @@ public final class TestEnd {
         private final @Nullable Outcome outcome;
         private @Nullable String reason;
         private @Nullable Throwable failure;
+        private @Nullable List<Throwable> others;
         private @Nullable List<String> blockedBy;
         private @Nullable Long at;
 
@@ -129,6 +148,12 @@ public final class TestEnd {
         /** See {@link TestEnd#failure()}. */
         public Builder failure(@Nullable Throwable thrown) {
             failure = thrown;
+            return this;
+        }
+
+        /** See {@link TestEnd#others()}. What it holds is copied by {@link #build()}. */
+        public Builder others(@Nullable List<Throwable> thrown) {
+            others = thrown;
             return this;
         }
 

@@ -1,5 +1,6 @@
 package dev.verbale.results;
 
+import dev.verbale.event.FactStated;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -14,9 +15,12 @@ import java.util.TreeMap;
  * @param byKind the same by what they were, as in {@link dev.verbale.event.EventsMissed}
  * @param notClosed the workers whose journals were not closed: their JVM was killed, or still runs
  * @param absentShards what was promised of a run that was joined and is not there, such as {@code 3 of 4}
+ * @param unrecorded tests that ran and that no adapter reported, such as {@code tests of JUnit 4: its adapter is not on the class path};
+ *     empty where none are known
  * @since 0.2.0
  */
-public record Incomplete(long missing, Map<String, Long> byKind, List<String> notClosed, List<String> absentShards) {
+public record Incomplete(
+        long missing, Map<String, Long> byKind, List<String> notClosed, List<String> absentShards, String unrecorded) {
 
     private static final int MAX_NAMES = 3;
 
@@ -37,12 +41,17 @@ public record Incomplete(long missing, Map<String, Long> byKind, List<String> no
             worker.missingByKind().forEach((kind, count) -> byKind.merge(kind, count, Long::sum));
             if (!worker.ended()) notClosed.add(worker.name());
         }
-        return new Incomplete(missing, byKind, notClosed, RunPart.absentShards(run.facts()));
+        return new Incomplete(
+                missing,
+                byKind,
+                notClosed,
+                RunPart.absentShards(run.facts()),
+                run.facts().getOrDefault(FactStated.NOT_RECORDED, ""));
     }
 
     /** Whether nothing is known to be missing. */
     public boolean isNothing() {
-        return missing == 0 && notClosed.isEmpty() && absentShards.isEmpty();
+        return missing == 0 && notClosed.isEmpty() && absentShards.isEmpty() && unrecorded.isEmpty();
     }
 
     /** In one sentence, such as {@code The run is incomplete: 12 events could not be recorded (12 log).} */
@@ -62,6 +71,7 @@ public record Incomplete(long missing, Map<String, Long> byKind, List<String> no
         if (!absentShards.isEmpty())
             parts.add((absentShards.size() == 1 ? "shard " : "shards ") + named(absentShards)
                     + (absentShards.size() == 1 ? " is" : " are") + " not there");
+        if (!unrecorded.isEmpty()) parts.add("not in it are " + unrecorded);
         return parts.toString();
     }
 

@@ -1,5 +1,6 @@
 package dev.verbale.results;
 
+import dev.verbale.event.FactStated;
 import dev.verbale.event.JournalOpened;
 import dev.verbale.folder.ResultsRoot;
 import dev.verbale.folder.RunDescription;
@@ -149,17 +150,25 @@ public final class RunReader {
     private void facts(
             Map<String, String> facts, JoinedFacts joined, List<Source> sources, List<JournalResults> journals) {
         for (int i = 0; i < sources.size(); i++)
-            if (sources.get(i).shard().isEmpty()) facts.putAll(journals.get(i).facts());
+            if (sources.get(i).shard().isEmpty())
+                facts.putAll(stated(journals.get(i).facts()));
         for (RunFolder shard : shards) {
             joined.add(shard, problems);
             for (int i = 0; i < sources.size(); i++)
                 if (sources.get(i).shard().equals(shard.name()))
-                    joined.add(journals.get(i).facts());
+                    joined.add(stated(journals.get(i).facts()));
         }
         joined.end();
         for (JournalResults journal : journals) problems.addAll(journal.problems());
         if (journals.isEmpty())
             problem("journals", "there is no journal: nothing was recorded, or its files are missing");
+    }
+
+    /** That one JVM takes back what it missed takes nothing back of what another did. */
+    private static Map<String, String> stated(Map<String, String> facts) {
+        Map<String, String> stated = new LinkedHashMap<>(facts);
+        stated.remove(FactStated.NOT_RECORDED, "");
+        return stated;
     }
 
     private Run run(

@@ -119,12 +119,12 @@ class AnalysisTest {
     }
 
     @Test
-    void an_unfinished_test_needs_attention_and_has_no_reason() throws Exception {
+    void an_unfinished_test_needs_attention_and_is_a_reason_of_its_own() throws Exception {
         SampleRun run = SampleRun.in(root, "run").test("a", Outcome.FAILED, SampleRun.failure("E", "x", OWN));
         run.write(TestStarted.of(1, 1, "k", "hangs").thread("main").build());
 
         assertThat(Headline.of(run.read()))
-                .isEqualTo("2 of 2 tests did not pass: 1 failed, 1 unfinished, for one reason.");
+                .isEqualTo("2 of 2 tests did not pass: 1 failed, 1 unfinished, for 2 reasons.");
     }
 
     @ParameterizedTest

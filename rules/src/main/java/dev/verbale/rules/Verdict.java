@@ -93,7 +93,7 @@ public record Verdict(List<String> reasons) {
                     + " no end: what came after is not known. " + incomplete.sentence());
         else if (incomplete.absentShards().size() > rules.shards())
             reasons.add("A part is not there. " + incomplete.sentence());
-        else if (incomplete.missing() > rules.missing())
+        else if (incomplete.missing() + (incomplete.unrecorded().isEmpty() ? 0 : 1) > rules.missing())
             reasons.add("Something is missing that could not be recorded. " + incomplete.sentence());
     }
 

@@ -116,6 +116,7 @@ class VerbalePluginTest {
         assertThat(launched.test("It is too cold"))
                 .extracting(TestResult::outcome, TestResult::reason)
                 .containsExactly(Outcome.ABORTED, "nobody measures the cold");
+        assertThat(Outline.of(launched.test("It is too cold").entries())).contains("When it freezes aborted");
     }
 
     @ParameterizedTest

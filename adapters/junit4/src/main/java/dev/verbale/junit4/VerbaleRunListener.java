@@ -69,10 +69,12 @@ public final class VerbaleRunListener extends RunListener {
                 if (!recorder.isInTest()) outsideTests(recorder, description, failure.getException(), isAssumption);
                 return;
             }
-            if (open.failure != null) return;
-            open.failure = failure.getException();
-            open.isAssumption = isAssumption;
-            if (!isAssumption) recorder.captureEvidence(failure.getException());
+            if (isAssumption) {
+                if (open.assumption == null) open.assumption = failure.getException();
+                return;
+            }
+            open.failures.add(failure.getException());
+            recorder.captureEvidence(failure.getException());
         });
     }
 
@@ -121,9 +123,10 @@ public final class VerbaleRunListener extends RunListener {
     }
 
     private static TestEnd end(OpenTests.OpenTest test) {
-        Throwable failure = test.failure;
-        if (failure == null) return test.annotations.passed();
-        return test.isAssumption ? TestEnd.aborted(failure) : TestEnd.threw(failure);
+        if (!test.failures.isEmpty())
+            return TestEnd.threwAll(test.failures); // also where an assumption did not hold before
+        Throwable assumption = test.assumption;
+        return assumption == null ? test.annotations.passed() : TestEnd.aborted(assumption);
     }
 
     @Override

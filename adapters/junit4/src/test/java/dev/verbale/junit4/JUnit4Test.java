@@ -11,8 +11,11 @@ import dev.verbale.testing.Outline;
 import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** What JUnit 4 runs is in the journal, by the listener, by the rule, and by the Vintage engine. */
 class JUnit4Test {
@@ -53,6 +56,23 @@ class JUnit4Test {
                 .extracting(
                         ContainerResult::name, container -> container.failure().message())
                 .containsExactly(tuple("OldSample.Broken", "no tools"));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"listener", "vintage"})
+    void each_failure_of_a_test_is_told(String how) throws Exception {
+        Launched launched = Launched.once(Launched.classPath(), Launch.class, how);
+
+        assertThat(messages(launched.test("collects").failure())).contains("the bed is dry", "the shed is locked");
+        assertThat(messages(launched.test("failsAndCannotTidyUp").failure())).contains("the bed is dry", "no brush");
+        assertThat(launched.test("collects").outcome()).isEqualTo(Outcome.FAILED);
+    }
+
+    private static List<String> messages(Failure failure) {
+        return Stream.concat(
+                        Stream.of(String.valueOf(failure.message())),
+                        failure.gathered().stream().flatMap(one -> messages(one).stream()))
+                .toList();
     }
 
     @Test

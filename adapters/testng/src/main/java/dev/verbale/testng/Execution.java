@@ -239,7 +239,10 @@ final class Execution {
         if (expected.isPresent() && !(thrown instanceof VirtualMachineError)) {
             recorder.failedAsExpected(expected.get().value(), thrown);
             result.setStatus(ITestResult.SUCCESS);
-        } else recorder.captureEvidence(thrown);
+        } else {
+            recorder.captureEvidence(thrown);
+            for (AssertionError one : SoftFailures.of(thrown)) recorder.checkFailed(SoftFailures.name(one), one);
+        }
     }
 
     /** What was said through TestNG's own logging call; it keeps the lines, and tells nobody. */

@@ -61,36 +61,13 @@ final class Names {
 
     /** Without the row of data. */
     static String key(ITestContext test, ITestNGMethod method) {
-        int instance = instance(method);
-        return key(test, method.getTestClass()) + (instance == 0 ? "" : "[" + instance + "]") + "."
-                + method.getMethodName() + "(" + types(method) + ")";
+        return key(test, method.getTestClass()) + MadeObjects.which(method) + "." + method.getMethodName() + "("
+                + types(method) + ")";
     }
 
     static String of(IClass type) {
         String name = type.getRealClass().getName();
         return name.substring(name.lastIndexOf('.') + 1).replace('$', '.');
-    }
-
-    /** Which of the objects that a factory made, from 1; 0 where there is only one. */
-    @SuppressWarnings("deprecation") // what replaced it is not there in older versions
-    private static int instance(ITestNGMethod method) {
-        int made = made(method);
-        if (made != 0) return made;
-        Object[] all = method.getTestClass().getInstances(false);
-        if (all == null || all.length < 2) return 0;
-        for (int i = 0; i < all.length; i++) if (all[i] == method.getInstance()) return i + 1;
-        return 0;
-    }
-
-    /** Newer versions say which row of a factory's data made its object. */
-    private static int made(ITestNGMethod method) {
-        try {
-            return method.getFactoryMethodParamsInfo() == null
-                    ? 0
-                    : method.getFactoryMethodParamsInfo().getIndex() + 1;
-        } catch (LinkageError older) {
-            return 0;
-        }
     }
 
     private static String types(ITestNGMethod method) {

@@ -255,6 +255,47 @@ class VerbaleListenerTest {
     }
 
     @ParameterizedTest
+    @MethodSource("versions")
+    void objects_that_a_factory_makes_at_once_are_tests_of_their_own(String version) throws Exception {
+        String drains = "sample.FactorySample$AtOnce[%s].drains()";
+        Launched three = Versions.jvm(root, version, FactorySample.MakesAtOnce.class.getName());
+
+        assertThat(three.run().problems()).isEmpty();
+        assertThat(three.recordedCounts()).isEqualTo(three.counts()).hasToString("[2, 1, 0]");
+        assertThat(three.run().tests())
+                .extracting(TestResult::key, TestResult::outcome, TestResult::superseded)
+                .containsExactlyInAnyOrder(
+                        tuple(String.format(drains, "1"), Outcome.PASSED, false),
+                        tuple(String.format(drains, "2"), Outcome.FAILED, false),
+                        tuple(String.format(drains, "3"), Outcome.PASSED, false));
+        assertThat(three.run().flaky()).isEmpty();
+
+        Launched pairs = Versions.jvm(root.resolve("pairs"), version, FactorySample.MakesPairs.class.getName());
+        assertThat(pairs.recordedCounts()).isEqualTo(pairs.counts()).hasToString("[2, 2, 0]");
+        assertThat(pairs.run().tests()).extracting(TestResult::key).doesNotHaveDuplicates();
+    }
+
+    @ParameterizedTest
+    @MethodSource("versions")
+    void each_fixture_that_fails_is_told(String version) throws Exception {
+        Launched launched = Versions.jvm(root, version, BrokenSample.Twice.class.getName());
+
+        Failure failure = launched.container("BrokenSample.Twice").failure();
+        assertThat(failure.message()).isEqualTo("no tools");
+        assertThat(failure.gathered()).extracting(Failure::message).containsExactly("the shed is locked");
+        assertThat(launched.test("digs").reason()).contains("'fetchesTools'");
+    }
+
+    @ParameterizedTest
+    @MethodSource("versions")
+    void each_soft_assertion_that_fails_is_a_check(String version) throws Exception {
+        TestResult soft = Versions.once(version, OutcomesSample.class).test("assertsSoftly");
+
+        assertThat(soft.outcome()).isEqualTo(Outcome.FAILED);
+        assertThat(Outline.of(soft.entries())).containsExactly("check the bed failed", "check the crop failed");
+    }
+
+    @ParameterizedTest
     @ValueSource(strings = {"none", "methods", "classes", "instances", "tests"})
     void what_runs_in_parallel_stays_with_its_test(String mode) throws Exception {
         Launched launched = Versions.jvm(

@@ -28,7 +28,7 @@ final class FailureCodec extends ObjectCodec<Failure> {
     private final TextField actual = optionalText("actual", "the actual value, where the assertion has it");
     private final TextField stack = optionalText("stack", "the stack trace with its causes, as the JVM prints it");
     private final ObjectsField<Failure> gathered =
-            objects("gathered", "the failures that this one reports together", this);
+            objects("gathered", "the failures that this one reports together, or that came after it", this);
 
     private FailureCodec() {
         super("failure", "Why something did not pass.");
@@ -41,12 +41,13 @@ final class FailureCodec extends ObjectCodec<Failure> {
 
     private void write(JsonLine line, Failure failure, int depth) {
         id.write(line, failure.id());
-        if (failure.isReference()) return;
-        type.write(line, failure.type());
-        message.write(line, failure.message());
-        expected.write(line, failure.expected());
-        actual.write(line, failure.actual());
-        stack.write(line, failure.stack());
+        if (!failure.isReference()) {
+            type.write(line, failure.type());
+            message.write(line, failure.message());
+            expected.write(line, failure.expected());
+            actual.write(line, failure.actual());
+            stack.write(line, failure.stack());
+        }
         if (failure.gathered().isEmpty() || depth == 0) return;
         line.json.writeName(gathered.json);
         line.json.writeStartArray();
@@ -61,7 +62,8 @@ final class FailureCodec extends ObjectCodec<Failure> {
     @Override
     Failure read(Fields fields) {
         int number = id.readInt(fields);
-        if (number != 0 && type.readOrNull(fields) == null) return Failure.reference(number);
+        if (number != 0 && type.readOrNull(fields) == null)
+            return Failure.of("", "").id(number).gathered(gathered.read(fields)).build();
         return new Failure(
                 number,
                 type.read(fields),

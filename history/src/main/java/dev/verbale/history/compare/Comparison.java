@@ -9,11 +9,13 @@ import dev.verbale.vocabulary.Outcome;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -104,6 +106,8 @@ public record Comparison(
                 only(before.reasons(), after.reasons()));
     }
 
+    private static final Pattern NUMBER = Pattern.compile("[0-9a-fA-F-]{8,}|\\d+");
+
     /** With a run that somebody named. */
     public static Comparison of(RunDigest before, RunDigest after, @Nullable History noise) {
         return of(new Baseline(before, ""), after, noise);
@@ -141,6 +145,25 @@ public record Comparison(
     /** The earlier one. */
     public RunDigest before() {
         return baseline.run();
+    }
+
+    /**
+     * The tests of the later one that were not there before, while others vanished whose names differ from theirs in a number only: names
+     * that are made of an id or a time are other tests in each run, and nobody can tell what became of them.
+     */
+    public List<TestDigest> renumbered() {
+        Set<String> gone = new HashSet<>();
+        for (TestDigest test : vanished) gone.add(withoutNumbers(test.key()));
+        List<TestDigest> renumbered = new ArrayList<>();
+        for (TestDigest test : added) if (gone.contains(withoutNumbers(test.key()))) renumbered.add(test);
+        for (Change change : newFailures)
+            if (change.before() == null
+                    && gone.contains(withoutNumbers(change.after().key()))) renumbered.add(change.after());
+        return renumbered;
+    }
+
+    private static String withoutNumbers(String key) {
+        return NUMBER.matcher(key).replaceAll("0");
     }
 
     /** Whether the later one was not meant to run all that the earlier one ran: then what it does not have has not vanished. */

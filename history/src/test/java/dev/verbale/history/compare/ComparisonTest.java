@@ -61,6 +61,24 @@ class ComparisonTest {
     }
 
     @Test
+    void names_that_differ_in_a_number_only_are_told() {
+        List<RunDigest> two = new Nights()
+                .test("sample.T.grows[order 4711]", ". ")
+                .test("sample.T.grows[order 4712]", " .")
+                .test("sample.T.rests[2026-11-30T10:31:07]", ". ")
+                .test("sample.T.rests[2026-12-01T00:00:12]", " F")
+                .test("sample.T.waters[Kale]", ". ")
+                .test("sample.T.waters[Basil]", " .")
+                .digests();
+
+        Comparison comparison = Comparison.of(two.get(0), two.get(1), null);
+
+        assertThat(comparison.renumbered())
+                .extracting(TestDigest::key)
+                .containsExactly("sample.T.grows[order 4712]", "sample.T.rests[2026-12-01T00:00:12]");
+    }
+
+    @Test
     void slower_is_what_is_beyond_the_noise_of_the_nights_before() {
         var nights = new Nights()
                 .takes("steady", 1_000, 1_010, 990, 1_005, 1_000, 1_000, 1_400)

@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.ServiceLoader;
+import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.ToIntFunction;
 import org.jspecify.annotations.Nullable;
@@ -21,6 +22,12 @@ public final class FailureReader {
 
     private static final int GATHERED_DEPTH = 3;
     private static final int MAX_GATHERED = 200;
+
+    /** Of opentest4j, JUnit 4, and TestNG. */
+    private static final Set<String> ASSUMPTIONS = Set.of(
+            "org.opentest4j.IncompleteExecutionException",
+            "org.junit.internal.AssumptionViolatedException",
+            "org.testng.SkipException");
 
     private final List<ThrowableReader> readers;
     private final UserCode userCode;
@@ -40,22 +47,54 @@ public final class FailureReader {
             Consumer<String> problems, UserCode userCode, Shortener shortener) {
         List<ThrowableReader> readers = Services.of(
                 ServiceLoader.load(ThrowableReader.class, ThrowableReader.class.getClassLoader()), problems);
+        if (OpenTest4jReader.canRead()) readers.add(new OpenTest4jReader());
         return new FailureReader(readers, userCode, shortener);
     }
 
     public Outcome outcome(Throwable thrown) {
         ThrowableReader.Reading reading = read(thrown);
         if (reading != null) return reading.outcome();
+        if (isAssumption(thrown)) return Outcome.ABORTED;
         return thrown instanceof AssertionError ? Outcome.FAILED : Outcome.ERRORED;
+    }
+
+    /** By name: one may be thrown under a framework that is not its own, whose adapter is not there. */
+    private static boolean isAssumption(Throwable thrown) {
+        for (Class<?> type = thrown.getClass(); type != null; type = type.getSuperclass())
+            if (ASSUMPTIONS.contains(type.getName())) return true;
+        return false;
     }
 
     /**
      * All that {@code thrown} says.
      *
      * @param written gives the id under which a throwable stands in the journal already, or 0
+     * @param others that came after it
      */
-    public Failure failure(Throwable thrown, int id, ToIntFunction<Throwable> written) {
-        return failure(thrown, id, written, GATHERED_DEPTH);
+    public Failure failure(
+            Throwable thrown, int id, ToIntFunction<Throwable> written, List<? extends Throwable> others) {
+        Failure failure = failure(thrown, id, written, GATHERED_DEPTH);
+        if (others.isEmpty()) return failure;
+        List<Failure> all = new ArrayList<>(failure.gathered());
+        all.addAll(others(others, written));
+        return Failure.of(failure.type(), failure.stack())
+                .id(id)
+                .message(failure.message())
+                .expected(failure.expected())
+                .actual(failure.actual())
+                .gathered(all)
+                .build();
+    }
+
+    /** What came after a failure that stands in the journal already. */
+    public List<Failure> others(List<? extends Throwable> others, ToIntFunction<Throwable> written) {
+        List<Failure> read = new ArrayList<>();
+        for (Throwable one : others) {
+            if (one == null || read.size() == MAX_GATHERED) continue;
+            int known = written.applyAsInt(one);
+            read.add(known == 0 ? failure(one, 0, written, 1) : Failure.reference(known));
+        }
+        return read;
     }
 
     private Failure failure(Throwable thrown, int id, ToIntFunction<Throwable> written, int depth) {

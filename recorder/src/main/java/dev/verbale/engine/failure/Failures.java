@@ -8,7 +8,9 @@ import dev.verbale.engine.text.Pieces;
 import dev.verbale.engine.text.Texts;
 import dev.verbale.event.Event;
 import dev.verbale.event.Failure;
+import dev.verbale.spi.TestEnd;
 import dev.verbale.vocabulary.Outcome;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** Failures on their way into the journal: each throwable is written down once, and its long texts are attachments. */
@@ -36,9 +38,22 @@ public final class Failures {
 
     /** The whole of it, or where it stands already. */
     public Failure of(ScopeNode scope, Throwable thrown) {
+        return of(scope, thrown, List.of());
+    }
+
+    private Failure of(ScopeNode scope, Throwable thrown, List<? extends Throwable> others) {
         int known = scope.state.written(thrown);
-        if (known != 0) return Failure.reference(known);
-        return shortened(scope, reader.failure(thrown, scopes.nextId(), scope.state::written));
+        if (known == 0) return shortened(scope, reader.failure(thrown, scopes.nextId(), scope.state::written, others));
+        if (others.isEmpty()) return Failure.reference(known);
+        List<Failure> after = reader.others(others, scope.state::written).stream()
+                .map(one -> shortened(scope, one))
+                .toList();
+        return Failure.of("", "").id(known).gathered(after).build();
+    }
+
+    /** Of all that was thrown in {@code end}; null where nothing was. */
+    public @Nullable Failure ofOrNull(ScopeNode scope, TestEnd end) {
+        return end.failure() == null ? null : of(scope, end.failure(), end.others());
     }
 
     /** Null where nothing was thrown. */

@@ -91,7 +91,7 @@ public final class LifecycleRecorder {
             node.leave(context);
             Outcome outcome = outcome(end);
             if (node.start instanceof ContainerStarted start) totals.addClass(start.key(), outcome);
-            Failure failure = failures.ofOrNull(node, end.failure());
+            Failure failure = failures.ofOrNull(node, end);
             var event = new ContainerEnded(at(end), node.id(), outcome, reason(end), failure, Math.max(0, notRun));
             failures.append(node, event, end.failure(), failure);
         });
@@ -160,7 +160,7 @@ public final class LifecycleRecorder {
             Outcome outcome = outcome(end);
             long now = at(end);
             if (node.start instanceof TestStarted start) totals.ended(node.id(), start.key(), outcome, start.at(), now);
-            Failure failure = failures.ofOrNull(node, end.failure());
+            Failure failure = failures.ofOrNull(node, end);
             var event = new TestEnded(now, node.id(), outcome, reason(end), failure, end.blockedBy());
             failures.append(node, event, end.failure(), failure);
         });

@@ -58,6 +58,12 @@ public final class UnrecordedTests implements Runnable {
                 .findFirst();
     }
 
+    /** At the end of the JVM: what was noticed is taken back where tests were recorded since. */
+    public void end() {
+        if (framework != null && totals.all() > 0)
+            journal.append(new FactStated(journal.now(), FactStated.NOT_RECORDED, ""));
+    }
+
     /** Whose tests were noticed; null for none, or where tests were recorded since. */
     public @Nullable String framework() {
         return totals.all() > 0 ? null : framework;

@@ -39,8 +39,6 @@ record ExchangeBehind(String method, String where, int status, int expected, Str
     private static final Pattern ERROR_FIELD = Pattern.compile(
             "\"(?:code|error|errorCode|error_code|type|title|message|detail|reason)\"\\s*:\\s*\"((?:[^\"\\\\]|\\\\.){1,300})\"");
 
-    private static final Pattern VARIES = Pattern.compile("[0-9a-fA-F-]{16,}|.*\\d.*|.*%.*|.{40,}");
-
     /** Of a failing test; null where its exchanges do not explain it. */
     static @Nullable ExchangeBehind of(TestResult test, Failure failure, BrowserFindings browser) {
         List<Entry.ExchangeEntry> exchanges = new ArrayList<>();
@@ -128,11 +126,8 @@ record ExchangeBehind(String method, String where, int status, int expected, Str
         String host = uri.getHost() == null || RefusedConnection.isLoopback(uri.getHost())
                 ? ""
                 : uri.getHost().toLowerCase(Locale.ROOT);
-        StringBuilder path = new StringBuilder(host);
-        String raw = uri.getRawPath() == null ? "" : uri.getRawPath();
-        for (String part : raw.split("/"))
-            if (!part.isEmpty()) path.append('/').append(VARIES.matcher(part).matches() ? "…" : part);
-        return path.length() == host.length() ? host + "/" : path.toString();
+        String path = Endpoint.path(url, "…");
+        return host + (path.isEmpty() ? "/" : path);
     }
 
     /** Without the error, which a browser's list of requests does not hold. */

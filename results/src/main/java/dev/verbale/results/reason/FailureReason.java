@@ -52,9 +52,11 @@ public record FailureReason(
                     .tests
                     .add(seen.test());
         for (ContainerResult container : run.brokenContainers()) {
-            Failure failure = container.failure();
-            if (failure == null) continue;
-            Fingerprint print = Fingerprint.of(FailureContext.outside(container.className(), failure, own));
+            Failure thrown = container.failure();
+            Failure failure = thrown == null ? NOTHING : thrown;
+            Fingerprint print = thrown == null
+                    ? Fingerprint.withoutFailure(container.outcome(), container.reason(), "")
+                    : Fingerprint.of(FailureContext.outside(container.className(), thrown, own));
             groups.computeIfAbsent(print.key(), key -> new Group(print, failure))
                     .containers
                     .add(container);
@@ -77,13 +79,17 @@ public record FailureReason(
     /** In order. Where thousands failed, each processor looks at some of them. */
     private static List<Seen> seen(List<TestResult> failed, OwnFrames own) {
         Stream<TestResult> tests = failed.size() > MAX_ALONE ? failed.parallelStream() : failed.stream();
-        return tests.flatMap(test -> {
+        return tests.map(test -> {
                     Failure failure = test.failure();
-                    if (failure == null) return Stream.of(); // unfinished: nobody knows why
-                    return Stream.of(new Seen(test, failure, Fingerprint.of(FailureContext.of(test, failure, own))));
+                    return failure == null
+                            ? new Seen(test, NOTHING, Fingerprint.withoutFailure(test))
+                            : new Seen(test, failure, Fingerprint.of(FailureContext.of(test, failure, own)));
                 })
                 .toList();
     }
+
+    /** Of a test that never ended, or of which an adapter says no more than that it failed. */
+    private static final Failure NOTHING = Failure.of("", "").build();
 
     /** Failures that one thread looks at sooner than two. */
     private static final int MAX_ALONE = 500;
@@ -127,7 +133,10 @@ public record FailureReason(
                 if (other == null && there.size() < MAX_WORDINGS) there.add(group);
             }
             if (other == null) left.add(group);
-            else other.tests.addAll(group.tests);
+            else {
+                other.tests.addAll(group.tests);
+                other.containers.addAll(group.containers);
+            }
         }
         return left;
     }

@@ -2,6 +2,7 @@ package dev.verbale.results.reason;
 
 import dev.verbale.results.Entry;
 import dev.verbale.results.FailureTitle;
+import dev.verbale.results.LastMoment;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
 import dev.verbale.results.reason.ThrownChain.Frame;
@@ -46,6 +47,26 @@ record Fingerprint(
     }
 
     private static final int LONGEST_EVIDENCE = 300;
+
+    /** Of a test of which no failure is recorded: that it never ended is one reason, whatever test it is, for a killed JVM takes many. */
+    static Fingerprint withoutFailure(TestResult test) {
+        return withoutFailure(
+                test.outcome(), test.reason(), LastMoment.of(test.entries()).sentence());
+    }
+
+    static Fingerprint withoutFailure(Outcome outcome, @Nullable String reason, String lastMoment) {
+        if (outcome.equals(Outcome.UNFINISHED))
+            return new Fingerprint(
+                    "unfinished",
+                    null,
+                    "It was begun and never ended",
+                    lastMoment.isEmpty() ? null : Texts.cut(lastMoment, LONGEST_EVIDENCE));
+        if (reason == null || reason.isBlank())
+            return new Fingerprint("no failure|" + outcome.word(), null, "No failure was recorded", null);
+        String masked = MaskedMessage.of(reason, false, List.of()).text();
+        return new Fingerprint(
+                "no failure|" + outcome.word() + "|" + masked, null, Texts.cut(reason, LONGEST_EVIDENCE), null);
+    }
 
     /** Types that are thrown for everything. */
     private static final Set<String> OF_ANYTHING = Set.of(

@@ -1,6 +1,5 @@
 package dev.verbale.results.summary;
 
-import dev.verbale.event.FactStated;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Counts;
 import dev.verbale.results.Incomplete;
@@ -54,12 +53,8 @@ public final class Headline {
         Counts counts = run.counts();
         int all = counts.all();
         var text = new StringBuilder();
-        if (all == 0) {
-            text.append("No test was recorded.");
-            String unrecorded = run.facts().get(FactStated.NOT_RECORDED);
-            if (unrecorded != null)
-                text.append(" There were ").append(unrecorded).append('.');
-        } else if (counts.failing() == 0) text.append(calm(counts, all));
+        if (all == 0) text.append("No test was recorded.");
+        else if (counts.failing() == 0) text.append(calm(counts, all));
         else text.append(troubled(counts, all)).append(reasons(reasons.size())).append('.');
         int flaky = counts.flaky();
         if (flaky > 0)

