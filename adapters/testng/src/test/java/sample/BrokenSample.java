@@ -5,6 +5,7 @@ import org.testng.annotations.AfterClass;
 import org.testng.annotations.AfterMethod;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /** Fixtures that break, each in a class of its own. */
@@ -37,6 +38,21 @@ public class BrokenSample {
 
         @Test
         public void digs() {}
+    }
+
+    public static class BeforeRows {
+        @BeforeClass
+        public void fetchesSeeds() {
+            throw new IllegalStateException("no seeds");
+        }
+
+        @DataProvider
+        public static Object[][] crops() {
+            return new Object[][] {{"Kale"}, {"Basil"}};
+        }
+
+        @Test(dataProvider = "crops")
+        public void sows(String crop) {}
     }
 
     public static class Twice {

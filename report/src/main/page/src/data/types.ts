@@ -127,7 +127,8 @@ export interface Reason {
   frame: string;
   /** The recorded line that explains it. */
   evidence?: string;
-  /** When it was seen first, and in how many earlier runs; nothing where it is new. */
+  /** The first run of its present stretch and how many that are; or when it was seen last, where the run before did not have it. */
+  seen?: string;
   since?: string;
   runs?: number;
   /** Of the first of them that has one: where its last screenshot lies, and whose it is. */

@@ -115,6 +115,12 @@ function Fresh({ data, failing }: { data: RunData; failing: number }) {
   );
 }
 
+/** Since when the reason is there without a gap; or when it was last, or that it never was. */
+function sinceOf(reason: Reason): string {
+  if (reason.since) return t('since {0}, in {1}', day(reason.since), count(reason.runs ?? 0, 'earlier run'));
+  return reason.seen ? t('back again, last seen {0}', day(reason.seen)) : t('never seen before');
+}
+
 /** By name, where they are few enough to be said. */
 function Affected({ data }: { data: RunData }) {
   const table = data.tables.find((one) => one.by === 'class');
@@ -157,7 +163,7 @@ function Reasons({ data }: { data: RunData }) {
             <p class="dim code">
               {shortType(reason.type)}
               {reason.frame && <span> {t('at {0}', shortFrame(reason.frame))}</span>}
-              {data.earlier && <span class="since">{reason.since ? t('since {0}, in {1}', day(reason.since), count(reason.runs ?? 0, 'earlier run')) : t('never seen before')}</span>}
+              {data.earlier && <span class="since">{sinceOf(reason)}</span>}
             </p>
             <ul class="reason-tests">
               {reason.first.map((row) => (

@@ -374,6 +374,7 @@ const ITALIAN = {
   'As in the run before, {0} did not pass.': 'Come nell’esecuzione precedente, {0} non sono passati.',
   'This time {0} did not pass; in the run before, {1}.': 'Questa volta {0} non sono passati; nell’esecuzione precedente {1}.',
   'never seen before': 'mai visto prima',
+  'back again, last seen {0}': 'di nuovo, visto l’ultima volta il {0}',
   'Failing or flaky now': 'Falliti o instabili ora',
   'Flaky in these runs': 'Instabili in queste esecuzioni',
   'Slower than they were': 'Più lenti di prima',

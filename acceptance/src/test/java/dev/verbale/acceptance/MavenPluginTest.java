@@ -92,7 +92,7 @@ class MavenPluginTest {
         assertThat(shut.output()).contains("1 of 3 tests did not pass", "BUILD FAILURE");
         assertThat(page(shut)).exists();
         assertThat(open.code()).as(open.output()).isZero();
-        assertThat(open.output()).contains("the gate is open");
+        assertThat(open.output()).contains("the gate is open", "Only a part of the suite was run: -pl ");
         assertThat(empty.code()).isEqualTo(1);
         assertThat(empty.output()).contains("No test was recorded in", "allowNoTests");
         assertThat(shut.output()).contains("The gate is closed. 1 test needs attention.");
@@ -138,6 +138,7 @@ class MavenPluginTest {
                 .orElseThrow();
         Jvm again = Jvm.run(Map.of(), project, List.of("sh", "-c", rerun.replaceFirst("verify", "test -o -B")));
         assertThat(again.output()).contains("Tests run: 1,", "BUILD SUCCESS");
+        assertThat(sample().run().facts().get("selection")).contains("-pl ", "-Dtest=BedTest#fails");
     }
 
     private Jvm verbale(String... arguments) throws Exception {

@@ -51,7 +51,7 @@ final class GateCommand implements Callable<Integer> {
         Rules read = rules.read();
         PrintWriter out = spec.commandLine().getOut();
         var text = new TerminalText(Ansi.AUTO);
-        Run judged = read.gate().needsBaseline() ? run.read() : run.read(TestKeeper.FAILURES);
+        Run judged = run.read(TestKeeper.FAILURES);
         Optional<Comparison> comparison = read.gate().needsBaseline() ? comparison(judged) : Optional.empty();
         Verdict verdict = Verdict.of(
                 read.gate(),
@@ -62,7 +62,10 @@ final class GateCommand implements Callable<Integer> {
         verdict.reasons().forEach(reason -> out.println("  " + reason));
         comparison.ifPresent(with -> out.println(
                 text.dim("Beside " + TerminalText.printable(with.baseline().text()) + ": " + with.sentence())));
+        if (read.gate().needsBaseline() && comparison.isEmpty())
+            out.println(text.dim("There is no baseline: nobody knows what is slower, and what vanished."));
         out.println(text.dim(Headline.of(judged)));
+        if (!judged.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(judged));
         return verdict.passes() ? ExitCodes.DONE : ExitCodes.GATE_CLOSED;
     }
 

@@ -1,6 +1,10 @@
 package dev.verbale.imports;
 
-/** What our own export adds to each case, as properties: with it a run that is exported and imported is the same run to a history. */
+/**
+ * What our own export adds to each case, as properties: with it a run that is exported and imported is the same run to a history.
+ *
+ * @since 0.2.0
+ */
 public final class OwnProperties {
 
     /** The key of the test or the class. */

@@ -302,15 +302,26 @@ public final class History {
                 tests[reason]++;
             }
         List<ReasonHistory> all = new ArrayList<>();
-        for (int i = 0; i < reasons.size(); i++)
-            if (first[i] >= 0)
-                all.add(new ReasonHistory(
-                        reasons.get(i),
-                        titles.getOrDefault(reasons.get(i), ""),
-                        runs.get(first[i]),
-                        runs.get(last[i]),
-                        in.get(i).cardinality(),
-                        tests[i]));
+        for (int i = 0; i < reasons.size(); i++) {
+            if (first[i] < 0) continue;
+            int stretch = 0;
+            RunSummary since = null;
+            for (int run = isCounted.length - 1; run >= 0; run--) {
+                if (!isCounted[run]) continue;
+                if (!in.get(i).get(run)) break;
+                stretch++;
+                since = runs.get(run);
+            }
+            all.add(new ReasonHistory(
+                    reasons.get(i),
+                    titles.getOrDefault(reasons.get(i), ""),
+                    runs.get(first[i]),
+                    runs.get(last[i]),
+                    in.get(i).cardinality(),
+                    tests[i],
+                    since,
+                    stretch));
+        }
         all.sort(Comparator.comparing((ReasonHistory reason) -> reason.last().started())
                 .thenComparing(ReasonHistory::runs)
                 .reversed()

@@ -1,5 +1,7 @@
 package dev.verbale.history;
 
+import org.jspecify.annotations.Nullable;
+
 /**
  * A reason over many runs.
  *
@@ -9,6 +11,16 @@ package dev.verbale.history;
  * @param last the newest run that has it
  * @param runs how many have it
  * @param failures how many tests failed for it, over all runs
+ * @param since the first run of its present stretch, in which each run up to the newest has it; null where the newest does not
+ * @param stretch how many runs that are; 0 where the newest does not have it
  * @since 0.2.0
  */
-public record ReasonHistory(String id, String title, RunSummary first, RunSummary last, int runs, int failures) {}
+public record ReasonHistory(
+        String id,
+        String title,
+        RunSummary first,
+        RunSummary last,
+        int runs,
+        int failures,
+        @Nullable RunSummary since,
+        int stretch) {}

@@ -160,6 +160,13 @@ class HistoryTest {
                 .extracting(reason -> reason.id() + " " + reason.first().name().substring(8, 10) + "-"
                         + reason.last().name().substring(8, 10) + " " + reason.runs() + " " + reason.failures())
                 .containsExactly("swap 02-05 4 5", "shed 01-01 1 1");
+        assertThat(history.reason("swap", ALL).orElseThrow().stretch())
+                .as("it is over")
+                .isZero();
+        ReasonHistory going = history.reason("swap", run -> run.name().compareTo("2026-10-06") < 0)
+                .orElseThrow();
+        assertThat(going.stretch()).isEqualTo(4);
+        assertThat(going.since().name()).startsWith("2026-10-02");
         assertThat(history.reason("swap", ALL).orElseThrow().title()).isEqualTo("because of swap");
         assertThat(history.reason("swap", run -> run.name().startsWith("2026-10-01")))
                 .isEmpty();

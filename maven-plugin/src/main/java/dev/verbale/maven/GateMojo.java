@@ -6,6 +6,7 @@ import dev.verbale.history.HistoryFolder;
 import dev.verbale.history.compare.BaselineFinder;
 import dev.verbale.history.compare.Comparison;
 import dev.verbale.history.digest.RunDigest;
+import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.summary.Headline;
@@ -38,6 +39,8 @@ import org.jspecify.annotations.Nullable;
  */
 @Mojo(name = "gate", defaultPhase = LifecyclePhase.VERIFY, threadSafe = true)
 public final class GateMojo extends AbstractMojo {
+
+    private static final int MAX_PROBLEMS = 10;
 
     @Parameter(defaultValue = "${session}", readonly = true, required = true)
     private MavenSession session;
@@ -93,6 +96,9 @@ public final class GateMojo extends AbstractMojo {
         } catch (IOException unreadable) {
             throw new MojoExecutionException("The run could not be judged: " + unreadable.getMessage(), unreadable);
         }
+        for (Problem problem :
+                run.problems().subList(0, Math.min(MAX_PROBLEMS, run.problems().size())))
+            getLog().warn("Verbale: " + problem.sentence());
         if (!verdict.passes())
             throw new MojoFailureException("The gate is closed. " + String.join(" ", verdict.reasons()) + " "
                     + Headline.of(run) + " The run: " + run.folder());

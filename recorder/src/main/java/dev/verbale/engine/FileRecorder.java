@@ -130,7 +130,8 @@ final class FileRecorder implements AdapterRecorder {
         abouts = new AboutRecorder(parts, options.linkPatterns());
         lifecycle = new LifecycleRecorder(parts, failures, evidence, logs, totals);
         summary = new RunSummary(guard, journal, opening.folder().path(), totals, unrecorded, options.summaryLine());
-        end = new RunEnd(guard, journal, scopes, attachments, summary);
+        end = new RunEnd(
+                guard, journal, scopes, attachments, summary, () -> lifecycle.hasOpenContainers() && !claims.isEmpty());
         listeners = new RunListeners(journal.problems());
         journal.open(opening.journal(), opening.again());
         problemsSoFar.forEach(journal.problems());

@@ -8,6 +8,7 @@ import dev.verbale.engine.journal.RunJournal;
 import dev.verbale.engine.scope.Scopes;
 import java.io.IOException;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
 
 /** What is done when the JVM ends. Whatever is still recorded after this is kept too, only behind the journal's last line. */
 final class RunEnd implements Runnable {
@@ -21,8 +22,18 @@ final class RunEnd implements Runnable {
     private final Attachments attachments;
     private final RunSummary summary;
 
-    RunEnd(Guard guard, RunJournal journal, Scopes scopes, Attachments attachments, RunSummary summary) {
+    private final BooleanSupplier isCutOff;
+
+    /** @param isCutOff whether a framework is still at work, as where a test ends the JVM */
+    RunEnd(
+            Guard guard,
+            RunJournal journal,
+            Scopes scopes,
+            Attachments attachments,
+            RunSummary summary,
+            BooleanSupplier isCutOff) {
         this.guard = guard;
+        this.isCutOff = isCutOff;
         this.journal = journal;
         this.scopes = scopes;
         this.attachments = attachments;
@@ -54,7 +65,12 @@ final class RunEnd implements Runnable {
             countLost();
             guard.reportLost();
             try {
-                journal.end(guard.overhead());
+                if (isCutOff
+                        .getAsBoolean()) // whoever reads a journal without an end takes it for one that lacks something
+                journal.problems()
+                            .add(
+                                    "the JVM was ended while tests ran, as by System.exit: what had not run until then is not known");
+                else journal.end(guard.overhead());
             } finally {
                 sync();
             }

@@ -235,10 +235,11 @@ final class RunFile {
         json.writeStringProperty("frame", reason.frame());
         if (reason.evidence() != null) json.writeStringProperty("evidence", reason.evidence());
         ReasonHistory known = earlier == null ? null : earlier.reasons().get(reason.id());
-        if (known != null) {
-            json.writeStringProperty("since", known.first().started().toString());
-            json.writeNumberProperty("runs", known.runs());
-        }
+        if (known != null && known.since() != null) {
+            json.writeStringProperty("since", known.since().started().toString());
+            json.writeNumberProperty("runs", known.stretch());
+        } else if (known != null)
+            json.writeStringProperty("seen", known.last().started().toString());
         List<String> ids = new ArrayList<>();
         for (TestResult test : reason.tests()) ids.add(test.id());
         for (ContainerResult container : reason.containers()) ids.add(Row.idOfContainer(container.key()));

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.tuple;
 import dev.verbale.event.Failure;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
+import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
@@ -24,6 +25,7 @@ import sample.ArchUnitSample;
 import sample.BrokenSample;
 import sample.DirectorySample;
 import sample.DisabledSample;
+import sample.ExitSample;
 import sample.ExpectedFailureSample;
 import sample.FixturesSample;
 import sample.InnerLaunchSample;
@@ -287,6 +289,19 @@ class ListenerTest {
                     .hasSize(11)
                     .allMatch(line -> line.strip().matches("mine is " + number + "( passed)?"));
         });
+    }
+
+    /** All that is recorded passed, and the exit code is 0: what did not run is not there to be red. */
+    @Test
+    @Tag("once")
+    void a_run_whose_jvm_is_ended_while_it_goes_on_is_incomplete() throws Exception {
+        Launched launched = Launched.jvm(root, ExitSample.class);
+
+        assertThat(launched.test("passes").outcome()).isEqualTo(Outcome.PASSED);
+        assertThat(launched.run().incomplete().notClosed()).hasSize(1);
+        assertThat(launched.run().problems())
+                .extracting(Problem::what)
+                .anyMatch(what -> what.contains("the JVM was ended while tests ran, as by System.exit"));
     }
 
     @Test

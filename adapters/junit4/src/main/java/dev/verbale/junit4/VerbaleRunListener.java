@@ -47,7 +47,10 @@ public final class VerbaleRunListener extends RunListener {
             if (OpenTests.isOnlyAClass(description)) {
                 recorder.claim("junit4"); // it is there and registered, and that is not what is missing
                 recorder.fact(FactStated.NOT_RECORDED, ONLY_CLASSES);
-            } else if (!recorder.isInTest()) OpenTests.start(recorder, description);
+            } else if (!recorder.isInTest()) {
+                recorder.claim("junit4");
+                OpenTests.start(recorder, description);
+            }
         });
     }
 

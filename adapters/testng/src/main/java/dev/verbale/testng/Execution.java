@@ -256,6 +256,7 @@ final class Execution {
         OpenTest test = test(result);
         if (context == null || test == null) return;
         boolean again = result.getStatus() == ITestResult.SKIP && result.wasRetried();
+        if (result.getStatus() == ITestResult.SKIP && !again && !test.begun) tests.skipped(context, test);
         tests.ended(context, test, end(context, test, result), again);
     }
 

@@ -96,6 +96,15 @@ final class RecordedTests {
         Rows.record(recorder, result);
     }
 
+    /** A test was skipped before it began. Of rows that are, TestNG tells of each, and says of all that they are the first, or nothing. */
+    void skipped(RunningContext context, OpenTest test) {
+        int number = context.skipped(test.key);
+        if (number == 1) return;
+        test.key = test.key.replaceFirst("#\\d+$", "") + "#" + number;
+        recorder.identifyTest(
+                test.scope, descriptor(test.method, test.key, test.method.getMethodName() + " [" + number + "]"));
+    }
+
     /** The test's own name where its object gives one, with what a factory gave to the object. */
     private String name(ITestNGMethod method, ITestResult result) {
         String given = result.getTestName();

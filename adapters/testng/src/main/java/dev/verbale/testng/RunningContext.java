@@ -28,6 +28,7 @@ final class RunningContext {
     private final Map<Class<?>, SharedContainer> classes = new LinkedHashMap<>();
     private final Map<String, Integer> invocationCounts = new HashMap<>();
     private final Map<String, AtomicInteger> invocations = new ConcurrentHashMap<>();
+    private final Map<String, Integer> skipped = new ConcurrentHashMap<>();
     private final Map<String, String> failed = new ConcurrentHashMap<>();
     private @Nullable SharedContainer own;
 
@@ -77,6 +78,11 @@ final class RunningContext {
     int invocation(String key) {
         if (!invocationCounts.containsKey(key)) return 0;
         return invocations.computeIfAbsent(key, k -> new AtomicInteger()).incrementAndGet();
+    }
+
+    /** How many tests with this key were skipped before they began, this one included. */
+    int skipped(String key) {
+        return skipped.merge(key, 1, Integer::sum);
     }
 
     /** {@code method} did not do what it should, in the test {@code key}; the first one counts. */

@@ -275,6 +275,21 @@ class VerbaleListenerTest {
         assertThat(pairs.run().tests()).extracting(TestResult::key).doesNotHaveDuplicates();
     }
 
+    /** TestNG tells of each of them, and not which one it is. */
+    @ParameterizedTest
+    @MethodSource("versions")
+    void rows_that_a_broken_fixture_keeps_from_running_are_tests_of_their_own(String version) throws Exception {
+        Launched launched = Versions.jvm(root, version, BrokenSample.BeforeRows.class.getName());
+
+        assertThat(launched.run().tests())
+                .allMatch(test -> test.outcome().equals(Outcome.SKIPPED))
+                .extracting(TestResult::key)
+                .hasSize(2)
+                .doesNotHaveDuplicates()
+                .contains("sample.BrokenSample$BeforeRows.sows(java.lang.String)#2");
+        assertThat(launched.recordedCounts()).isEqualTo(launched.counts());
+    }
+
     @ParameterizedTest
     @MethodSource("versions")
     void each_fixture_that_fails_is_told(String version) throws Exception {

@@ -21,6 +21,7 @@ import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
 import dev.verbale.vocabulary.Outcome;
 import java.util.List;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
@@ -35,6 +36,7 @@ public final class LifecycleRecorder {
     private final EvidenceCollector evidence;
     private final LogRecorder logs;
     private final Totals totals;
+    private final AtomicInteger openContainers = new AtomicInteger();
 
     public LifecycleRecorder(
             Parts parts, Failures failures, EvidenceCollector evidence, LogRecorder logs, Totals totals) {
@@ -66,7 +68,13 @@ public final class LifecycleRecorder {
         return () -> List.of("tests", ScopeFolders.ofClass(masked(container)), "class");
     }
 
+    /** Whether a container began that has not ended: frameworks end all of them before they are done. */
+    public boolean hasOpenContainers() {
+        return openContainers.get() > 0;
+    }
+
     private ScopeNode begins(ScopeNode container, ScopeNode outer, TestDescriptor who) {
+        openContainers.incrementAndGet();
         journal.begins(
                 container,
                 new ContainerStarted(
@@ -88,6 +96,7 @@ public final class LifecycleRecorder {
         node.state.endOpen();
         guard.run(Task.CONTAINER_ENDED, context -> {
             if (!endsOnce(node, "container")) return;
+            openContainers.decrementAndGet();
             node.leave(context);
             Outcome outcome = outcome(end);
             if (node.start instanceof ContainerStarted start) totals.addClass(start.key(), outcome);
