@@ -41,14 +41,24 @@ public final class BesideFailure {
             if (beside.matches()) suppressed.add(beside.group(1));
         }
         List<String> lines = new ArrayList<>();
-        String words = cause.replaceFirst("^[\\w.$]+(?:: )?", "");
-        if (!cause.isEmpty() && (words.isEmpty() || !message.contains(words))) lines.add("caused by " + cause);
+        if (!cause.isEmpty() && !repeats(message, words(cause))) lines.add("caused by " + cause);
         List<String> others = new ArrayList<>();
-        for (String one : suppressed) others.add("suppressed " + one);
-        for (Failure one : failure.gathered()) others.add("and: " + FailureTitle.of(one));
-        others.removeIf(one -> one.startsWith("and: ") && message.contains(one.substring(5)));
+        for (String one : suppressed) if (!repeats(message, words(one))) others.add("suppressed " + one);
+        for (Failure one : failure.gathered()) {
+            String title = FailureTitle.of(one);
+            if (!repeats(message, title)) others.add("and: " + title);
+        }
         lines.addAll(others.subList(0, Math.min(limit, others.size())));
         if (others.size() > limit) lines.add("and " + (others.size() - limit) + " more failures");
         return lines;
+    }
+
+    private static boolean repeats(String message, String words) {
+        return !words.isEmpty() && message.contains(words);
+    }
+
+    /** Of a throwable in a trace, without its type. */
+    private static String words(String thrown) {
+        return thrown.replaceFirst("^[\\w.$]+(?:: )?", "");
     }
 }
