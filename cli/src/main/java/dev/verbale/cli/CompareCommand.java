@@ -164,7 +164,7 @@ final class CompareCommand implements Callable<Integer> {
         out.println(text.strong(comparison.sentence()));
         out.println(text.dim(comparison.after().run() + " beside "
                 + TerminalText.printable(comparison.baseline().text())));
-        if (comparison.isOfAPart() && !comparison.after().part().isEmpty())
+        if (comparison.isOfAPart())
             out.println(text.dim("Only a part of the suite was run: "
                     + TerminalText.printable(comparison.after().part())));
         section(out, "New failures", comparison.newFailures(), change -> failure(comparison, change));

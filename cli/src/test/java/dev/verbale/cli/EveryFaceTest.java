@@ -29,7 +29,7 @@ import org.xml.sax.InputSource;
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
 class EveryFaceTest {
 
-    private static final int RUNS = 16;
+    private static final int RUNS = 10;
     private static final List<String> GRAVE = List.of("failed", "errored", "unfinished");
     private static final Map<String, String> WORDS = Map.of("expected-failure", "expected failure");
 

@@ -21,8 +21,11 @@ final class Versions {
     }
 
     /** For tests that only look at what is left behind. */
-    static Launched once(String version, Class<?> sample) throws Exception {
-        return Launched.once(classPath(version), Launch.class, sample.getName());
+    static Launched once(String version, Class<?>... samples) throws Exception {
+        return Launched.once(
+                classPath(version),
+                Launch.class,
+                Stream.of(samples).map(Class::getName).toArray(String[]::new));
     }
 
     static Launched jvm(Path root, String version, String... launched) throws Exception {

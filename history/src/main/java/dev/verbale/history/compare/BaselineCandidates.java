@@ -78,7 +78,7 @@ final class BaselineCandidates {
     }
 
     /** The newest that can be compared with the run. */
-    Optional<RunDigest> newest(Predicate<RunSummary> wanted) throws IOException {
+    Optional<RunDigest> newest(Predicate<RunSummary> wanted) {
         for (Candidate candidate : candidates) {
             RunSummary summary = candidate.summary();
             if (summary != null && !wanted.test(summary)) continue;
@@ -89,12 +89,16 @@ final class BaselineCandidates {
         return Optional.empty();
     }
 
-    private Optional<RunDigest> digest(Candidate candidate) throws IOException {
+    private Optional<RunDigest> digest(Candidate candidate) {
         if (candidate.folder() == null) return remembered.digest(candidate.name(), candidate.started(), problem -> {});
         Path path = candidate.folder().path();
         RunDigest known = read.get(path);
         if (known == null && ++reads > MAX_READ) return Optional.empty();
-        if (known == null) known = RunDigest.of(RunReader.read(path, TestKeeper.FAILURES));
+        try {
+            if (known == null) known = RunDigest.of(RunReader.read(path, TestKeeper.FAILURES));
+        } catch (IOException unreadable) {
+            return Optional.empty(); // no run to compare with; another may be
+        }
         if (known.isComplete()) read.put(path, known); // any other may still be recorded
         return Optional.of(known);
     }

@@ -89,7 +89,7 @@ public final class BaselineFinder {
         return Optional.of(new Baseline(named(wanted, run), ""));
     }
 
-    private Optional<Baseline> usual(BaselineCandidates candidates, Run run, String branch) throws IOException {
+    private Optional<Baseline> usual(BaselineCandidates candidates, Run run, String branch) {
         String target = run.facts().getOrDefault("target branch", "");
         if (!target.isEmpty() && !target.equals(branch)) {
             Optional<Baseline> there = newest(candidates, target);
@@ -107,7 +107,7 @@ public final class BaselineFinder {
                         left, "the newest complete run" + ofBranch(left.branch()) + ", which " + branch + " left"));
     }
 
-    private static Optional<Baseline> newest(BaselineCandidates candidates, String branch) throws IOException {
+    private static Optional<Baseline> newest(BaselineCandidates candidates, String branch) {
         return candidates
                 .newest(of(branch))
                 .map(run -> new Baseline(run, "the newest complete run" + ofBranch(branch)));

@@ -168,7 +168,7 @@ public record Comparison(
 
     /** Whether the later one was not meant to run all that the earlier one ran: then what it does not have has not vanished. */
     public boolean isOfAPart() {
-        return !after.part().equals(before().part());
+        return !after.part().isEmpty() && !after.part().equals(before().part());
     }
 
     /** The title of a reason of either run; empty where there is none. */

@@ -153,6 +153,9 @@ class BaselineTest {
 
         assertThat(whole.run().run()).isEqualTo("run-1");
         assertThat(comparison.sentence()).isEqualTo("1 fixed, 8 tests not run.");
+        assertThat(Comparison.of(RunDigest.of(one), whole.run(), null).sentence())
+                .as("a whole run that lacks what a selection ran")
+                .startsWith("1 new failure");
         Run again = begun(Map.of("branch", "main", FactStated.SELECTION, "-Dtest=OneTest"), 1, "")
                 .read();
         assertThat(baseline(again).run().run()).isEqualTo("run-2");
