@@ -98,7 +98,12 @@ public final class HistoryScale {
                     flickers ? 2 : 1,
                     flickers && !fails,
                     fails ? "reason" + random.nextInt(20) : null,
-                    steps));
+                    steps,
+                    new TestDigest.Origin(
+                            key(test).replaceFirst("\\.[^.]*$", ""),
+                            "waters_bed_" + test,
+                            test % 3 == 0 ? List.of("browser", "area" + test % 40) : List.of(),
+                            test % 7 == 0 ? "Ada" : null)));
         }
         Instant started = Instant.parse("2025-01-01T22:15:00Z").plus(Duration.ofDays(run));
         return new RunDigest(
