@@ -16,7 +16,8 @@ final class ProblemList {
     static String of(Run run) {
         List<Problem> problems = run.problems();
         var text = new StringBuilder(problems.size() == 1 ? "1 problem" : problems.size() + " problems")
-                .append(" in recording or reading this run; everything else is there:");
+                .append(" in recording or reading this run")
+                .append(run.incomplete().isNothing() ? "; everything else is there:" : ":");
         problems.stream()
                 .limit(MAX)
                 .forEach(problem -> text.append("\n  ").append(Texts.cut(problem.sentence(), LONGEST)));

@@ -176,6 +176,26 @@ class JudgementTest {
         assertThat(verdict("gate: {shards: 1}\n", shard.read())).isEmpty();
     }
 
+    /** Beside tests that are recorded, too; what a JVM took back, for it recorded them later, is none. */
+    @Test
+    void tests_that_no_adapter_reports_close_a_gate() throws Exception {
+        SampleRun sample = SampleRun.in(folder, "half").test("a", Outcome.PASSED, null);
+        sample.write(new FactStated(1, FactStated.NOT_RECORDED, "tests of JUnit 4: its adapter is not there"));
+        SampleRun back = SampleRun.in(folder, "back").test("a", Outcome.PASSED, null);
+        back.write(
+                new FactStated(1, FactStated.NOT_RECORDED, "tests of JUnit 4: its adapter is not there"),
+                new FactStated(2, FactStated.NOT_RECORDED, ""));
+        Run half = sample.read();
+
+        for (String rules : List.of("", "gate: {new-failures: 9}\n"))
+            assertThat(verdict(rules, half))
+                    .singleElement()
+                    .asString()
+                    .endsWith("not in it are tests of JUnit 4: its adapter is not there.");
+        assertThat(verdict("gate: {missing: 1}\n", half)).isEmpty();
+        assertThat(verdict("", back.read())).isEmpty();
+    }
+
     private List<String> verdict(String rules, Run run) throws Exception {
         GateRules gate = rules.isEmpty()
                 ? GateRules.STRICT
