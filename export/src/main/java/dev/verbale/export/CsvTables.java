@@ -34,12 +34,13 @@ public final class CsvTables {
         for (FailureReason reason : FailureReason.of(run))
             for (TestResult test : reason.tests()) reasonOf.put(test.id(), reason.id());
         CSVPrinter csv = printer(
-                out, "key", "name", "class", "method", "tags", "outcome", "attempt", "counts", "flaky", "started",
-                "millis", "worker", "thread", "failure", "message", "reason");
+                out, "key", "module", "name", "class", "method", "tags", "outcome", "attempt", "counts", "flaky",
+                "started", "millis", "worker", "thread", "failure", "message", "reason");
         for (TestResult test : run.tests()) {
             Failure failure = test.failure();
             csv.printRecord(
                     Escaped.cell(test.key()),
+                    Escaped.cell(test.module()),
                     Escaped.cell(String.join(" › ", test.path()) + (test.path().isEmpty() ? "" : " › ") + test.name()),
                     Escaped.cell(test.className()),
                     Escaped.cell(test.methodName()),

@@ -5,6 +5,7 @@ import dev.verbale.folder.RunFolder;
 import dev.verbale.imports.OwnProperties;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
+import dev.verbale.results.ModuleKey;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import dev.verbale.vocabulary.Outcome;
@@ -131,7 +132,7 @@ public final class JUnitXml {
             attribute("classname", name);
             attribute("time", seconds(container.duration()));
             start("properties");
-            property(OwnProperties.KEY, container.key());
+            key(container.key());
             property(OwnProperties.CONTAINER, "true");
             end();
             failure("error", container.failure());
@@ -159,7 +160,7 @@ public final class JUnitXml {
         attribute("classname", suite);
         attribute("time", seconds(last.duration()));
         start("properties");
-        property(OwnProperties.KEY, last.key());
+        key(last.key());
         if (last.methodName() != null && !last.methodName().equals(last.name()))
             property(OwnProperties.METHOD, last.methodName());
         if (!PLAIN.contains(last.outcome()))
@@ -179,6 +180,11 @@ public final class JUnitXml {
         String output = output(last);
         if (!output.isEmpty()) element("system-out", output);
         end();
+    }
+
+    private void key(String key) throws XMLStreamException {
+        property(OwnProperties.KEY, ModuleKey.withoutModule(key));
+        if (!ModuleKey.module(key).isEmpty()) property(OwnProperties.MODULE, ModuleKey.module(key));
     }
 
     private void property(String name, String value) throws XMLStreamException {

@@ -35,6 +35,9 @@ final class ForeignTest {
     @Nullable
     String methodName;
 
+    /** Of its build, where that has several. */
+    String module = "";
+
     /** Whether it is a class that broke outside its tests. */
     boolean isContainer;
 
@@ -49,6 +52,7 @@ final class ForeignTest {
     void property(String property, String value) {
         switch (property) {
             case OwnProperties.KEY -> key = value;
+            case OwnProperties.MODULE -> module = value;
             case OwnProperties.METHOD -> methodName = value;
             case OwnProperties.CONTAINER -> isContainer = true;
             case OwnProperties.OUTCOME -> exactly = Outcome.ofWord(value);

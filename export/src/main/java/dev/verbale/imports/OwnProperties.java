@@ -7,8 +7,11 @@ package dev.verbale.imports;
  */
 public final class OwnProperties {
 
-    /** The key of the test or the class. */
+    /** The key of the test or the class, without its module. */
     public static final String KEY = "verbale.key";
+
+    /** The module of its build, where that has several. */
+    public static final String MODULE = "verbale.module";
 
     /** The name of the method, where it is not that of the case. */
     public static final String METHOD = "verbale.method";

@@ -29,11 +29,14 @@ import java.nio.file.Path;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -83,8 +86,24 @@ public final class RunImporter {
         new RunDescription(JournalFormat.VERSION, folder.name(), started == null ? Instant.EPOCH : started, facts)
                 .writeIfAbsent(folder.runFile());
         int number = 1;
-        for (var one : read.entrySet()) new Journal(folder, number++, one.getKey(), one.getValue()).write();
+        for (var one : read.entrySet()) {
+            ForeignResults results = one.getValue();
+            boolean isFirst = true;
+            for (String module : modules(results)) {
+                var journal = new Journal(folder, number++, one.getKey(), results, module);
+                if (isFirst) journal.beside();
+                journal.write();
+                isFirst = false;
+            }
+        }
         return folder;
+    }
+
+    /** A journal is of one module, that of the JVM that it would have come from. */
+    private static Collection<String> modules(ForeignResults results) {
+        Set<String> modules = new LinkedHashSet<>();
+        for (ForeignTest test : results.tests) modules.add(test.module);
+        return modules.isEmpty() ? Set.of("") : modules;
     }
 
     private static List<Path> filesOf(Path source) throws IOException {
@@ -118,29 +137,34 @@ public final class RunImporter {
         return JUnitXmlFile.read(new ByteArrayInputStream(bytes));
     }
 
-    /** Of one file. */
+    /** Of one file and one module. */
     private static final class Journal {
         private final Path file;
         private final ForeignResults results;
+        private final String module;
         private final JournalWriter writer;
         private final Map<String, Integer> rows = new HashMap<>();
         private long at = 1;
         private int id;
 
-        private Journal(RunFolder folder, int number, Path file, ForeignResults results) throws IOException {
+        private Journal(RunFolder folder, int number, Path file, ForeignResults results, String module)
+                throws IOException {
             this.file = file;
             this.results = results;
+            this.module = module;
             String worker = "import-" + number;
             Instant wall = results.started == null ? Instant.EPOCH : results.started;
             writer = JournalWriter.open(
                     folder.journal(worker),
                     JournalOpened.of(JournalFormat.VERSION, worker, wall)
+                            .module(module)
                             .verbale("imported")
                             .build(),
                     TextFilter.NONE);
         }
 
-        private void write() throws IOException {
+        /** What the file holds beside its tests. */
+        private void beside() throws IOException {
             for (String problem : results.problems)
                 writer.append(new ProblemMet(at, file.getFileName() + ", " + problem));
             for (String line : results.output)
@@ -151,7 +175,11 @@ public final class RunImporter {
                         : Math.max(at, ChronoUnit.MICROS.between(results.started, exchange.at()));
                 writer.append(HarFile.event(exchange.made(), after));
             }
+        }
+
+        private void write() throws IOException {
             for (ForeignTest test : results.tests) {
+                if (!test.module.equals(module)) continue;
                 if (test.isContainer && !test.isCut) {
                     container(test);
                     continue;

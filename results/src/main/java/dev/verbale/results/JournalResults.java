@@ -195,7 +195,7 @@ final class JournalResults {
     }
 
     private List<String> inModule(List<String> keys) {
-        return keys.isEmpty() || module().isEmpty()
+        return keys.isEmpty()
                 ? keys
                 : keys.stream().map(key -> ModuleKey.of(module(), key)).toList();
     }

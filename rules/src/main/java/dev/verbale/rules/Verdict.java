@@ -74,6 +74,8 @@ public record Verdict(List<String> reasons) {
         Integer least = rules.minTests();
         int all = counts.all();
         if (least != null && all < least) reasons.add(tests(all) + " ran, and at least " + number(least) + " must.");
+        if (comparison == null && rules.vanished() != null)
+            reasons.add("Which tests vanished is not known: there is no baseline. The next run has this one.");
         if (comparison != null)
             limit(
                     reasons,

@@ -232,6 +232,9 @@ class JudgementTest {
         assertThat(Verdict.of(new GateRules(null, 0, null, null, null, null, 0, null, 0, 0, 0), after, none, null)
                         .reasons())
                 .containsExactly("2 tests fail, and there is no baseline.");
+        assertThat(Verdict.of(new GateRules(2, null, null, null, null, null, null, 0, 0, 0, 0), after, none, null)
+                        .reasons())
+                .containsExactly("Which tests vanished is not known: there is no baseline. The next run has this one.");
     }
 
     private static String sentence(Labelled one) {

@@ -21,7 +21,12 @@ public final class TestedModule {
         Path all = handedDown == null
                 ? BuildProcess.ofThisFork().flatMap(BuildProcess::root).orElse(here)
                 : handedDown;
-        return below(here.startsWith(all) && !here.equals(all) ? all : outermost(here), here);
+        return here.startsWith(all) && !here.equals(all) ? below(all, here) : withoutBuild(here);
+    }
+
+    /** That which {@code here} is the folder of, where no build says it: an editor runs the test, or somebody's own runner. */
+    static String withoutBuild(Path here) {
+        return below(outermost(here), here);
     }
 
     /** Surefire and Failsafe say it, where the working directory is another, or where they fork nothing. */
@@ -37,7 +42,7 @@ public final class TestedModule {
         }
     }
 
-    /** As of an editor, or a runner of somebody's own: the outermost project that names this folder as one of its modules. */
+    /** The outermost project that names this folder as one of its modules. */
     private static Path outermost(Path here) {
         Path found = here;
         int steps = 0;
