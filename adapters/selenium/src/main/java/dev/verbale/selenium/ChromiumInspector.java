@@ -42,6 +42,9 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
             + "session:(()=>{try{return Object.keys(sessionStorage)}catch(e){return []}})()})";
 
     private final Map<String, Target> targets = new ConcurrentHashMap<>();
+    /** By the window. */
+    private final Map<String, CompletableFuture<?>> attaching = new ConcurrentHashMap<>();
+
     private final BrowserLog log;
     private final CapturedEvents captured;
     private final BrowserExchanges exchanges;
@@ -67,13 +70,20 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
     /** @throws RuntimeException where the browser does not answer there */
     static ChromiumInspector open(WatchedScreen session, URI address) {
         var inspector = new ChromiumInspector(session, address);
-        var attach = Map.of("autoAttach", true, "waitForDebuggerOnStart", false, "flatten", true);
-        inspector
-                .tools
-                .ask("", "Target.setAutoAttach", attach)
-                .orTimeout(session.timeLimit().toMillis(), TimeUnit.MILLISECONDS)
-                .join();
+        inspector.attachToWindows(session.timeLimit().toMillis());
         return inspector;
+    }
+
+    /**
+     * Each window by hand: a second client that asks the browser to attach to all by itself makes a chromedriver wait for ever
+     * where a script opens a window. Of those that are there, each is attached to when this returns.
+     */
+    private void attachToWindows(long millis) {
+        tools.ask("", "Target.setDiscoverTargets", Map.of("discover", true))
+                .thenCompose(
+                        discovered -> CompletableFuture.allOf(attaching.values().toArray(CompletableFuture[]::new)))
+                .orTimeout(millis, TimeUnit.MILLISECONDS)
+                .join();
     }
 
     /** The window that the driver is in, by its handle. */
@@ -109,6 +119,8 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
     public void event(String sessionId, String method, Map<String, ?> event) {
         Target target = targets.get(sessionId);
         switch (method) {
+            case "Target.targetCreated" -> created(DevTools.map(event, "targetInfo"));
+            case "Target.targetDestroyed" -> attaching.remove(DevTools.text(event, "targetId"));
             case "Target.attachedToTarget" -> attached(event);
             case "Target.detachedFromTarget" -> targets.remove(DevTools.text(event, "sessionId"));
             case "Page.screencastFrame" -> {
@@ -144,6 +156,15 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
         }
     }
 
+    private void created(Map<String, ?> info) {
+        if (!DevTools.text(info, "type").equals("page")) return;
+        String window = DevTools.text(info, "targetId");
+        attaching.put(
+                window,
+                tools.ask("", "Target.attachToTarget", Map.of("targetId", window, "flatten", true))
+                        .exceptionally(closedAgain -> Map.of()));
+    }
+
     private void attached(Map<String, ?> event) {
         Map<String, ?> info = DevTools.map(event, "targetInfo");
         String type = DevTools.text(info, "type");
@@ -156,7 +177,15 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
         tools.ask(
                 target.sessionId,
                 "Target.setAutoAttach",
-                Map.of("autoAttach", true, "waitForDebuggerOnStart", false, "flatten", true));
+                Map.of(
+                        "autoAttach",
+                        true,
+                        "waitForDebuggerOnStart",
+                        false,
+                        "flatten",
+                        true,
+                        "filter",
+                        List.of(Map.of("type", "iframe"))));
         if (target.isWindow && session.isFrameWanted()) sendFrames(target);
     }
 

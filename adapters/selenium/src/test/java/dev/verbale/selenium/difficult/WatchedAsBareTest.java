@@ -1,0 +1,46 @@
+package dev.verbale.selenium.difficult;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.util.concurrent.Callable;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** A watched driver gives a test what the bare one gives, whatever the site does, also where the test fails in the middle. */
+class WatchedAsBareTest {
+
+    private static Site site;
+    private static Side bare;
+    private static Side watched;
+
+    @BeforeAll
+    static void open() throws IOException {
+        site = new Site();
+        bare = new Side(false);
+        watched = new Side(true);
+    }
+
+    @AfterAll
+    static void close() {
+        bare.close();
+        watched.close();
+        site.close();
+    }
+
+    static Stream<Difficulty> difficulties() {
+        return Difficulties.all().stream();
+    }
+
+    @ParameterizedTest
+    @MethodSource("difficulties")
+    void a_test_sees_what_it_sees_of_the_bare_driver(Difficulty difficulty) throws Exception {
+        Callable<Transcript> expected = bare.meets(difficulty, site);
+        Callable<Transcript> seen = watched.meets(difficulty, site);
+
+        assertThat(seen.call().lines()).isEqualTo(expected.call().lines());
+    }
+}
