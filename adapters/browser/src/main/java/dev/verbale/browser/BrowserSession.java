@@ -79,18 +79,22 @@ public abstract class BrowserSession implements EvidenceSource {
         screen.use(test);
     }
 
-    /**
-     * It closes now, or a window of it: it may turn out too late that its test has failed.
-     *
-     * @param wholly whether nothing of it is left then
-     */
-    public void closes(boolean wholly) {
+    /** It closes now. */
+    public void closes() {
+        keepsLastSight();
+        isOver();
+    }
+
+    /** It closes now, unless it is kept from it: it may turn out too late that its test has failed. */
+    public final void keepsLastSight() {
+        if (closed || !capturesOnClose || recorder.currentTest().id() != lastTest) return;
+        atClose = snapshot(CLOSING_LIMIT.compareTo(limit) < 0 ? CLOSING_LIMIT : limit, fullPage);
+        atCloseOf = lastTest;
+    }
+
+    /** Nothing of it is left. */
+    public void isOver() {
         if (closed) return;
-        if (capturesOnClose && recorder.currentTest().id() == lastTest) {
-            atClose = snapshot(CLOSING_LIMIT.compareTo(limit) < 0 ? CLOSING_LIMIT : limit, fullPage);
-            atCloseOf = lastTest;
-        }
-        if (!wholly) return;
         closed = true;
         screen.stop();
     }

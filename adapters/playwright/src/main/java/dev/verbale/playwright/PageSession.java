@@ -179,9 +179,9 @@ final class PageSession extends BrowserSession {
     }
 
     @Override
-    public void closes(boolean wholly) {
+    public void closes() {
         if (!isClosed()) spoolLast();
-        super.closes(wholly);
+        super.closes();
     }
 
     @Override

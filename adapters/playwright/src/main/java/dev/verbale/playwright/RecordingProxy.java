@@ -67,7 +67,7 @@ final class RecordingProxy implements InvocationHandler {
         for (int i = 0; i < arguments.length; i++) arguments[i] = unwrapped(arguments[i]);
         if (method.getDeclaringClass() == Object.class) return call(method, arguments);
         session.used();
-        if (real instanceof Page && method.getName().equals("close")) session.closes(true);
+        if (real instanceof Page && method.getName().equals("close")) session.closes();
         String words = off ? null : words(method.getName(), arguments);
         if (words == null || recorder.currentTest().id() == recorder.run().id())
             return wrap(call(method, arguments), method, arguments);

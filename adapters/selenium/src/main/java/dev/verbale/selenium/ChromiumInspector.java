@@ -1,19 +1,14 @@
 package dev.verbale.selenium;
 
-import dev.verbale.MediaType;
 import dev.verbale.Scope;
 import dev.verbale.browser.BrowserExchanges;
 import dev.verbale.browser.BrowserLog;
 import dev.verbale.browser.BrowserSnapshot;
-import dev.verbale.vocabulary.AttachmentKind;
 import java.net.URI;
-import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Base64;
-import java.util.Collection;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
@@ -35,11 +30,6 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
 
     private static final long SHORTEST_PAUSE_MILLIS = 300;
     private static final long LONGEST_PAUSE_MILLIS = 1_000;
-    private static final long A_MOMENT = 250_000_000;
-    private static final String DOCUMENT = "({url:location.href,title:document.title,"
-            + "html:(document.doctype?'<!DOCTYPE '+document.doctype.name+'>\\n':'')+document.documentElement.outerHTML,"
-            + "local:(()=>{try{return Object.keys(localStorage)}catch(e){return []}})(),"
-            + "session:(()=>{try{return Object.keys(sessionStorage)}catch(e){return []}})()})";
 
     private final Map<String, Target> targets = new ConcurrentHashMap<>();
     /** By the window. */
@@ -89,6 +79,14 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
     /** The window that the driver is in, by its handle. */
     void currentWindow(String handle) {
         currentWindow = handle;
+        if (!session.isFrameWanted()) return;
+        for (Target target : targets.values())
+            if (isShown(target) && target.sendsFrames.compareAndSet(false, true)) sendFrames(target);
+    }
+
+    /** The video shows the window that the test is in; all of them, where nobody hears which that is. */
+    private boolean isShown(Target target) {
+        return target.isWindow && (target.targetId.equals(currentWindow) || !session.knowsItsWindow());
     }
 
     /** What the page asks of its server from now on belongs to {@code scope}; to nobody where it is null. */
@@ -186,7 +184,8 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
                         true,
                         "filter",
                         List.of(Map.of("type", "iframe"))));
-        if (target.isWindow && session.isFrameWanted()) sendFrames(target);
+        if (isShown(target) && session.isFrameWanted() && target.sendsFrames.compareAndSet(false, true))
+            sendFrames(target);
     }
 
     /**
@@ -207,18 +206,21 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
             target.lastFrame = image;
             session.shows(image);
         }
-        if (!target.sendsFrames.compareAndSet(true, false)) return; // it was on its way already
+        if (!target.waitsForFrame.compareAndSet(true, false)) return; // it was on its way already
         tools.ask(target.sessionId, "Page.stopScreencast", Map.of());
         long pause = PAUSE_TO_FRAME * target.nanosOfFrame / 1_000_000;
         CompletableFuture.delayedExecutor(
                         Math.min(LONGEST_PAUSE_MILLIS, Math.max(SHORTEST_PAUSE_MILLIS, pause)), TimeUnit.MILLISECONDS)
-                .execute(() -> sendFrames(target));
+                .execute(() -> {
+                    if (isShown(target)) sendFrames(target);
+                    else target.sendsFrames.set(false);
+                });
     }
 
     private void sendFrames(Target target) {
         target.nanosOfFrame = 0;
         target.framesFrom = System.nanoTime();
-        target.sendsFrames.set(true);
+        target.waitsForFrame.set(true);
         tools.ask(
                 target.sessionId,
                 "Page.startScreencast",
@@ -228,9 +230,9 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
     @Override
     public BrowserSnapshot snapshot(Duration limit, boolean fullPage) {
         var snapshot = new BrowserSnapshot.Builder();
-        long until = System.nanoTime() + limit.toNanos();
         if (tools.isClosed()) snapshot.log("The browser is gone: its connection is closed.");
-        for (Target target : windows()) window(snapshot, target, until, fullPage);
+        new WindowSights(tools, currentWindow, System.nanoTime() + limit.toNanos(), fullPage)
+                .addTo(snapshot, windows(), targets.values());
         log.addTo(snapshot);
         return snapshot.build();
     }
@@ -246,127 +248,14 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
         return windows;
     }
 
-    private void window(BrowserSnapshot.Builder snapshot, Target target, long until, boolean fullPage) {
-        boolean current = target.targetId.equals(currentWindow);
-        String of = current ? "" : " of another window";
-        String dialog = target.dialog;
-        if (dialog != null && answers(target)) dialog = null; // it was closed just now, and that it was is on its way
-        if (dialog != null) snapshot.log("The browser shows a dialog" + of + ": \"" + dialog + "\"");
-        if (target.crashed) snapshot.log("The page" + of + " has crashed.");
-        if (dialog != null || target.crashed || tools.isClosed()) {
-            lastShown(snapshot, target, dialog != null ? "nothing else can be seen while a dialog is open" : "");
-            return;
-        }
-        try {
-            Map<String, ?> main = document(target, target.contexts.getOrDefault(target.targetId, 0L), until);
-            snapshot.log("The browser was at " + main.get("url") + ", titled \"" + main.get("title") + "\"" + of
-                    + storage(main));
-            snapshot.attach(
-                    "screenshot" + of, AttachmentKind.SCREENSHOT, screenshot(target, until, fullPage), MediaType.PNG);
-            source(snapshot, "page source" + of, main);
-            frames(snapshot, target, until);
-        } catch (TimeoutException late) {
-            snapshot.log(
-                    "The page" + of + " did not answer in time, as one that is busy does not: the rest is missing.");
-            lastShown(snapshot, target, "");
-        } catch (ExecutionException | RuntimeException none) {
-            Throwable why = none.getCause() == null ? none : none.getCause();
-            snapshot.log(
-                    target.crashed
-                            ? "The page" + of + " has crashed."
-                            : "No more evidence from the page" + of + ": " + why.getMessage());
-            lastShown(snapshot, target, "");
-        } catch (InterruptedException stopped) {
-            Thread.currentThread().interrupt();
-            snapshot.log("The thread was interrupted, and the rest is missing.");
-        }
-    }
-
-    /** A page runs no script while its dialog is open. */
-    private boolean answers(Target target) {
-        try {
-            within(
-                    tools.ask(target.sessionId, "Runtime.evaluate", Map.of("expression", "1")),
-                    System.nanoTime() + A_MOMENT);
-            return true;
-        } catch (ExecutionException | TimeoutException none) {
-            return false;
-        } catch (InterruptedException stopped) {
-            Thread.currentThread().interrupt();
-            return false;
-        }
-    }
-
-    private void lastShown(BrowserSnapshot.Builder snapshot, Target target, String why) {
-        byte[] frame = target.lastFrame;
-        if (!target.targetId.equals(currentWindow) || frame == null) return;
-        if (!why.isEmpty()) snapshot.log("The screenshot is the last one before, for " + why + ".");
-        snapshot.attach("screenshot", AttachmentKind.SCREENSHOT, frame, MediaType.JPEG);
-    }
-
-    private static String storage(Map<String, ?> document) {
-        var text = new StringBuilder();
-        for (String kind : List.of("local", "session")) {
-            if (document.get(kind) instanceof Collection<?> keys && !keys.isEmpty())
-                text.append(". In its ").append(kind).append(" storage: ").append(String.join(", ", strings(keys)));
-        }
-        return text.toString();
-    }
-
-    private static List<String> strings(Collection<?> values) {
-        return values.stream().map(String::valueOf).toList();
-    }
-
-    /** The frames in the page's own process, and those in processes of theirs. */
-    private void frames(BrowserSnapshot.Builder snapshot, Target window, long until)
-            throws ExecutionException, InterruptedException, TimeoutException {
-        for (Map.Entry<String, Long> context : window.contexts.entrySet())
-            if (!context.getKey().equals(window.targetId)) frame(snapshot, document(window, context.getValue(), until));
-        if (!window.targetId.equals(currentWindow))
-            return; // whose frames the others are, the protocol does not say plainly
-        for (Target target : targets.values())
-            if (!target.isWindow)
-                for (long context : target.contexts.values()) frame(snapshot, document(target, context, until));
-    }
-
-    private static void frame(BrowserSnapshot.Builder snapshot, Map<String, ?> document) {
-        source(snapshot, "source of frame " + document.get("url"), document);
-    }
-
-    private static void source(BrowserSnapshot.Builder snapshot, String name, Map<String, ?> document) {
-        String html = DevTools.text(document, "html");
-        snapshot.attach(name, AttachmentKind.PAGE_SOURCE, html.getBytes(StandardCharsets.UTF_8), MediaType.HTML);
-    }
-
-    private Map<String, ?> document(Target target, long context, long until)
-            throws ExecutionException, InterruptedException, TimeoutException {
-        Map<String, Object> asked = new HashMap<>();
-        asked.put("expression", DOCUMENT);
-        asked.put("returnByValue", true);
-        if (context != 0) asked.put("contextId", context);
-        Map<String, ?> answer = within(tools.ask(target.sessionId, "Runtime.evaluate", asked), until);
-        return DevTools.map(DevTools.map(answer, "result"), "value");
-    }
-
-    private byte[] screenshot(Target target, long until, boolean fullPage)
-            throws ExecutionException, InterruptedException, TimeoutException {
-        Map<String, ?> answer = within(
-                tools.ask(
-                        target.sessionId,
-                        "Page.captureScreenshot",
-                        Map.of("format", "png", "captureBeyondViewport", fullPage, "optimizeForSpeed", true)),
-                until);
-        return Base64.getDecoder().decode(DevTools.text(answer, "data"));
-    }
-
     @Override
     public byte[] image(Duration limit) {
         for (Target target : windows()) {
             if (!target.targetId.equals(currentWindow) || target.dialog != null) continue;
             try {
-                Map<String, ?> answer = within(
-                        tools.ask(target.sessionId, "Page.captureScreenshot", Map.of("format", "jpeg", "quality", 50)),
-                        System.nanoTime() + limit.toNanos());
+                Map<String, ?> answer = tools.ask(
+                                target.sessionId, "Page.captureScreenshot", Map.of("format", "jpeg", "quality", 50))
+                        .get(limit.toMillis(), TimeUnit.MILLISECONDS);
                 return Base64.getDecoder().decode(DevTools.text(answer, "data"));
             } catch (ExecutionException | TimeoutException none) {
                 return new byte[0];
@@ -377,8 +266,8 @@ final class ChromiumInspector implements BrowserInspector, DevTools.Events {
         return new byte[0];
     }
 
-    private static Map<String, ?> within(CompletableFuture<Map<String, ?>> answer, long until)
-            throws ExecutionException, InterruptedException, TimeoutException {
-        return answer.get(Math.max(1, until - System.nanoTime()), TimeUnit.NANOSECONDS);
+    @Override
+    public boolean isLastWindow() {
+        return targets.values().stream().filter(target -> target.isWindow).count() <= 1;
     }
 }

@@ -68,6 +68,9 @@ final class DriverInspector implements BrowserInspector {
                     + " dismiss the dialog.");
             return;
         }
+        snapshot.log(
+                "This driver has no debugging address that is open to us: of console, network, frames and other windows"
+                        + " nothing is known.");
         snapshot.log("The browser was at " + driver.getCurrentUrl() + ", titled \"" + driver.getTitle() + "\"");
         WebDriverException problem = null; // one that fails must not cost the other
         try {
@@ -82,6 +85,11 @@ final class DriverInspector implements BrowserInspector {
             snapshot.attach(
                     "page source", AttachmentKind.PAGE_SOURCE, source.getBytes(StandardCharsets.UTF_8), MediaType.HTML);
         if (problem != null) throw problem;
+    }
+
+    @Override
+    public boolean isLastWindow() {
+        return driver.getWindowHandles().size() <= 1;
     }
 
     /** An image as it is now; empty where a dialog is open, which it would dismiss, or where there is none to be had. */

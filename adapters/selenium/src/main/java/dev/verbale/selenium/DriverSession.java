@@ -16,10 +16,12 @@ import org.openqa.selenium.WebDriverException;
 final class DriverSession extends BrowserSession implements WatchedScreen {
 
     private static final Duration IMAGE_LIMIT = Duration.ofSeconds(2);
+    private static final long PAUSE_TO_IMAGE = 9;
     private static final BrowserSessions<WebDriver, DriverSession> SESSIONS = new BrowserSessions<>(DriverSession::new);
 
     private final BrowserInspector inspector;
     private volatile @Nullable TestFollower follower;
+    private volatile long nextImage = Long.MIN_VALUE;
 
     private DriverSession(WebDriver driver) {
         super(AdapterRecorder.current(), "browser");
@@ -50,10 +52,17 @@ final class DriverSession extends BrowserSession implements WatchedScreen {
         return inspector instanceof ChromiumInspector chromium ? chromium : null;
     }
 
-    /** Something was done to the browser, in the thread of its test: of one that sends no frames, this is their moment. */
+    /**
+     * Something was done to the browser, in the thread of its test: of one that sends no frames, this is their moment. A driver
+     * does one thing at a time, so that images may cost a test no more than a tenth of its time.
+     */
     void acted() {
         if (inspector instanceof ChromiumInspector || isClosed() || !screen.isRecording()) return;
+        long from = System.nanoTime();
+        if (from < nextImage) return;
         byte[] image = image();
+        long now = System.nanoTime();
+        nextImage = now + PAUSE_TO_IMAGE * (now - from);
         if (image.length > 0) screen.frame(image);
     }
 
@@ -96,11 +105,19 @@ final class DriverSession extends BrowserSession implements WatchedScreen {
     }
 
     @Override
-    public void closes(boolean wholly) {
-        boolean before = isClosed();
-        super.closes(wholly);
+    public void isOver() {
+        super.isOver();
         ChromiumInspector chromium = chromium();
-        if (!before && isClosed() && chromium != null) chromium.close();
+        if (chromium != null) chromium.close();
+    }
+
+    /** Whether nothing is left once the window is closed that the driver is in. */
+    boolean isLastWindow() {
+        try {
+            return inspector.isLastWindow();
+        } catch (WebDriverException unknown) {
+            return false;
+        }
     }
 
     @Override
@@ -116,6 +133,11 @@ final class DriverSession extends BrowserSession implements WatchedScreen {
     @Override
     public boolean isFrameWanted() {
         return screen.isRecording();
+    }
+
+    @Override
+    public boolean knowsItsWindow() {
+        return follower != null;
     }
 
     @Override

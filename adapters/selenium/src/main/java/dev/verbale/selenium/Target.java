@@ -29,8 +29,11 @@ final class Target {
     /** How long the first of them took to come; 0 before it came. */
     volatile long nanosOfFrame;
 
-    /** Whether the browser sends frames of it now. */
+    /** Whether frames of it are taken, now and then. */
     final AtomicBoolean sendsFrames = new AtomicBoolean();
+
+    /** Whether the browser sends frames of it now. */
+    final AtomicBoolean waitsForFrame = new AtomicBoolean();
 
     Target(String sessionId, String targetId, boolean isWindow) {
         this.sessionId = sessionId;

@@ -13,6 +13,9 @@ interface WatchedScreen {
 
     boolean isFrameWanted();
 
+    /** Whether it hears which window the test goes to. */
+    boolean knowsItsWindow();
+
     /** What the browser shows, from now on. */
     void shows(byte[] image);
 }

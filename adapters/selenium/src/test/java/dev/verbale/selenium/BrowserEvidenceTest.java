@@ -227,6 +227,25 @@ class BrowserEvidenceTest extends Recorded {
     }
 
     @Test
+    void a_failure_after_the_last_window_closed_has_what_it_showed_last() throws Exception {
+        WebDriver shortLived = VerbaleSelenium.watch(Garden.browser());
+        shortLived.get(garden.page("/last", "<title>Last</title><h1>Asters</h1>"));
+        String first = shortLived.getWindowHandle();
+        shortLived.switchTo().newWindow(org.openqa.selenium.WindowType.TAB).close();
+        recorder.captureEvidence(new AssertionError("one window is left"));
+        shortLived.switchTo().window(first).close();
+
+        List<Entry> entries = end(TestEnd.threw(new AssertionError("none is left")));
+        shortLived.quit();
+
+        assertThat(texts(entries).stream().filter(text -> text.startsWith("The browser was closed before")))
+                .hasSize(1);
+        assertThat(names(entries).stream().filter(name -> name.equals("page source")))
+                .hasSize(1);
+        assertThat(content(entries, "page source")).contains("Asters");
+    }
+
+    @Test
     void a_browser_that_closed_in_another_test_is_not_asked() throws Exception {
         WebDriver shortLived = VerbaleSelenium.watch(Garden.browser());
         shortLived.get(garden.page("/last", "<title>Last</title>"));
