@@ -43,16 +43,23 @@ public final class Hostile {
         if (type == int.class) return Integer.MIN_VALUE;
         if (type == long.class) return Long.MIN_VALUE;
         if (type == boolean.class) return true;
+        if (type == double.class) return Double.NaN;
         if (type.isEnum()) return type.getEnumConstants()[0];
         if (type.isArray())
             return type == Object[].class
                     ? new Object[] {new Text(), null}
                     : Array.newInstance(type.getComponentType(), 0);
-        if (type.isInterface())
+        return type.isInterface() ? proxy(type) : null;
+    }
+
+    private static Object proxy(Class<?> type) {
+        try {
             return Proxy.newProxyInstance(type.getClassLoader(), new Class<?>[] {type}, (self, method, arguments) -> {
                 throw thrown();
             });
-        return null;
+        } catch (NoClassDefFoundError optional) { // something that a library speaks of and can do without
+            return null;
+        }
     }
 
     static final class Text {

@@ -30,10 +30,7 @@ import dev.verbale.spi.TestEnd;
 import dev.verbale.spi.TestLifecycle;
 import dev.verbale.spi.ThrowableReader;
 import dev.verbale.vocabulary.StepKind;
-import java.io.IOException;
 import java.lang.reflect.Constructor;
-import java.lang.reflect.Executable;
-import java.lang.reflect.InvocationTargetException;
 import java.lang.reflect.Method;
 import java.lang.reflect.Modifier;
 import java.nio.file.Files;
@@ -45,7 +42,6 @@ import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
-import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.logging.Level;
 import java.util.logging.LogRecord;
@@ -106,27 +102,22 @@ class HostileCallsTest {
                 Map.entry(VerbaleHandler.class, List.of(new VerbaleHandler())),
                 Map.entry(RecorderOptions.class, List.of(RecorderOptions.defaults())));
 
-        List<String> threw = new ArrayList<>();
-        int calls = 0;
+        var calls = new HostileCalls(HostileCallsTest::worst);
         for (Class<?> type : exportedTypes()) {
             if (CALLED_BY_US.contains(type)) continue;
             for (Constructor<?> constructor : type.getConstructors()) {
                 if (Modifier.isAbstract(type.getModifiers())) continue;
-                calls += 2;
-                call(constructor, arguments -> constructor.newInstance(arguments), threw);
+                calls.of(constructor);
             }
             for (Method method : type.getDeclaredMethods()) {
                 if (!Modifier.isPublic(method.getModifiers()) || method.isSynthetic()) continue;
-                for (Object instance : instances(type, method, instances)) {
-                    calls += 2;
-                    call(method, arguments -> method.invoke(instance, arguments), threw);
-                }
+                for (Object instance : instances(type, method, instances)) calls.of(method, instance);
             }
         }
         recorder.endTest(test, TestEnd.threw(new Hostile.Thrown()));
 
-        assertThat(threw).isEmpty();
-        assertThat(calls).isGreaterThan(250);
+        assertThat(calls.threw()).isEmpty();
+        assertThat(calls.count()).isGreaterThan(250);
         Run run = RunReader.read(root);
         assertThat(run.tests()).isNotEmpty();
         assertThat(run.problems()).noneMatch(problem -> problem.what().contains("not JSON"));
@@ -166,40 +157,6 @@ class HostileCallsTest {
         assertThat(out).isSameAs(failure);
     }
 
-    @FunctionalInterface
-    private interface Call {
-        Object with(Object[] arguments) throws ReflectiveOperationException;
-    }
-
-    private static void call(Executable what, Call call, List<String> threw) throws ReflectiveOperationException {
-        List<Function<Class<?>, Object>> kinds = List.of(HostileCallsTest::nothing, HostileCallsTest::worst);
-        for (Function<Class<?>, Object> kind : kinds) {
-            Object[] arguments = Stream.of(what.getParameterTypes()).map(kind).toArray();
-            try {
-                call.with(arguments);
-            } catch (InvocationTargetException thrown) {
-                if (List.of(what.getExceptionTypes()).contains(IOException.class)
-                        && thrown.getCause() instanceof IOException) continue; // it says that it may
-                threw.add(what + " with " + (kind == kinds.get(0) ? "nulls" : "the worst") + ": "
-                        + thrown.getCause().getClass() + where(thrown.getCause()));
-            }
-        }
-    }
-
-    private static String where(Throwable thrown) {
-        try {
-            return " at " + List.of(thrown.getStackTrace()).subList(0, Math.min(4, thrown.getStackTrace().length));
-        } catch (Throwable hostile) {
-            return "";
-        }
-    }
-
-    private static Object nothing(Class<?> type) {
-        if (type == int.class) return 0;
-        if (type == long.class) return 0L;
-        return type == boolean.class ? false : null;
-    }
-
     private static Object worst(Class<?> type) {
         if (type == ThrowingRunnable.class) return (ThrowingRunnable<RuntimeException>) () -> {};
         if (type == ThrowingSupplier.class) return (ThrowingSupplier<Object, RuntimeException>) () -> null;
@@ -230,7 +187,7 @@ class HostileCallsTest {
         if (type.isRecord() || Throwable.class.isAssignableFrom(type)) {
             Constructor<?> first = type.getConstructors()[0];
             return List.of(first.newInstance(Stream.of(first.getParameterTypes())
-                    .map(HostileCallsTest::nothing)
+                    .map(HostileCalls::nothing)
                     .toArray()));
         }
         return List.of(); // nobody but a suite makes one

@@ -33,9 +33,9 @@ public final class BrowserExchanges {
      * @param client what the exchanges are said to be sent by, such as {@code Chromium}
      */
     public BrowserExchanges(AdapterRecorder recorder, String client) {
-        this.recorder = recorder;
+        this.recorder = recorder == null ? AdapterRecorder.none() : recorder;
         this.client = client;
-        this.wanted = recorder.setting(BrowserAdapter.EXCHANGES);
+        this.wanted = this.recorder.setting(BrowserAdapter.EXCHANGES);
     }
 
     /** What is asked from now on belongs to {@code scope}; to nobody where it is null. */
@@ -52,7 +52,7 @@ public final class BrowserExchanges {
      */
     public void asked(String id, String method, String url, String type, Consumer<Exchange> update) {
         Scope to = scope;
-        if (to == null || !isWanted(type.toLowerCase(Locale.ROOT), url)) return;
+        if (to == null || !isWanted(String.valueOf(type).toLowerCase(Locale.ROOT), String.valueOf(url))) return;
         Exchange exchange = recorder.exchange(to, method, url).client(client);
         update.accept(exchange);
         synchronized (this) {
@@ -96,13 +96,15 @@ public final class BrowserExchanges {
 
     /** Ends an exchange whose body is too large to ask for. */
     public static void endedWithout(Exchange exchange, long size) {
+        if (exchange == null) return;
         exchange.attribute("body", size + " bytes, which is too much to ask for")
                 .ended();
     }
 
     /** How long a part took, in milliseconds of the browser's own clock; one that did not happen is less than 0. */
     public static void timing(Exchange exchange, String part, double from, double to) {
-        if (from >= 0 && to >= from) exchange.timing(part, Duration.ofNanos(Math.round((to - from) * 1_000_000)));
+        if (exchange != null && from >= 0 && to >= from)
+            exchange.timing(part, Duration.ofNanos(Math.round((to - from) * 1_000_000)));
     }
 
     /** What the browser says of it, without a stack of ours. */

@@ -2,6 +2,7 @@ package dev.verbale.browser;
 
 import dev.verbale.MediaType;
 import dev.verbale.json.JsonOut;
+import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.Context;
 import dev.verbale.vocabulary.AttachmentKind;
 import java.io.ByteArrayOutputStream;
@@ -34,7 +35,7 @@ public final class BrowserLog {
 
     /** An empty one, whose moments are on the clock of {@code recorder}. */
     public BrowserLog(Context recorder) {
-        this.recorder = recorder;
+        this.recorder = recorder == null ? AdapterRecorder.none() : recorder;
     }
 
     /**
@@ -48,8 +49,8 @@ public final class BrowserLog {
         Map<String, Object> line = new LinkedHashMap<>();
         line.put("at", recorder.now());
         line.put("level", level);
-        line.put("text", recorder.shortened(text, LONGEST));
-        if (!source.isEmpty()) line.put("source", source);
+        line.put("text", recorder.shortened(String.valueOf(text), LONGEST));
+        if (source != null && !source.isEmpty()) line.put("source", source);
         console.addLast(line);
     }
 
@@ -63,10 +64,11 @@ public final class BrowserLog {
         if (requests.size() == MAX) requests.remove(requests.keySet().iterator().next());
         Map<String, Object> request = new LinkedHashMap<>();
         request.put("at", recorder.now());
-        request.put("method", method);
+        request.put("method", String.valueOf(method));
+        String asked = String.valueOf(url);
         // an image may be its own URL
-        request.put("url", url.length() > LONGEST ? recorder.shortened(url, LONGEST_ODD_URL) : url);
-        request.put("type", type.toLowerCase(Locale.ROOT));
+        request.put("url", asked.length() > LONGEST ? recorder.shortened(asked, LONGEST_ODD_URL) : asked);
+        request.put("type", String.valueOf(type).toLowerCase(Locale.ROOT));
         requests.put(id, request);
     }
 
@@ -97,7 +99,7 @@ public final class BrowserLog {
         Map<String, Object> request = requests.get(id);
         if (request == null) return;
         ends(request);
-        if (!request.containsKey("status")) request.put("failure", why);
+        if (!request.containsKey("status")) request.put("failure", String.valueOf(why));
     }
 
     private void ends(Map<String, Object> request) {
@@ -112,6 +114,7 @@ public final class BrowserLog {
 
     /** Puts what there is into {@code snapshot}. */
     public synchronized void addTo(BrowserSnapshot.Builder snapshot) {
+        if (snapshot == null) return;
         add(snapshot, AttachmentKind.CONSOLE, new ArrayList<>(console));
         add(snapshot, AttachmentKind.NETWORK, new ArrayList<>(requests.values()));
     }

@@ -38,7 +38,7 @@ public final class BrowserSnapshot {
 
         /** A line. */
         public void log(String text) {
-            add(text);
+            add(String.valueOf(text));
         }
 
         /** An attachment; {@code kind} is one of those in {@link dev.verbale.vocabulary.AttachmentKind}. */

@@ -3,6 +3,7 @@ package dev.verbale.contract;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.URL;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
@@ -26,7 +27,13 @@ final class ContractFile {
 
     private ContractFile() {}
 
+    static URL address(Path file) throws IOException {
+        if (file == null) throw new IOException("There is no contract to read: the path is null");
+        return file.toUri().toURL();
+    }
+
     static JsonNode read(URL file) throws IOException {
+        if (file == null) throw new IOException("There is no contract to read: its address is null. Is it a resource?");
         String name = file.getPath().toLowerCase(Locale.ROOT);
         boolean isYaml = name.endsWith(".yaml") || name.endsWith(".yml");
         try (InputStream in = file.openStream()) {

@@ -35,7 +35,7 @@ public final class JsonSchemaContract {
      * @throws IOException where it cannot be read, or is no schema; the message says which file
      */
     public static JsonSchemaContract of(Path file) throws IOException {
-        return of(file.toUri().toURL());
+        return of(ContractFile.address(file));
     }
 
     /** The schema in a file of the class path, as {@link Class#getResource} finds it. */

@@ -65,7 +65,7 @@ public final class OpenApiContract {
      *     such as a reference to another file; the message says which file, and where in it
      */
     public static OpenApiContract of(Path file) throws IOException {
-        return of(file.toUri().toURL());
+        return of(ContractFile.address(file));
     }
 
     /** The contract in a file of the class path, as {@link Class#getResource} finds it. */

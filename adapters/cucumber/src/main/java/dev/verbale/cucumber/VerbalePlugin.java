@@ -70,6 +70,10 @@ public final class VerbalePlugin implements ConcurrentEventListener {
 
     @Override
     public void setEventPublisher(EventPublisher publisher) {
+        AdapterRecorder.current().safely("joining Cucumber", () -> hear(publisher));
+    }
+
+    private void hear(EventPublisher publisher) {
         on(publisher, TestRunStarted.class, this::runStarts);
         on(publisher, TestSourceRead.class, read -> sources.put(read.getUri(), read.getSource()));
         on(publisher, TestSourceParsed.class, this::parsed);

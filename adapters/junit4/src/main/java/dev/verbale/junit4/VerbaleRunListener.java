@@ -65,6 +65,7 @@ public final class VerbaleRunListener extends RunListener {
     }
 
     private static void failed(Failure failure, boolean isAssumption) {
+        if (failure == null) return;
         Description description = failure.getDescription();
         safely(description, "a test of JUnit 4 failed", recorder -> {
             OpenTests.OpenTest open = OpenTests.current(description);

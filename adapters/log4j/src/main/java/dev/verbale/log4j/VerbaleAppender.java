@@ -35,12 +35,12 @@ public final class VerbaleAppender extends AbstractAppender {
     /** As Log4j makes it from its configuration. */
     @PluginFactory
     public static VerbaleAppender create(@PluginAttribute(value = "name", defaultString = NAME) String name) {
-        return new VerbaleAppender(name);
+        return new VerbaleAppender(name == null ? NAME : name);
     }
 
     /** Hears {@code context}'s root logger from now on; where that is so already, nothing changes. */
     public static void install(LoggerContext context) {
-        if (context.getConfiguration().getAppender(NAME) != null) return;
+        if (context == null || context.getConfiguration().getAppender(NAME) != null) return;
         var appender = new VerbaleAppender(NAME);
         appender.start();
         context.getConfiguration().addAppender(appender);

@@ -30,6 +30,7 @@ public final class VerbaleAppender extends UnsynchronizedAppenderBase<ILoggingEv
 
     /** Hears {@code context}'s root logger from now on; where that is so already, nothing changes. */
     public static void install(LoggerContext context) {
+        if (context == null) return;
         Logger root = context.getLogger(org.slf4j.Logger.ROOT_LOGGER_NAME);
         if (root.getAppender(NAME) != null) return;
         var appender = new VerbaleAppender();

@@ -56,8 +56,9 @@ final class RecordingProxy implements InvocationHandler {
     }
 
     static String name(Object thing) {
-        boolean ours =
-                Proxy.isProxyClass(thing.getClass()) && Proxy.getInvocationHandler(thing) instanceof RecordingProxy;
+        boolean ours = thing != null
+                && Proxy.isProxyClass(thing.getClass())
+                && Proxy.getInvocationHandler(thing) instanceof RecordingProxy;
         return ours ? ((RecordingProxy) Proxy.getInvocationHandler(thing)).name : String.valueOf(thing);
     }
 

@@ -7,6 +7,7 @@ import com.microsoft.playwright.assertions.PageAssertions;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import dev.verbale.Verbale;
 import dev.verbale.spi.Context;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Records what is done to a page, and captures evidence of it. One call, one of two:
@@ -30,15 +31,29 @@ public final class VerbalePlaywright {
     /** A page that does what {@code page} does, records it as steps, and belongs to every test that uses it. */
     public static Page watch(Page page) {
         if (page == null || !Context.current().isRecording()) return page;
-        return RecordingProxy.page(page, PageSession.of(page));
+        PageSession session = session(page);
+        return session == null ? page : RecordingProxy.page(page, session);
     }
 
     /** Makes {@code page} belong to the test that runs on this thread; in the set-up of a class, to all its tests. */
     public static void register(Page page) {
         if (page == null || !Context.current().isRecording()) return;
-        PageSession session = PageSession.of(RecordingProxy.real(page));
+        PageSession session = session(RecordingProxy.real(page));
+        if (session == null) return;
         Verbale.register(session);
         session.used();
+    }
+
+    /** Null for a page that lets nobody listen, as one that is closed, or one that only stands for a page. */
+    private static @Nullable PageSession session(Page page) {
+        try {
+            return PageSession.of(page);
+        } catch (RuntimeException | Error broken) {
+            Verbale.log(
+                    "A page is not recorded, since it could not be listened to: {}",
+                    broken.getClass().getName());
+            return null;
+        }
     }
 
     /** Playwright's own assertions of a locator, watched or not. */

@@ -55,33 +55,42 @@ public final class VerbaleSelenium {
     }
 
     /**
-     * Attaches a screenshot of what {@code shown}, a driver or an element, shows now.
+     * Attaches a screenshot of what {@code shown}, a driver or an element, shows now; says why where there is none.
      *
      * @param name what a reader sees
      */
     public static void screenshot(String name, TakesScreenshot shown) {
-        if (shown != null) attach(name, shown.getScreenshotAs(OutputType.BYTES));
+        if (shown == null) {
+            Verbale.log("There is no screenshot '{}': there is nothing to take it of, for it is null", name);
+            return;
+        }
+        AdapterRecorder recorder = AdapterRecorder.current();
+        if (!recorder.isRecording()) return;
+        try {
+            recorder.attach(
+                    recorder.currentScope(),
+                    name,
+                    AttachmentKind.SCREENSHOT,
+                    new ByteArrayInputStream(shown.getScreenshotAs(OutputType.BYTES)),
+                    MediaType.PNG,
+                    0);
+        } catch (RuntimeException | Error none) { // as of a browser that is gone: it costs the image, and not the test
+            Verbale.log(
+                    "There is no screenshot '{}': {}: {}",
+                    name,
+                    none.getClass().getName(),
+                    String.valueOf(none.getMessage()).lines().findFirst().orElse(""));
+        }
     }
 
     /** Attaches what a driver or an element shows that is known by its general type. */
     public static void screenshot(String name, WebDriver driver) {
-        if (driver instanceof TakesScreenshot able) screenshot(name, able);
+        if (driver == null || driver instanceof TakesScreenshot) screenshot(name, (TakesScreenshot) driver);
         else Verbale.log("There is no screenshot '{}': this driver takes none", name);
     }
 
     /** Attaches what {@code element} shows. */
     public static void screenshot(String name, WebElement element) {
-        if (element != null) attach(name, element.getScreenshotAs(OutputType.BYTES));
-    }
-
-    private static void attach(String name, byte[] image) {
-        AdapterRecorder recorder = AdapterRecorder.current();
-        recorder.attach(
-                recorder.currentScope(),
-                name,
-                AttachmentKind.SCREENSHOT,
-                new ByteArrayInputStream(image),
-                MediaType.PNG,
-                0);
+        screenshot(name, (TakesScreenshot) element);
     }
 }

@@ -38,7 +38,7 @@ public final class StepAgent {
                 warn("it was given no package, and records no steps. Write "
                         + "-javaagent:verbale-steps.jar=PACKAGE, or PACKAGE:public for all public methods");
             else install(packages.get(), jvm);
-        } catch (RuntimeException | LinkageError broken) {
+        } catch (RuntimeException | Error broken) {
             warn("it could not start, and records no steps: " + broken);
         }
     }

@@ -63,7 +63,7 @@ public final class StepMethodRecorder {
                     : stepMethod.value();
             return Verbale.begin(filled(template, secret, arguments));
         } catch (RuntimeException | StackOverflowError | LinkageError broken) {
-            return Verbale.begin(inPlainWords(method.getName()));
+            return method == null ? Step.NONE : Verbale.begin(inPlainWords(method.getName()));
         }
     }
 

@@ -25,7 +25,7 @@ public final class TestNGReader implements ThrowableReader {
     public Optional<Reading> read(Throwable thrown) {
         if (thrown instanceof SkipException skip)
             return skip.isSkip() ? Optional.of(Reading.of(Outcome.ABORTED).build()) : Optional.empty();
-        if (thrown.getClass() != AssertionError.class || !isOfTestNG(thrown)) return Optional.empty();
+        if (thrown == null || thrown.getClass() != AssertionError.class || !isOfTestNG(thrown)) return Optional.empty();
         String message = String.valueOf(thrown.getMessage());
         int between = message.indexOf(BETWEEN);
         if (between < 0 || message.indexOf(BETWEEN, between + 1) >= 0) return Optional.empty(); // who knows which one

@@ -9,9 +9,8 @@ import java.awt.image.BufferedImage;
  * @param pixels of the larger image
  * @param differing of them, among them all that only one of the images has
  * @param difference the second image faded, with what differs in red
- * @since 0.2.0
  */
-public record ImageComparison(long pixels, long differing, BufferedImage difference) {
+record ImageComparison(long pixels, long differing, BufferedImage difference) {
 
     private static final int RED = 0xd0021b;
 

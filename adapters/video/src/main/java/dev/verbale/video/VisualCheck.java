@@ -45,11 +45,12 @@ public record VisualCheck(String name, byte[] shown, Path expected, int toleranc
     public void holds() {
         AdapterRecorder recorder = AdapterRecorder.current();
         if (recorder.isOn(VideoAdapter.UPDATE)) update(recorder);
-        else Verbale.check(name, () -> compare(recorder));
+        else Verbale.check(name, () -> look(recorder));
     }
 
     private void update(AdapterRecorder recorder) {
         try {
+            if (expected == null) throw new IOException("there is no file: it is null");
             if (expected.getParent() != null) Files.createDirectories(expected.getParent());
             Files.write(expected, png(read(shown, "what is shown")));
             recorder.log("The image of '" + name + "' was written to " + expected);
@@ -58,8 +59,18 @@ public record VisualCheck(String name, byte[] shown, Path expected, int toleranc
         }
     }
 
+    /** What cannot be compared does not look like what is expected. */
+    private void look(AdapterRecorder recorder) {
+        try {
+            compare(recorder);
+        } catch (IOException unreadable) {
+            throw new AssertionError("The images cannot be compared: " + unreadable.getMessage(), unreadable);
+        }
+    }
+
     private void compare(AdapterRecorder recorder) throws IOException {
         BufferedImage now = read(shown, "what is shown");
+        if (expected == null) throw new IOException("there is no file to compare with: it is null");
         if (!Files.isRegularFile(expected)) {
             attach(recorder, name + ": shown", png(now));
             throw new AssertionError("There is no image " + expected.toAbsolutePath() + " to compare with. If what is"
@@ -86,6 +97,7 @@ public record VisualCheck(String name, byte[] shown, Path expected, int toleranc
     }
 
     private static BufferedImage read(byte[] bytes, String what) throws IOException {
+        if (bytes == null) throw new IOException(what + " is not there: it is null");
         BufferedImage image = ImageIO.read(new ByteArrayInputStream(bytes));
         if (image == null) throw new IOException(what + " is no image that can be read");
         return image;
