@@ -129,11 +129,17 @@ public interface Exchange {
     default void failed(Throwable failure) {}
 
     /**
-     * Writes a check of the response down, with evidence where it failed.
+     * Writes a check of the response down, with evidence where it failed. For one that goes on where it failed.
      *
      * @return whether its failure is gathered; where it is not, the caller has to throw it
      */
     default boolean checked(String name, @Nullable Throwable failure) {
         return false;
     }
+
+    /**
+     * Writes a check of the response down that failed, and whose failure the caller throws: the test may catch it, as one does
+     * that tries again. It is not gathered, and its evidence is captured where it ends the test.
+     */
+    default void checkFailed(String name, Throwable failure) {}
 }

@@ -64,7 +64,7 @@ final class RecordingChecks {
             try {
                 result = called(checks, method, arguments);
             } catch (AssertionError failure) {
-                exchange.checked(CheckNames.of(method.getName(), arguments), failure);
+                exchange.checkFailed(CheckNames.of(method.getName(), arguments), failure);
                 throw failure;
             }
             if (!(result instanceof ValidatableResponse)) return result;

@@ -71,6 +71,12 @@ public final class CheckRecorder {
     /** Writes a check down that somebody else will throw. */
     public void write(ScopeNode scope, @Nullable String name, @Nullable Throwable failure, int exchange) {
         if (failure != null) evidence.capture(scope, failure);
+        writeWithoutEvidence(scope, name, failure, exchange);
+    }
+
+    /** Writes a check down that somebody else throws into the test, which may catch it. */
+    public void writeWithoutEvidence(
+            ScopeNode scope, @Nullable String name, @Nullable Throwable failure, int exchange) {
         guard.run(Task.CHECK, context -> {
             Outcome outcome = failure == null ? Outcome.PASSED : failures.outcome(failure);
             Failure written = failures.ofOrNull(scope, failure);

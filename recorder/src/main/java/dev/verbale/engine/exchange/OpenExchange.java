@@ -288,6 +288,11 @@ final class OpenExchange implements AdapterExchange, OpenUntilScopeEnds {
         return recorder.checks.checked(scope, name, failure, id);
     }
 
+    @Override
+    public void checkFailed(String name, Throwable failure) {
+        if (failure != null) recorder.checks.writeWithoutEvidence(scope, name, failure, id);
+    }
+
     private void write(@Nullable String failure, long end) {
         if (!over.compareAndSet(false, true)) return;
         scope.state.ends(this);
