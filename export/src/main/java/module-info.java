@@ -2,6 +2,7 @@
 module dev.verbale.export {
     requires dev.verbale.har;
     requires transitive dev.verbale.history;
+    requires dev.verbale.secrets;
     requires java.desktop;
     requires java.xml;
     requires org.apache.commons.csv;

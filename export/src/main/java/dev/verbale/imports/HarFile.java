@@ -7,13 +7,12 @@ import dev.verbale.event.ExchangeMade.Request;
 import dev.verbale.event.ExchangeMade.Response;
 import dev.verbale.har.HarReader;
 import dev.verbale.results.Entry.ExchangeEntry;
+import dev.verbale.secrets.Redactor;
 import java.io.IOException;
 import java.io.InputStream;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -22,9 +21,6 @@ import org.jspecify.annotations.Nullable;
  */
 final class HarFile {
 
-    private static final Set<String> CREDENTIALS =
-            Set.of("authorization", "proxy-authorization", "cookie", "set-cookie");
-    private static final String LEFT_OUT = "[left out]";
     private static final int LONGEST_BODY = 1 << 20;
 
     private HarFile() {}
@@ -43,7 +39,7 @@ final class HarFile {
     }
 
     /** As it stands in a journal whose clock began {@code at} microseconds before. */
-    static ExchangeMade event(ExchangeMade made, long at) {
+    static ExchangeMade event(ExchangeMade made, long at, Redactor redactor) {
         Request request = made.request();
         Response response = made.response();
         return ExchangeMade.of(
@@ -51,7 +47,7 @@ final class HarFile {
                         new Request(
                                 request.method(),
                                 request.url(),
-                                withoutCredentials(request.headers()),
+                                masked(request.headers(), redactor),
                                 cut(request.body())))
                 .client(made.client())
                 .protocol(made.protocol())
@@ -59,9 +55,7 @@ final class HarFile {
                         response == null
                                 ? null
                                 : new Response(
-                                        response.status(),
-                                        withoutCredentials(response.headers()),
-                                        cut(response.body())))
+                                        response.status(), masked(response.headers(), redactor), cut(response.body())))
                 .timing(made.timing())
                 .failure(made.failure())
                 .trace(made.trace())
@@ -69,11 +63,11 @@ final class HarFile {
                 .build();
     }
 
-    private static List<Header> withoutCredentials(List<Header> headers) {
+    /** By their names; what else is secret in them is masked where they are written. */
+    private static List<Header> masked(List<Header> headers, Redactor redactor) {
         List<Header> kept = new ArrayList<>();
         for (Header one : headers)
-            kept.add(
-                    CREDENTIALS.contains(one.name().toLowerCase(Locale.ROOT)) ? new Header(one.name(), LEFT_OUT) : one);
+            kept.add(redactor.isSecretName(one.name()) ? new Header(one.name(), Redactor.MASK) : one);
         return kept;
     }
 

@@ -16,9 +16,9 @@ import dev.verbale.folder.RunFolder;
 import dev.verbale.journal.JournalFormat;
 import dev.verbale.journal.JournalWriter;
 import dev.verbale.journal.PlainFile;
-import dev.verbale.json.TextFilter;
 import dev.verbale.results.Entry.ExchangeEntry;
 import dev.verbale.results.ResultsFormatException;
+import dev.verbale.secrets.Redactor;
 import dev.verbale.vocabulary.Outcome;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -42,7 +42,7 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Makes a run of files that other tools wrote: JUnit-style XML ({@code .xml}), TAP ({@code .tap}) and HTTP archives ({@code .har}). What a file does not say is not
- * made up: where there is no time, tests stand one behind the other.
+ * made up: where there is no time, tests stand one behind the other. What the recorder would mask is masked.
  *
  * @since 0.2.0
  */
@@ -142,6 +142,7 @@ public final class RunImporter {
         private final Path file;
         private final ForeignResults results;
         private final String module;
+        private final Redactor redactor = new Redactor(List.of(), List.of());
         private final JournalWriter writer;
         private final Map<String, Integer> rows = new HashMap<>();
         private long at = 1;
@@ -160,7 +161,7 @@ public final class RunImporter {
                             .module(module)
                             .verbale("imported")
                             .build(),
-                    TextFilter.NONE);
+                    redactor::redacted);
         }
 
         /** What the file holds beside its tests. */
@@ -173,7 +174,7 @@ public final class RunImporter {
                 long after = results.started == null || exchange.at().equals(Instant.EPOCH)
                         ? at
                         : Math.max(at, ChronoUnit.MICROS.between(results.started, exchange.at()));
-                writer.append(HarFile.event(exchange.made(), after));
+                writer.append(HarFile.event(exchange.made(), after, redactor));
             }
         }
 

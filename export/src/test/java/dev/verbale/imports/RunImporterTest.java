@@ -204,7 +204,7 @@ class RunImporterTest {
                      {"name": "Authorization", "value": "Bearer hunter2"}, {"name": "Cookie", "value": "bed=hunter2"}, {"name": "Accept", "value": "*/*"}]},
                    "response": {"status": 503, "headers": [{"name": "set-cookie", "value": "bed=hunter2"}],
                      "content": {"mimeType": "application/json", "size": 2000000, "text": "%s"}}},
-                  {"startedDateTime": "2026-11-24T10:31:07+01:00", "time": 5, "request": {"method": "POST", "url": "http://orto/"}, "response": {}}
+                  {"startedDateTime": "2026-11-24T10:31:07+01:00", "time": 5, "request": {"method": "POST", "url": "http://orto/?token=hunter2", "postData": {"mimeType": "application/json", "text": "{\\"password\\":\\"hunter2\\"}"}}, "response": {}}
                 ]}}""".formatted("x".repeat(2_000_000)));
 
         Run run = imported("browser.har");

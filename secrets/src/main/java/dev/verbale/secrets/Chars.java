@@ -4,6 +4,7 @@ package dev.verbale.secrets;
 final class Chars {
 
     private static final int ASCII = 128;
+    private static final char ESCAPE = 0x1B;
     private static final int LETTER = 1;
     private static final int DIGIT = 2;
     private static final int OF_NAME = 4;
@@ -41,7 +42,28 @@ final class Chars {
     }
 
     static boolean isBlank(char c) {
-        return c == ' ' || c == '\t';
+        return c == ' ' || c == '\t' || c == 0xA0;
+    }
+
+    /** Whether a no-break space lies at {@code at} in its two bytes of UTF-8, in a text that was read byte by byte. */
+    static boolean isWideBlank(String text, int at) {
+        return text.charAt(at) == 0xC2 && at + 1 < text.length() && text.charAt(at + 1) == 0xA0;
+    }
+
+    /** Behind the sequence that sets a colour on a terminal and begins at {@code at} (ECMA-48, SGR); {@code at} where none does. */
+    static int skipColour(String text, int at) {
+        if (at + 2 >= text.length() || text.charAt(at) != ESCAPE || text.charAt(at + 1) != '[') return at;
+        int i = at + 2;
+        while (i < text.length() && (isDigit(text.charAt(i)) || text.charAt(i) == ';')) i++;
+        return i < text.length() && text.charAt(i) == 'm' ? i + 1 : at;
+    }
+
+    /** Where the sequence begins that sets a colour and ends before {@code end}; {@code end} where none does. */
+    static int beforeColour(String text, int end) {
+        if (end < 3 || text.charAt(end - 1) != 'm') return end;
+        int i = end - 1;
+        while (i > 0 && (isDigit(text.charAt(i - 1)) || text.charAt(i - 1) == ';')) i--;
+        return i > 1 && text.charAt(i - 1) == '[' && text.charAt(i - 2) == ESCAPE ? i - 2 : end;
     }
 
     static boolean isSpace(char c) {
@@ -60,7 +82,7 @@ final class Chars {
 
     /** What may be in a value that is not quoted and stands in a line with others. */
     static boolean isOfValue(char c) {
-        return !isSpace(c) && "\"'<>(){}[]`".indexOf(c) < 0;
+        return !isSpace(c) && "\"'<>(){}[]`\u001b".indexOf(c) < 0;
     }
 
     static boolean isOfToken(char c) {
@@ -70,12 +92,26 @@ final class Chars {
     static int skipBlanks(String text, int from) {
         int i = from;
         while (i < text.length() && isBlank(text.charAt(i))) i++;
-        return i;
+        if (i == text.length()) return i;
+        char c = text.charAt(i);
+        return c == ESCAPE || c == 0xC2 && isWideBlank(text, i) ? skipColoured(text, i, false) : i;
     }
 
     static int skipSpaces(String text, int from) {
         int i = from;
         while (i < text.length() && isSpace(text.charAt(i))) i++;
+        return i < text.length() && text.charAt(i) == ESCAPE ? skipColoured(text, i, true) : i;
+    }
+
+    /** Blanks, or all kinds of space, and what sets colours between them. */
+    private static int skipColoured(String text, int from, boolean spaces) {
+        int i = from;
+        while (i < text.length()) {
+            int behind = isWideBlank(text, i) ? i + 2 : skipColour(text, i);
+            if (behind == i && (spaces ? isSpace(text.charAt(i)) : isBlank(text.charAt(i)))) behind++;
+            if (behind == i) break;
+            i = behind;
+        }
         return i;
     }
 
@@ -96,6 +132,12 @@ final class Chars {
             if (c == '\n' || c == '\r') return i;
         }
         return text.length();
+    }
+
+    /** Where the line begins behind the line end at {@code lineEnd}. */
+    static int nextLine(String text, int lineEnd) {
+        if (lineEnd >= text.length()) return lineEnd;
+        return text.startsWith("\r\n", lineEnd) ? lineEnd + 2 : lineEnd + 1;
     }
 
     static boolean isLineStart(String text, int at) {

@@ -2,6 +2,8 @@ package dev.verbale.secrets;
 
 import java.nio.charset.StandardCharsets;
 import java.util.Base64;
+import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.regex.Matcher;
 
@@ -10,7 +12,8 @@ final class Credentials {
 
     private static final int SHORTEST_TOKEN = 6;
 
-    private static final LatePattern FLAG = new LatePattern("(--?)([A-Za-z][\\w-]{0,40})(\"|')?(?:\\s+|,\\s*)(\"|')?");
+    private static final LatePattern FLAG =
+            new LatePattern("(--?)([A-Za-z][\\w-]{0,40})(\"|')?(?:\\s+|,\\s*|=)(\"|')?");
     private static final Set<String> USER_FLAGS = Set.of("user", "proxy-user");
     private static final LatePattern DIGEST = new LatePattern("(?i)response\\s*=\\s*\"?([0-9a-f]{32,})");
 
@@ -79,16 +82,61 @@ final class Credentials {
             if (c == '/') break;
             from--;
         }
-        if (from < 3 || !text.startsWith("://", from - 3) || from == at) return;
+        if (from == at) return;
+        if (from < 3 || !text.startsWith("://", from - 3)) {
+            if (from > 1 && text.charAt(from - 1) == '/') withoutScheme(text, from, at, found);
+            return;
+        }
         if (text.substring(from, at).indexOf(':') < 0) return;
         found.add(from, at, Mask.TEXT);
     }
+
+    /** {@code //ada:x@host}, and {@code jdbc:oracle:thin:ada/x@host}. */
+    private static void withoutScheme(String text, int from, int at, Found found) {
+        if (text.charAt(from - 2) == '/') {
+            int colon = text.indexOf(':', from);
+            if (colon > from && colon < at - 1) found.add(from, at, Mask.TEXT);
+            return;
+        }
+        int user = from - 1;
+        while (user > 0 && (Chars.isAlphanumeric(text.charAt(user - 1)) || text.charAt(user - 1) == '_')) user--;
+        if (user > 5 && text.startsWith("thin:", user - 5) || user > 5 && text.startsWith("oci:", user - 4))
+            found.add(from, at, Mask.TEXT);
+    }
+
+    /** The address that begins with the sign at {@code at} and two slashes: whoever knows that of a hook may write to it. */
+    void hook(String text, int at, Found found) {
+        for (Hook hook : HOOKS) {
+            if (!text.startsWith(hook.host(), at + 3)) continue;
+            Matcher path = hook.path().matcher(text).region(at + 3 + hook.host().length(), text.length());
+            if (path.lookingAt()) found.add(path.start(1), path.end(1), Mask.TEXT);
+            return;
+        }
+        Matcher hooks = OFFICE.matcher(text).region(at + 3, Math.min(text.length(), at + 120));
+        if (!hooks.lookingAt()) return;
+        int from = hooks.end();
+        int to = from;
+        while (to < text.length() && Chars.isOfValue(text.charAt(to))) to++;
+        if (to > from) found.add(from, to, Mask.TEXT);
+    }
+
+    private record Hook(String host, LatePattern path) {}
+
+    private static final List<Hook> HOOKS = List.of(
+            new Hook("hooks.slack.com/", new LatePattern("(?:services|workflows|triggers)/([^\\s\"'<>)]+)")),
+            new Hook("hooks.zapier.com/", new LatePattern("hooks/catch/([^\\s\"'<>)]+)")),
+            new Hook("discord.com/", new LatePattern("api/(?:v\\d+/)?webhooks/\\d+/([^\\s\"'<>)/?]+)")),
+            new Hook("discordapp.com/", new LatePattern("api/(?:v\\d+/)?webhooks/\\d+/([^\\s\"'<>)/?]+)")));
+
+    private static final LatePattern OFFICE =
+            new LatePattern("[\\w.-]*(?:webhook\\.office\\.com|outlook\\.office\\.com)/webhook(?:b2)?/");
 
     /** Looks at the hyphen at {@code at}, with which {@code --password x} or {@code -u user:x} may begin. */
     void behindFlag(String text, int at, Found found) {
         int first = text.startsWith("-", at + 1) ? at + 2 : at + 1;
         if (first >= text.length() || !Chars.isLetter(text.charAt(first))) return;
         if (at > 0 && !Chars.isSpace(text.charAt(at - 1)) && "\"'`(=,".indexOf(text.charAt(at - 1)) < 0) return;
+        if (first == at + 1 && "pPawuS".indexOf(text.charAt(first)) >= 0 && ofCommand(text, at, found)) return;
         Matcher flag = FLAG.matcher(text).region(at, Math.min(text.length(), at + 80));
         if (!flag.lookingAt()) return;
         String name = flag.group(2);
@@ -107,8 +155,67 @@ final class Credentials {
             int colon = text.substring(from, to).indexOf(':');
             if (colon < 0 || from + colon >= to - 1) return;
             from += colon + 1;
+            if (Prose.isNoValue(text, from, to)) return;
         } else if (quote == null && (Prose.saysSomething(text, from, to) || Prose.isNoValue(text, from, to))) return;
         found.add(from, to, Mask.TEXT);
+    }
+
+    /** Options of one letter, of commands that have them for a password. */
+    private static final Map<String, String> OPTIONS = Map.ofEntries(
+            Map.entry("mysql", "-p"),
+            Map.entry("mysqldump", "-p"),
+            Map.entry("mysqladmin", "-p"),
+            Map.entry("mariadb", "-p"),
+            Map.entry("mongo", "-p"),
+            Map.entry("mongosh", "-p"),
+            Map.entry("mongodump", "-p"),
+            Map.entry("sshpass", "-p"),
+            Map.entry("login", "-p"),
+            Map.entry("7z", "-p"),
+            Map.entry("unzip", "-P"),
+            Map.entry("zip", "-P"),
+            Map.entry("sqlcmd", "-P"),
+            Map.entry("bcp", "-P"),
+            Map.entry("plink", "-pw"),
+            Map.entry("pscp", "-pw"),
+            Map.entry("redis-cli", "-a"),
+            Map.entry("ldapsearch", "-w"),
+            Map.entry("ldapadd", "-w"),
+            Map.entry("ldapmodify", "-w"),
+            Map.entry("ipmitool", "-P"),
+            Map.entry("ConvertTo-SecureString", "-String"),
+            Map.entry("curl", "-u"));
+
+    private static final LatePattern WORD = new LatePattern("[\\w.-]+");
+
+    /** {@code mysql -uroot -px}: whether the option at {@code at} is that of a command before it in the line. */
+    private static boolean ofCommand(String text, int at, Found found) {
+        int line = at;
+        while (line > 0 && at - line < 120 && "\n\r|;&".indexOf(text.charAt(line - 1)) < 0) line--;
+        Matcher word = WORD.matcher(text).region(line, at);
+        while (word.find()) {
+            String option = OPTIONS.get(word.group());
+            if (option == null || !text.startsWith(option, at)) continue;
+            int from = at + option.length();
+            if (from < text.length() && Chars.isBlank(text.charAt(from))) from = Chars.skipBlanks(text, from);
+            else if (option.length() > 2) return false;
+            String quote = Quotes.at(text, from);
+            from += quote.length();
+            int to = from;
+            while (to < text.length()
+                    && (quote.isEmpty() ? Chars.isOfValue(text.charAt(to)) : !text.startsWith(quote, to))) to++;
+            to = Chars.beforeQuote(text, from, to);
+            if (option.equals("-u")) {
+                int colon = text.indexOf(':', from);
+                if (colon < 0 || colon >= to - 1) return false;
+                from = colon + 1;
+            }
+            if (to <= from || text.charAt(from) == '-') return false;
+            if (Prose.isNoValue(text, from, to)) return true;
+            found.add(from, to, Mask.TEXT);
+            return true;
+        }
+        return false;
     }
 
     /** Looks at the sign at {@code at}: the response to a challenge is as good as a password for some time (RFC 7616). */

@@ -19,12 +19,14 @@ final class JsonLeaves {
     /**
      * @param at where it begins, with a bracket
      * @param limit where the text ends that it stands in
+     * @param isDoubtful whether only what looks like a secret is one
      * @param quote what its texts are quoted with, as the name of it is
      */
-    void mask(String text, int at, int limit, String quote, Found found) {
+    void mask(String text, int at, int limit, String quote, boolean isDoubtful, Found found) {
         if (at < masked.getOrDefault(quote, 0)) return;
         int depth = 0;
         int end = end(text, at, limit, quote);
+        if (isDoubtful && (limit < text.length() && end >= limit || new Depth(quote).end(text, at) < 0)) return;
         if (limit < text.length() && end >= limit) {
             found.add(at + 1, Chars.beforeQuote(text, at + 1, limit), quote + Mask.TEXT + quote);
             return;
@@ -40,7 +42,8 @@ final class JsonLeaves {
             char c = text.charAt(i);
             if (c == '{' || c == '[') depth++;
             if ((c == '}' || c == ']') && --depth == 0) return;
-            if (text.startsWith(quote, i)) i = quoted(text, i, quote, found);
+            if (text.startsWith(quote, i)) i = quoted(text, i, quote, isDoubtful, found);
+            else if (isDoubtful) i++;
             else if (c == '-' || Chars.isDigit(c)) i = number(text, i, quote, found);
             else i++;
         }
@@ -99,7 +102,7 @@ final class JsonLeaves {
     }
 
     /** @return where to look on */
-    private static int quoted(String text, int at, String quote, Found found) {
+    private static int quoted(String text, int at, String quote, boolean isDoubtful, Found found) {
         int from = at + quote.length();
         int to = Quotes.close(text, from, quote);
         if (to < 0) {
@@ -109,7 +112,10 @@ final class JsonLeaves {
         int behind = to + quote.length();
         int next = Chars.skipSpaces(text, behind);
         boolean isName = next < text.length() && text.charAt(next) == ':';
-        if (!isName && !Prose.isNoValue(text, from, to)) found.add(from, to, Mask.TEXT);
+        boolean isSecret = isDoubtful
+                ? Evidence.looksSecret(text, from, to)
+                : !Prose.isNoValue(text, from, to) && !Prose.isRemark(text, from, Math.min(to, from + 300));
+        if (!isName && isSecret) found.add(from, to, Mask.TEXT);
         return behind;
     }
 

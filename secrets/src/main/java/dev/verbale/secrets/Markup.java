@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Matcher;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -89,17 +90,63 @@ final class Markup {
 
     /** Looks at the {@code <} at {@code at}. */
     void findAt(String text, int at, Found found) {
+        if (text.startsWith("/", at + 1)) {
+            behindLabel(text, at, found);
+            return;
+        }
         Tag tag = tag(text, at);
         if (tag == null) return;
         for (Attribute one : tag.attributes()) {
             String name = one.name(text);
             boolean holds = tag.namesSecret() && HOLDING.contains(name);
-            if (!holds && (REVEALING.contains(name) || !names.isSecret(name))) continue;
+            if (!holds && (REVEALING.contains(name) || !isSecret(text, name, one))) continue;
             if (!Prose.isNoValue(text, one.from(), one.to())) mask(one, found);
         }
-        boolean holds = names.isSecret(tag.name())
+        boolean holds = names.kind(tag.name()) == SecretNames.Kind.SECRET
                 || (tag.namesSecret() && NAMED_BY_ATTRIBUTE.contains(tag.name().toLowerCase(Locale.ROOT)));
         if (holds && !tag.closed()) content(text, tag, found);
+    }
+
+    private static final String ESCAPED_END = "&gt;";
+
+    /** Looks at the {@code &} at {@code at}: an element whose brackets are escaped, as a page shows one. */
+    void escapedAt(String text, int at, Found found) {
+        if (!text.startsWith("&lt;", at)) return;
+        int end = at + 4;
+        while (end < text.length() && Chars.isOfName(text.charAt(end))) end++;
+        if (end == at + 4 || !text.startsWith(ESCAPED_END, end) || !names.isSecret(text, at + 4, end)) return;
+        int from = end + ESCAPED_END.length();
+        int to = from;
+        while (to < text.length() && to - from < LONGEST_UNQUOTED && !text.startsWith("&lt;", to)) to++;
+        if (text.startsWith("&lt;/", to)) masked(text, from, to, found);
+    }
+
+    private static final LatePattern TO_NEXT = new LatePattern("</[\\w:]+>(?:\\s*</?[A-Za-z][^<>]{0,200}>)*\\s*");
+
+    /** {@code <td>Password</td><td>x</td>}: the text of an element names that of the next one. */
+    private void behindLabel(String text, int at, Found found) {
+        int end = at;
+        while (end > 0 && (Chars.isSpace(text.charAt(end - 1)) || text.charAt(end - 1) == ':')) end--;
+        SecretNames.Kind kind = names.kind(text, end);
+        if (kind == SecretNames.Kind.ORDINARY) return;
+        int from = text.lastIndexOf('>', end);
+        if (from < 0 || end - from > 40) return;
+        Matcher next = TO_NEXT.matcher(text).region(at, Math.min(text.length(), at + 400));
+        if (!next.lookingAt()) return;
+        int value = next.end();
+        int to = value;
+        while (to < text.length() && "<\"\n".indexOf(text.charAt(to)) < 0) to++;
+        to = Chars.beforeQuote(text, value, to);
+        boolean isPropertyList = text.startsWith("</key>", at);
+        while (to > value && Chars.isSpace(text.charAt(to - 1))) to--;
+        if (to <= value || Prose.isNoValue(text, value, to)) return;
+        if (isPropertyList || Evidence.looksSecret(text, value, to)) found.add(value, to, Mask.TEXT);
+    }
+
+    private boolean isSecret(String text, String name, Attribute one) {
+        SecretNames.Kind kind = names.kind(name);
+        return kind == SecretNames.Kind.SECRET
+                || kind == SecretNames.Kind.DOUBTFUL && Evidence.looksSecret(text, one.from(), one.to());
     }
 
     private boolean namesSecret(String text, Attribute one) {
@@ -265,15 +312,16 @@ final class Markup {
             if (text.charAt(sign) != '=') continue;
             i = Chars.skipSpaces(text, sign + 1);
             if (i >= text.length()) return NONE;
-            char quote = text.charAt(i);
-            boolean isQuoted = quote == '"' || quote == '\'';
-            int value = isQuoted ? i + 1 : i;
+            String quote = Quotes.at(text, i);
+            boolean isQuoted = quote.endsWith("\"") || quote.endsWith("'");
+            if (quote.length() == 3 && quote.charAt(0) == quote.charAt(1)) quote = quote.substring(0, 1);
+            int value = isQuoted ? i + quote.length() : i;
             int to = isQuoted ? text.indexOf(quote, value) : unquotedEnd(text, value);
             if (to < 0) return NONE;
             unquoted += isQuoted ? 0 : to - value;
-            i = isQuoted ? to + 1 : to;
+            i = isQuoted ? to + quote.length() : to;
             int local = local(text, name, nameTo);
-            if (into != null) into.add(new Attribute(local, nameTo, value, to, isQuoted ? String.valueOf(quote) : ""));
+            if (into != null) into.add(new Attribute(local, nameTo, value, to, isQuoted ? quote : ""));
             else secret |= mayMatter(text, local, nameTo, value, to);
         }
     }

@@ -1,5 +1,6 @@
 package dev.verbale.secrets;
 
+import java.util.List;
 import java.util.Set;
 import java.util.regex.Pattern;
 
@@ -17,6 +18,10 @@ final class NamedValues {
     private static final LatePattern WHOLE_LINE = new LatePattern("(?i)(?:set-)?cookie|(?:proxy-)?authorization");
 
     private static final LatePattern NEXT_KEY = new LatePattern("\\s*[\\w.\\[\\]%-]{1,60}\\s?=(?!=).*", Pattern.DOTALL);
+    private static final LatePattern PLACEHOLDER =
+            new LatePattern("(?:\\w+ )?<[\\w -]+>|enabled|disabled|required|included?");
+    private static final LatePattern FLAGS =
+            new LatePattern("[{\\[](?:\\s*[\\w-]+\\s*[:=]\\s*(?:true|false|null|none|\\d{1,4})\\s*,?)+\\s*[}\\]]");
     private static final LatePattern CALL = new LatePattern("[A-Za-z_$][\\w$.]*\\(.*", Pattern.DOTALL);
     private static final LatePattern MEMBER = new LatePattern("[A-Za-z_$][\\w$]*(?:\\.[A-Za-z_$][\\w$]*)+;?");
 
@@ -54,40 +59,155 @@ final class NamedValues {
     private final JsonLeaves leaves = new JsonLeaves();
     private final Brackets brackets = new Brackets();
     private final JsonTexts json = new JsonTexts();
+    private final Siblings siblings;
+    private final Phrases phrases;
+    private boolean mayBeEscaped;
 
-    NamedValues(SecretNames names) {
+    NamedValues(SecretNames names, Phrases phrases) {
         this.names = names;
+        this.phrases = phrases;
+        siblings = new Siblings(names);
     }
 
     /** Another text, or a piece of one; {@code from} is 0 for the first. */
     void begin(String text, int from) {
         json.begin(text, from);
+        mayBeEscaped = text.indexOf('\\') >= 0 && text.contains("\\u00") || text.indexOf('%') >= 0;
         leaves.begin();
         brackets.begin();
     }
 
-    /** Looks at the sign at {@code at}, which is {@code :} or {@code =}. */
-    void findAt(String text, int at, Found found) {
-        int nameEnd = nameEnd(text, at);
-        if (nameEnd < 0 || !names.endsSecret(text, nameEnd)) return;
-        int nameStart = nameEnd;
-        while (nameStart > 0 && nameEnd - nameStart < LONGEST_NAME && Chars.isOfName(text.charAt(nameStart - 1)))
-            nameStart--;
-        value(text, at, new Name(text, nameStart, nameEnd, at), found);
+    /** Whether what stands before the sign at {@code at} is a name like nearly all: nothing there needs a second look. */
+    boolean isOrdinary(String text, int at) {
+        if (at < 4 || mayBeEscaped) return false;
+        char before = text.charAt(at - 1);
+        boolean isQuoted = before == '"';
+        int end = isQuoted ? at - 1 : at;
+        char last = isQuoted ? text.charAt(end - 1) : before;
+        if ((last < 'a' || last > 'z') && (last < 'A' || last > 'Z') || last == 'm') return false;
+        if (names.mayMatter(text, end) || phrases.hasNameBefore(at)) return false;
+        if (isQuoted) return true;
+        char next = at + 1 < text.length() ? text.charAt(at + 1) : ' ';
+        return text.charAt(at) != ':' || next != '/' && next != '*' && !Chars.isDigit(next);
     }
 
-    /** Where the name before the sign at {@code at} ends: quotes, blanks and a bracket may stand in between. */
+    /** Looks at the sign at {@code at}: {@code :}, {@code =}, an arrow, or one of them percent-encoded. */
+    void findAt(String text, int at, Found found) {
+        int nameEnd = nameEnd(text, at);
+        if (nameEnd <= 0) return;
+        SecretNames.Kind kind = names.kind(text, nameEnd);
+        int nameStart = nameEnd;
+        if (kind == SecretNames.Kind.ORDINARY) {
+            if (mayBeEscaped && isEscapedSecret(text, nameEnd)) kind = SecretNames.Kind.SECRET;
+            else if (text.charAt(at) == '=' && declared(text, at, nameEnd, found) || isAsked(text, at, nameEnd, found))
+                return;
+            else {
+                siblings.findAt(text, at, nameEnd, found);
+                return;
+            }
+        }
+        while (nameStart > 0 && nameEnd - nameStart < LONGEST_NAME && Chars.isOfName(text.charAt(nameStart - 1)))
+            nameStart--;
+        value(text, at, new Name(text, nameStart, nameEnd, at, kind), found);
+    }
+
+    /** Where the name before the sign at {@code at} ends: quotes, blanks, colours, end tags and a bracket may stand in between. */
     private static int nameEnd(String text, int at) {
-        int end = at;
-        while (end > 0 && at - end < 24 && Chars.isBlank(text.charAt(end - 1))) end--;
+        int end = beforeBlanks(text, at);
+        if (end > 3 && text.charAt(end - 1) == '>') end = beforeEndTags(text, end);
         end -= Quotes.lengthBefore(text, end);
         if (end <= 0) return end;
         char last = text.charAt(end - 1);
-        if (last == ']') end--;
+        if (last == ']' || last == '?') end--;
         else if ((last == 'D' || last == 'd') && text.startsWith("%5", end - 3)) end -= 3;
+        else if (last == ')') end = beforeRemark(text, end);
         end -= Quotes.lengthBefore(text, end);
         return end;
     }
+
+    private static int beforeBlanks(String text, int at) {
+        int end = at;
+        while (end > 0 && at - end < 40) {
+            int before = text.charAt(end - 1) == 'm' ? Chars.beforeColour(text, end) : end;
+            if (before == end && Chars.isBlank(text.charAt(end - 1))) before--;
+            if (before == end - 1 && before > 0 && Chars.isWideBlank(text, before - 1)) before--;
+            if (before == end) break;
+            end = before;
+        }
+        return end;
+    }
+
+    /** {@code <b>Password</b>:}. */
+    private static int beforeEndTags(String text, int end) {
+        int i = end;
+        while (i > 3 && text.charAt(i - 1) == '>' && end - i < 60) {
+            int open = text.lastIndexOf('<', i - 1);
+            if (open < 1 || i - open > 20 || text.charAt(open + 1) != '/') break;
+            i = beforeBlanks(text, open);
+        }
+        return i;
+    }
+
+    /** {@code Password (again):}. */
+    private static int beforeRemark(String text, int end) {
+        int open = text.lastIndexOf('(', end - 1);
+        return open > 0 && end - open < 24 ? beforeBlanks(text, open) : end;
+    }
+
+    /** Whether the name in quotes that ends at {@code end}, or the name in a URL, is secret once its escapes are undone. */
+    private boolean isEscapedSecret(String text, int end) {
+        int from = end;
+        boolean isEscaped = false;
+        while (from > 0 && end - from < LONGEST_NAME && isOfEscapedName(text.charAt(from - 1))) {
+            from--;
+            isEscaped |= text.charAt(from) == '%' || text.charAt(from) == '\\';
+        }
+        if (!isEscaped) return false;
+        Escapes plain = Escapes.none(text.substring(from, end)).undone();
+        return plain != null && names.kind(plain.text()) != SecretNames.Kind.ORDINARY;
+    }
+
+    private static boolean isOfEscapedName(char c) {
+        return Chars.isOfName(c) || c == '\\' || c == '%';
+    }
+
+    /** {@code password string = "x"}, as Go declares it: the name stands before its type. */
+    private boolean declared(String text, int at, int typeEnd, Found found) {
+        int type = typeEnd - TYPES.lengthBefore(text, typeEnd);
+        if (type == typeEnd || type == 0 || !Chars.isBlank(text.charAt(type - 1))) return false;
+        int end = beforeBlanks(text, type);
+        if (end <= 0 || !names.endsSecret(text, end)) return false;
+        value(text, at, new Name(text, end, end, at, SecretNames.Kind.SECRET), found);
+        return true;
+    }
+
+    static final List<String> TYPE_WORDS = List.of("string", "str", "text", "varchar", "byte");
+
+    private static final Endings TYPES = new Endings(TYPE_WORDS);
+
+    /** {@code Enter password for ada: x}: the name stands in what is asked, and something of it behind the name. */
+    private boolean isAsked(String text, int at, int end, Found found) {
+        if (!phrases.hasNameBefore(at)) return false;
+        if (at + 1 >= text.length() || !Chars.isBlank(text.charAt(at + 1))) return false;
+        int line = Math.max(at - 60, found.end());
+        for (String about : ABOUT) {
+            int word = end;
+            while (word > line && !text.regionMatches(true, word, about, 0, about.length())) word--;
+            if (word <= line || !names.endsSecret(text, word)) continue;
+            int from = Chars.skipBlanks(text, at + 1);
+            from += Quotes.at(text, from).length();
+            int to = wordEnd(text, from);
+            if (!Evidence.looksSecret(text, from, to)) return false;
+            found.add(from, to, Mask.TEXT);
+            return true;
+        }
+        return false;
+    }
+
+    /** Whether a browser sends them (Fetch Standard). */
+    private static final Set<String> FETCHED = Set.of("include", "omit", "same-origin");
+
+    private static final List<String> ABOUT = List.of(" for ", " of ", " to ");
 
     /**
      * A name as it stands there.
@@ -95,11 +215,12 @@ final class NamedValues {
      * @param quote that it is in, as in JSON; empty for none
      * @param isKey whether it stands where keys do, and not in the middle of a sentence
      * @param sign where its sign is
+     * @param isDoubtful whether what goes by it is secret only where it looks like that
      */
-    private record Name(int start, int end, String quote, boolean isKey, int sign) {
+    private record Name(int start, int end, String quote, boolean isKey, int sign, boolean isDoubtful) {
 
-        Name(String text, int start, int end, int sign) {
-            this(start, end, quoted(text, start, end), isKey(text, start), sign);
+        Name(String text, int start, int end, int sign, SecretNames.Kind kind) {
+            this(start, end, quoted(text, start, end), isKey(text, start), sign, kind == SecretNames.Kind.DOUBTFUL);
         }
 
         private static String quoted(String text, int start, int end) {
@@ -116,23 +237,85 @@ final class NamedValues {
         }
     }
 
+    /** Looks at the bar at {@code at}: a row of two cells, the first of which names the second. */
+    void inRow(String text, int at, Found found) {
+        int nameEnd = beforeBlanks(text, at);
+        if (nameEnd <= 0 || names.kind(text, nameEnd) == SecretNames.Kind.ORDINARY) return;
+        int name = nameEnd;
+        while (name > 0 && Chars.isOfName(text.charAt(name - 1))) name--;
+        int before = beforeBlanks(text, name);
+        if (before > 0 && text.charAt(before - 1) == '|') before--;
+        if (!Chars.isLineStart(text, before)) return;
+        int from = Chars.skipBlanks(text, at + 1);
+        int to = from;
+        while (to < text.length() && Chars.isOfValue(text.charAt(to)) && text.charAt(to) != '|') to++;
+        to = Chars.beforeQuote(text, from, to);
+        int end = Chars.skipBlanks(text, to);
+        if (end < text.length() && text.charAt(end) == '|') end = Chars.skipBlanks(text, end + 1);
+        if (isLineEnd(text, end) && Evidence.looksSecret(text, from, to)) found.add(from, to, Mask.TEXT);
+    }
+
     private void value(String text, int sign, Name name, Found found) {
         char c = text.charAt(sign);
+        if (c == '%') {
+            encoded(text, name, Percent.behind(text, sign, "3A", "3D"), found);
+            return;
+        }
         int from = sign + 1;
-        boolean arrow = c == '=' && text.startsWith(">", from);
+        boolean arrow = (c == '=' || c == '-') && text.startsWith(">", from);
         if (arrow) from++;
         boolean compares = c == '=' && !arrow && text.startsWith("=", from);
         if (compares) while (from < text.length() && text.charAt(from) == '=') from++;
-        if (c == ':' && (text.startsWith(":", from) || (sign > 0 && text.charAt(sign - 1) == ':'))) return; // A::b
+        boolean isDouble = c == ':' && text.startsWith(":", from);
+        if (isDouble && from + 1 < text.length() && Chars.isBlank(text.charAt(from + 1))) from++; // LDIF, RFC 2849
+        else if (isDouble || c == ':' && sign > 0 && text.charAt(sign - 1) == ':') return; // A::b
         if (c == '=' && sign > 0 && "!<>=".indexOf(text.charAt(sign - 1)) >= 0) return; // a comparison
         if (c == ':' && text.startsWith("=", from)) from++; // a := b
         int at = name.quote().isEmpty() ? Chars.skipBlanks(text, from) : Chars.skipSpaces(text, from);
-        if (at == text.length()) return;
+        at = Openings.behind(text, at);
+        if (at >= text.length()) return;
         String open = Quotes.at(text, at);
         if (!open.isEmpty()) quoted(text, name, at, open, found);
-        else if (arrow || compares) return; // a function, or what it is compared with
+        else if (compares || arrow && c == '=') return; // a function, or what it is compared with
         else if (!name.quote().isEmpty()) ofQuotedName(text, name, at, found);
+        else if (arrow || isLineEnd(text, at)) ofNextWord(text, name, at, c, found);
         else bare(text, name, at, c, found);
+    }
+
+    /** Behind {@code %3D} or {@code %3A}: up to what separates it from what follows. */
+    private static void encoded(String text, Name name, int from, Found found) {
+        String open = Quotes.at(text, from);
+        int start = from + open.length();
+        int end = start;
+        while (end < text.length()) {
+            char c = text.charAt(end);
+            if (!Chars.isOfValue(c) || c == '&' || c == ';' || c == ',') break;
+            if (open.isEmpty() && Percent.behind(text, end, "26", "2C", "7D", "5D", "22", "3B", "20", "0A", "0D") > end)
+                break;
+            if (!open.isEmpty() && text.startsWith(open, end)) break;
+            end++;
+        }
+        end = Chars.beforeQuote(text, start, end);
+        if (end == start || Prose.isNoValue(text, start, end)) return;
+        if (name.isDoubtful() && !Evidence.looksSecret(text, start, end)) return;
+        if (end == text.length()) found.addOpen(start, end, Mask.TEXT, Rest.ofWord());
+        else found.add(start, end, Mask.TEXT);
+    }
+
+    /** Behind an arrow, or in the line below the name, where it is further in, or goes on behind a backslash. */
+    private void ofNextWord(String text, Name name, int at, char sign, Found found) {
+        int from = at;
+        if (isLineEnd(text, at)) {
+            int line = Chars.nextLine(text, at);
+            from = Chars.skipBlanks(text, line);
+            if (from == line || from >= text.length() || !Chars.isLineStart(text, name.start())) return;
+        }
+        int to = wordEnd(text, from);
+        boolean isWhole = isLineEnd(text, Chars.skipBlanks(text, to));
+        if (from > at && !isWhole || to < text.length() && text.charAt(to) == ':') return; // a list, or another key
+        if (sign != '=' && !Evidence.looksSecret(text, from, to)) return;
+        if (to > from && !isCode(text, from, to) && !Prose.isNoValue(text, from, to))
+            added(text, from, to, Rest.ofWord(), found);
     }
 
     private void quoted(String text, Name name, int at, String open, Found found) {
@@ -149,18 +332,41 @@ final class NamedValues {
                     : text.length();
             if (end < text.length()) found.add(from, end, Mask.TEXT);
             else found.addOpen(from, end, Mask.TEXT, Rest.ofQuoted(open));
-        } else if (!Prose.isNoValue(text, from, to)) found.add(from, to, Mask.TEXT);
+        } else if (isValue(text, name, from, to)) found.add(from, to, Mask.TEXT);
+    }
+
+    /** So many tokens, cookies, secrets. */
+    private static boolean isCount(String text, Name name, int from, int to) {
+        char last = text.charAt(name.end() - 1);
+        if (last != 's' && last != 'S' || text.regionMatches(true, name.end() - 4, "pass", 0, 4)) return false;
+        for (int i = from; i < to; i++) if (!Chars.isDigit(text.charAt(i))) return false;
+        return true;
+    }
+
+    private static boolean isValue(String text, Name name, int from, int to) {
+        if (Prose.isNoValue(text, from, to) || name.isDoubtful() && isCount(text, name, from, to)) return false;
+        if (text.regionMatches(true, name.end() - 11, "credentials", 0, 11)
+                && FETCHED.contains(text.substring(from, to))) return false;
+        return name.isDoubtful()
+                ? Evidence.looksSecret(text, from, to)
+                : !Prose.isRemark(text, from, Math.min(to, from + LONGEST_SENTENCE));
     }
 
     /** In JSON everything that is no text: numbers become one, and of lists and objects each text. */
     private void ofQuotedName(String text, Name name, int at, Found found) {
         char first = text.charAt(at);
-        if (first == '{' || first == '[')
-            leaves.mask(text, at, name.quote().equals("\"") ? text.length() : json.end(text, at), name.quote(), found);
-        else {
+        if (first == '{' || first == '[') {
+            leaves.mask(
+                    text,
+                    at,
+                    name.quote().equals("\"") ? text.length() : json.end(text, at),
+                    name.quote(),
+                    name.isDoubtful(),
+                    found);
+        } else {
             int to = at;
             while (to < text.length() && Chars.isOfValue(text.charAt(to)) && ",;".indexOf(text.charAt(to)) < 0) to++;
-            if (to > at && !Prose.isNoValue(text, at, to)) found.add(at, to, name.quote() + Mask.TEXT + name.quote());
+            if (to > at && isValue(text, name, at, to)) found.add(at, to, name.quote() + Mask.TEXT + name.quote());
         }
     }
 
@@ -169,20 +375,34 @@ final class NamedValues {
         boolean lineStart = Chars.isLineStart(text, name.start()) || text.startsWith("export ", name.start() - 7);
         char first = text.charAt(at);
         if (WHOLE_LINE.matcher(text).region(name.start(), name.end()).matches() && first != '{' && first != '[') {
-            if (sign == ':' && Prose.isSentence(text, at, partEnd(text, at, at + LONGEST_SENTENCE))) return;
-            int end = partEnd(text, at, text.length());
+            int near = WholeLine.end(text, name.start(), at, Math.min(text.length(), at + LONGEST_SENTENCE));
+            if (sign == ':' && Prose.isSentence(text, at, near)) return;
+            int end = Math.min(WholeLine.end(text, name.start(), at, text.length()), json.end(text, at));
+            if (end - at < 60 && PLACEHOLDER.matcher(text).region(at, end).matches()) return;
             if (end - at > 1 && !Prose.isNoValue(text, at, end)) added(text, at, end, Rest.ofLine(), found);
             return;
         }
         if (first == '{' || first == '[') {
-            bracketed(text, at, found);
+            if (!name.isDoubtful()) bracketed(text, at, found);
             return;
         }
         if (first == '|' && sign == ':' || first == '>' && sign == ':') {
             block(text, name, at, found);
             return;
         }
+        int typed = Openings.behindType(text, at);
+        if (typed > at) {
+            String open = Quotes.at(text, typed);
+            if (!open.isEmpty()) quoted(text, name, typed, open, found);
+            return;
+        }
         int word = wordEnd(text, at);
+        if (name.isDoubtful()) {
+            if (isCount(text, name, at, word)) return;
+            if (Evidence.looksSecret(text, at, word) && !isCode(text, at, word))
+                added(text, at, word, Rest.ofWord(), found);
+            return;
+        }
         if (word - at < 2 && !Chars.isAlphanumeric(first)) return;
         if (Prose.isNoValue(text, at, word) && (sign == '=' || isLineEnd(text, word))) return;
         if (isCode(text, at, word)) return;
@@ -190,22 +410,23 @@ final class NamedValues {
         if (spaced) {
             if (!name.isKey() && Prose.isWord(text, at, word)) return;
             if (Prose.saysSomething(text, at, word) || Prose.isSentence(text, at, sentenceEnd(text, at))) return;
-            if (Prose.isNoValue(text, at, word)) return;
+            if (Prose.isNoValue(text, at, word) || Prose.isOwnName(text, name.start(), name.end(), at, word)) return;
+            if (Prose.describes(text, at, word, sentenceEnd(text, at))) return;
         }
+        if (isPath(text, name, at)) return;
         int end = lineStart && name.isKey() ? restOfLine(text, at, Chars.lineEnd(text, at)) : word;
         added(text, at, end, lineStart ? Rest.ofLine() : Rest.ofWord(), found);
-    }
-
-    /** Of a line's value: a quote or a bracket closes what the line stands in. */
-    private static int partEnd(String text, int at, int limit) {
-        int end = at;
-        while (end < Math.min(text.length(), limit) && "\"'}]\r\n".indexOf(text.charAt(end)) < 0) end++;
-        return Chars.beforeQuote(text, at, end);
     }
 
     private static void added(String text, int from, int to, Rest rest, Found found) {
         if (to == text.length()) found.addOpen(from, to, Mask.TEXT, rest);
         else found.add(from, to, Mask.TEXT);
+    }
+
+    /** A working directory goes by the name of a password. */
+    private static boolean isPath(String text, Name name, int at) {
+        return text.regionMatches(true, name.end() - 3, "pwd", 0, 3)
+                && (text.charAt(at) == '/' || text.charAt(at) == '~' || text.startsWith(":\\", at + 1));
     }
 
     private static boolean isLineEnd(String text, int at) {
@@ -296,6 +517,9 @@ final class NamedValues {
     /** A list or an object that closes in its line; others are looked into as they are. */
     private void bracketed(String text, int at, Found found) {
         int close = brackets.close(text, at);
+        if (close > at
+                && close - at < 200
+                && FLAGS.matcher(text).region(at, close + 1).matches()) return;
         if (close > at + 1 && !Prose.isNoValue(text, at, close + 1)) found.add(at, close + 1, Mask.TEXT);
     }
 

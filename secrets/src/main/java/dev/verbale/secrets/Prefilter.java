@@ -14,10 +14,13 @@ final class Prefilter {
     /** So many characters are looked at before somebody asks what was found: a decision for each would be half of the work. */
     private static final int BLOCK = 64;
 
+    /** Parts of the words and beginnings, as short as tells them from most others: all letters of all are bits of one number. */
     private static final String[] WORDS = {
-        "bearer ", "basic ", "eyj", "akia", "asia", "aiza", "xox", "glpat", "--", "-u "
+        "rer ", "sic", "eyj", "kia", "sia", "iza", "pass", "toke", "sec", "cred", "pwd", "key", "otp", "auth", "iden",
+        "sg.", "vs.", "logi"
     };
-    private static final String SIGNS = "=:@<_\n";
+
+    private static final String SIGNS = "=:@<_\n%&-";
     private static final String BLANKS = " \t\n\r\f\u000b";
 
     /** For each character the places in the words where it stands; the highest bit is set for digits. */
@@ -42,15 +45,11 @@ final class Prefilter {
             }
             lasts |= 1L << (position - 1);
         }
-        for (char sign : SIGNS.toCharArray()) {
-            long bit = 1L << position++;
-            POSITIONS[sign] |= bit;
-            firsts |= bit;
-            lasts |= bit;
-        }
+        long signs = 1L << position;
+        for (char sign : SIGNS.toCharArray()) POSITIONS[sign] |= signs;
         for (char digit = '0'; digit <= '9'; digit++) POSITIONS[digit] |= Long.MIN_VALUE;
-        FIRSTS = firsts;
-        LASTS = lasts;
+        FIRSTS = firsts | signs;
+        LASTS = lasts | signs;
     }
 
     private Prefilter() {}

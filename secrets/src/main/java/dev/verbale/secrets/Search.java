@@ -21,6 +21,10 @@ final class Search {
     private static final byte BLANK = 6;
     private static final byte SHAPE = 7;
     private static final byte SEPARATOR = 8;
+    private static final byte PERCENT = 9;
+    private static final byte COMMA = 10;
+    private static final byte CALL = 11;
+    private static final byte ENTITY = 12;
     private static final byte[] KINDS = new byte[ASCII];
     /** The kinds of characters in texts of several lines, which may hold tables. */
     private static final byte[] KINDS_IN_LINES;
@@ -34,6 +38,12 @@ final class Search {
         KINDS['<'] = TAG;
         KINDS['@'] = AT;
         KINDS['-'] = HYPHEN;
+        KINDS['%'] = PERCENT;
+        KINDS[','] = COMMA;
+        KINDS['('] = CALL;
+        KINDS['&'] = ENTITY;
+        KINDS['|'] = SEPARATOR;
+        KINDS['.'] = SHAPE;
         KINDS_IN_LINES = KINDS.clone();
         for (char separator : Tables.SEPARATORS.toCharArray()) // a tab is a blank too, and looked at as one
         if (KINDS[separator] == PLAIN) KINDS_IN_LINES[separator] = SEPARATOR;
@@ -45,14 +55,18 @@ final class Search {
     private final Cards cards = new Cards();
     private final KeyShapes shapes = new KeyShapes();
     private final Tables tables;
+    private final Arguments arguments;
+    private final Phrases phrases;
     private int begun;
     private final List<Pattern> ownPatterns;
 
     Search(SecretNames names, List<Pattern> ownPatterns) {
-        this.named = new NamedValues(names);
+        this.phrases = new Phrases(names);
+        this.named = new NamedValues(names, phrases);
         this.markup = new Markup(names);
         this.credentials = new Credentials(names);
         this.tables = new Tables(names);
+        this.arguments = new Arguments(names);
         this.ownPatterns = ownPatterns;
     }
 
@@ -65,6 +79,8 @@ final class Search {
         markup.begin(text, from);
         named.begin(text, from);
         cards.begin();
+        phrases.begin();
+        arguments.begin(text);
         shapes.begin(from);
         tables.begin();
         begun = from;
@@ -153,13 +169,17 @@ final class Search {
     private void findAt(String text, int at, byte kind, Found found) {
         switch (kind) {
             case SIGN -> {
+                if (named.isOrdinary(text, at)) return;
                 named.findAt(text, at, found);
-                if (text.charAt(at) == '=' && found.end() <= at) credentials.inDigest(text, at, found);
+                if (found.end() > at) return;
+                if (text.charAt(at) == '=') credentials.inDigest(text, at, found);
+                else if (text.startsWith("//", at + 1)) credentials.hook(text, at, found);
             }
             case TAG -> markup.findAt(text, at, found);
             case AT -> credentials.inUrl(text, at, found);
             case HYPHEN -> {
                 shapes.findAt(text, at, found);
+                if (text.startsWith(">", at + 1)) named.findAt(text, at, found);
                 if (found.end() <= at) KeyShapes.pem(text, at, found);
                 if (found.end() <= at) credentials.behindFlag(text, at, found);
             }
@@ -170,13 +190,29 @@ final class Search {
                 if (found.end() <= at) cards.findAt(text, at, found);
             }
             case BLANK -> {
-                int last = at > 4 ? text.charAt(at - 1) | 0x20 : 0;
+                char before = at > 1 ? text.charAt(at - 1) : ' ';
+                int last = before < ASCII ? before | 0x20 : 0;
                 if (last == 'r' || last == 'c') credentials.behindScheme(text, at, found); // bearer, basic
+                if (last >= 'a' && last <= 'z' && found.end() <= at && phrases.mayMatter(text, at))
+                    phrases.behindWord(text, at, found);
                 char blank = text.charAt(at);
                 if (blank == '\t') tables.separatorAt(text, at);
                 else if (blank == '\n' || blank == '\r') tables.lineEnds(text, at);
             }
-            case SEPARATOR -> tables.separatorAt(text, at);
+            case PERCENT -> {
+                if (Percent.behind(text, at, "3A", "3D") > at) named.findAt(text, at, found);
+            }
+            case COMMA -> {
+                char quote = at > 0 ? text.charAt(at - 1) : ' ';
+                if (quote == '"' || quote == '\'') arguments.behindComma(text, at, found);
+                tables.separatorAt(text, at);
+            }
+            case ENTITY -> markup.escapedAt(text, at, found);
+            case CALL -> arguments.inCall(text, at, found);
+            case SEPARATOR -> {
+                if (text.charAt(at) == '|') named.inRow(text, at, found);
+                tables.separatorAt(text, at);
+            }
             default -> shapes.findAt(text, at, found);
         }
     }

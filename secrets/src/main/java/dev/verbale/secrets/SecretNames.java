@@ -17,11 +17,22 @@ final class SecretNames {
             "passwd",
             "pwd",
             "passphrase",
+            "passcode",
+            "kennwort",
+            "motdepasse",
+            "contrasena",
+            "contraseña",
+            "senha",
+            "wachtwoord",
             "secret",
             "token",
             "apikey",
             "api_key",
             "api-key",
+            "api key",
+            "access key",
+            "secret key",
+            "private key",
             "accesskey",
             "access_key",
             "access-key",
@@ -31,6 +42,31 @@ final class SecretNames {
             "privatekey",
             "private_key",
             "private-key",
+            "accountkey",
+            "account_key",
+            "account-key",
+            "signingkey",
+            "signing_key",
+            "signing-key",
+            "encryptionkey",
+            "encryption_key",
+            "encryption-key",
+            "masterkey",
+            "master_key",
+            "master-key",
+            "sharedkey",
+            "shared_key",
+            "shared-key",
+            "authkey",
+            "auth_key",
+            "auth-key",
+            "subscriptionkey",
+            "subscription_key",
+            "subscription-key",
+            "functions-key",
+            "samlresponse",
+            "samlrequest",
+            "client_assertion",
             "authorization",
             "credential",
             "credentials",
@@ -38,6 +74,8 @@ final class SecretNames {
             "sessionid",
             "session_id",
             "session-id",
+            "sessid",
+            "connect.sid",
             "csrf",
             "xsrf",
             "otp",
@@ -47,92 +85,109 @@ final class SecretNames {
             "card_number",
             "card-number");
 
-    private static final int LETTERS = 128;
+    /**
+     * Words that a name consists of or ends in behind a border, and that mean something else as often: what goes by one is secret where
+     * it looks like that, see {@link Evidence}.
+     */
+    private static final List<String> DOUBTFUL = List.of(
+            "pass",
+            "pw",
+            "pin",
+            "auth",
+            "bearer",
+            "jwt",
+            "sid",
+            "sig",
+            "signature",
+            "assertion",
+            "dsn",
+            "passwords",
+            "tokens",
+            "secrets",
+            "apikeys",
+            "cookies",
+            "code_verifier",
+            "mnemonic",
+            "verificationcode",
+            "verification_code",
+            "securitycode",
+            "security_code");
 
-    /** The words by their last letter: a name is compared with three words, not with thirty. */
-    private final String[][] byLastLetter = new String[LETTERS][];
+    /** The kinds of names. */
+    enum Kind {
+        ORDINARY,
+        /** What goes by it is secret where it looks like that. */
+        DOUBTFUL,
+        /** Whatever goes by it is secret. */
+        SECRET
+    }
+
+    private final Endings secret;
+
+    /** Both, for a name is nearly always neither. */
+    private final Endings any;
+
+    private final Endings all;
+
+    private final Endings doubtful = new Endings(DOUBTFUL);
 
     SecretNames(Collection<String> more) {
-        List<List<String>> words = new ArrayList<>();
-        for (int letter = 0; letter < LETTERS; letter++) words.add(new ArrayList<>());
         List<String> all = new ArrayList<>(WORDS);
         for (String word : more) all.add(word.strip().toLowerCase(Locale.ROOT));
-        for (String word : all)
-            if (!word.isEmpty()) words.get(slot(word.charAt(word.length() - 1))).add(word);
-        for (int letter = 0; letter < LETTERS; letter++) {
-            byLastLetter[letter] = words.get(letter).toArray(new String[0]);
-            for (String word : byLastLetter[letter]) {
-                second[letter] |= fromEnd(word, 2);
-                third[letter] |= fromEnd(word, 3);
-            }
-        }
+        secret = new Endings(all);
+        all.addAll(DOUBTFUL);
+        any = new Endings(all);
+        all.addAll(Siblings.WORDS);
+        all.addAll(NamedValues.TYPE_WORDS);
+        all.add("response");
+        this.all = new Endings(all);
     }
 
-    /** A bit for each letter that may stand before the last one, by {@link #bit}, and before that: they decide for nearly every name. */
-    private final long[] second = new long[LETTERS];
-
-    private final long[] third = new long[LETTERS];
-
-    /** All bits where anything may stand there. */
-    private static long fromEnd(String word, int back) {
-        if (word.length() < back || word.charAt(word.length() - back) >= LETTERS) return -1L;
-        return bit(word.charAt(word.length() - back));
-    }
-
-    /** Small and capital letters have one. */
-    private static long bit(char c) {
-        return 1L << (c & 0x1F);
-    }
-
-    /** Whether a word may end right before {@code end}. */
-    private boolean mayEnd(String text, int end) {
-        int last = slot(text.charAt(end - 1));
-        long possible = second[last];
-        if (possible == 0) return false;
-        return end < 3 || has(possible, text.charAt(end - 2)) && has(third[last], text.charAt(end - 3));
-    }
-
-    private static boolean has(long possible, char c) {
-        return c >= LETTERS || (possible >>> (c & 0x1F) & 1) != 0;
-    }
-
-    /** Small and capital letters have one; so does what is not ASCII, which are few. */
-    private static int slot(char last) {
-        return (last | 0x20) % LETTERS;
-    }
-
+    /** Whether the value that goes by {@code name} is secret, of a field or a variable of which nothing else is known. */
     boolean isSecret(String name) {
-        return isSecret(name, 0, name.length());
+        return isSecret(name, 0, name.length()) || kind(name) == Kind.DOUBTFUL;
     }
 
     /** Whether a secret name ends right before {@code end} in {@code text}. */
     boolean endsSecret(String text, int end) {
-        if (end <= 0 || !mayEnd(text, end)) return false;
-        for (String word : byLastLetter[slot(text.charAt(end - 1))]) if (isBefore(text, end, word)) return true;
-        return false;
+        return secret.lengthBefore(text, end) > 0;
+    }
+
+    /** What kind of name ends right before {@code end}. */
+    Kind kind(String text, int end) {
+        if (end <= 0 || !any.mayEnd(text, end)) return Kind.ORDINARY;
+        if (endsSecret(text, end)) return Kind.SECRET;
+        int length = doubtful.lengthBefore(text, end);
+        return length > 0 && isBorder(text, end - length) ? Kind.DOUBTFUL : Kind.ORDINARY;
+    }
+
+    /** Whether a name that is none may be told without looking further: false for nearly all. */
+    boolean mayEnd(String text, int end) {
+        return end > 0 && any.mayEnd(text, end);
+    }
+
+    /** The same of names that other names are said by, of types and of headers too. */
+    boolean mayMatter(String text, int end) {
+        return all.mayEnd(text, end);
+    }
+
+    Kind kind(String name) {
+        return kind(name, name.length());
+    }
+
+    /** Whether a word begins at {@code at}: a compass is no password. */
+    private static boolean isBorder(String text, int at) {
+        if (at == 0) return true;
+        char before = text.charAt(at - 1);
+        return !Chars.isLetter(before) || Character.isLowerCase(before) && Character.isUpperCase(text.charAt(at));
     }
 
     /** Whether what lies from {@code from} to {@code end} in {@code text} is a secret name. */
     boolean isSecret(String text, int from, int to) {
         int end = to;
         while (end > from && (text.charAt(end - 1) == ']' || Chars.isSpace(text.charAt(end - 1)))) end--;
-        if (end <= from || !mayEnd(text, end)) return false;
-        for (String word : byLastLetter[slot(text.charAt(end - 1))])
-            if (end - word.length() >= from && isBefore(text, end, word)) return true;
-        return false;
-    }
-
-    /** Whether {@code word} ends right before {@code end}, in any case. */
-    private static boolean isBefore(String text, int end, String word) {
-        int length = word.length();
-        if (end < length) return false;
-        for (int i = 1; i <= length; i++) { // from its end: what ends in id is seldom a session's
-            char c = text.charAt(end - i);
-            char wanted = word.charAt(length - i);
-            if (c == wanted) continue;
-            if (c >= LETTERS || wanted >= LETTERS) return text.regionMatches(true, end - length, word, 0, length);
-            if ((c ^ wanted) != 0x20 || !Chars.isLetter(c)) return false;
-        }
-        return true;
+        if (end <= from) return false;
+        int length = secret.lengthBefore(text, end);
+        return length > 0 && end - length >= from;
     }
 }

@@ -132,7 +132,7 @@ final class Tables {
             if (cells.size() < 2 || cells.size() > MAX_COLUMNS || !areNames(text, cells)) continue;
             List<Integer> columnsFound = new ArrayList<>();
             for (int i = 0; i < cells.size(); i++)
-                if (names.isSecret(text.substring(cells.get(i)[0], cells.get(i)[1]))) columnsFound.add(i);
+                if (names.isSecret(text, cells.get(i)[0], cells.get(i)[1])) columnsFound.add(i);
             if (columnsFound.isEmpty()) continue;
             separator = candidate;
             columns = cells.size();

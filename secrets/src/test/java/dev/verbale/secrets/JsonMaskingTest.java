@@ -76,7 +76,19 @@ class JsonMaskingTest {
         "{\"token\":{\"a\":\"b",
         "{'token':{'a':'b",
         "[1,2",
-        "a,b,token\n1,2,3"
+        "a,b,token\n1,2,3",
+        "put('password', 'q1w2",
+        "the password is 'q1w2",
+        "name: token, value: 'q1w2",
+        "insert into t (a, token) values ('a', 'q1w2",
+        "IDENTIFIED BY 'q1w2e3",
+        "%22token%22%3A%22q1w2e3",
+        "Cookie: a='1",
+        "password for ada: q1w2e3",
+        "mysql -p q1w2e3",
+        "<td>token</td><td>q1w2e3",
+        "token | q1w2e3",
+        "type 'q1w2e3' into password"
     };
 
     private final Random random = new Random(7731);

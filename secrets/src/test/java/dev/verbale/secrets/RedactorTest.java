@@ -100,6 +100,14 @@ class RedactorTest {
     }
 
     @Test
+    void a_text_of_two_bytes_a_character_that_was_read_as_one_of_one_is_searched_too() {
+        String wide = "password=hunter2;".replaceAll("(.)", "$1\0");
+
+        assertThat(redactor.redacted(wide)).doesNotContain("h\0u").endsWith(";\0");
+        assertThat(redactor.redacted("a\0b\0password=hunter2")).doesNotContain("hunter2");
+    }
+
+    @Test
     void a_text_without_secrets_is_the_same_instance() {
         String text = "Swap plot 12 with plot 7 and Ada with Dario";
 

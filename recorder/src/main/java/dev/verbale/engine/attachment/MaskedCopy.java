@@ -1,5 +1,6 @@
 package dev.verbale.engine.attachment;
 
+import dev.verbale.engine.text.PlainText;
 import dev.verbale.secrets.RedactingReader;
 import dev.verbale.secrets.Redactor;
 import java.io.BufferedInputStream;
@@ -30,11 +31,10 @@ final class MaskedCopy {
     }
 
     private static Charset charset(InputStream in) throws IOException {
-        in.mark(2);
-        int first = in.read();
-        int second = in.read();
+        in.mark(PlainText.LOOKED_AT);
+        byte[] first = in.readNBytes(PlainText.LOOKED_AT);
         in.reset();
-        if (first == 0xFE && second == 0xFF) return StandardCharsets.UTF_16BE;
-        return first == 0xFF && second == 0xFE ? StandardCharsets.UTF_16LE : StandardCharsets.ISO_8859_1;
+        Charset wide = PlainText.wide(first);
+        return wide == null ? StandardCharsets.ISO_8859_1 : wide;
     }
 }
