@@ -37,6 +37,18 @@ import org.jspecify.annotations.Nullable;
  */
 public final class Verbale {
 
+    /**
+     * What a call needs that finds no memory or no stack: made with this class, since a class whose initialization ends in that is
+     * lost to the JVM.
+     */
+    @SuppressWarnings("UnusedVariable") // that it is made is its use
+    private static final List<Object> AHEAD = ahead();
+
+    private static List<Object> ahead() {
+        LostCalls.count = 0;
+        return List.of(Step.NONE, Exchange.NONE, PendingAttachment.NONE, Registration.NONE);
+    }
+
     private static final String NO_BODY = "it was given nothing to do";
 
     private Verbale() {}
@@ -56,7 +68,7 @@ public final class Verbale {
         Step step = Step.NONE;
         try {
             step = recorder().startStep(name);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
         run(step, action);
@@ -72,14 +84,14 @@ public final class Verbale {
         } catch (Throwable failure) {
             try {
                 step.failed(failure);
-            } catch (StackOverflowError | LinkageError | InternalError lost) {
+            } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
                 LostCalls.count++;
             }
             throw failure; // the user's own exception, the same instance
         }
         try {
             step.passed();
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -110,7 +122,7 @@ public final class Verbale {
         Step step = Step.NONE;
         try {
             step = recorder().startStep(name).within(budget);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
         run(step, action);
@@ -129,7 +141,7 @@ public final class Verbale {
     public static Step begin(String name) {
         try {
             return recorder().startStep(name);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
             return Step.NONE;
         }
@@ -145,7 +157,7 @@ public final class Verbale {
     public static void skip(String name, String reason) {
         try {
             recorder().startStep(name).skipped(reason);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -175,7 +187,7 @@ public final class Verbale {
         boolean gathered = failure == null;
         try {
             gathered |= recorder().checked(name, failure);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
         if (failure != null && !gathered) throw sneaky(failure);
@@ -192,7 +204,7 @@ public final class Verbale {
     public static void secret(String value) {
         try {
             recorder().secret(value);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -207,7 +219,7 @@ public final class Verbale {
     public static void about(String text) {
         try {
             recorder().about(text);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -223,7 +235,7 @@ public final class Verbale {
     public static void about(dev.verbale.vocabulary.About about) {
         try {
             recorder().about(about);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -238,7 +250,7 @@ public final class Verbale {
     public static void link(String name) {
         try {
             recorder().link(name);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -253,7 +265,7 @@ public final class Verbale {
     public static Runnable carry(Runnable work) {
         try {
             return work == null ? work : recorder().carry(work);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
             return work;
         }
@@ -270,7 +282,7 @@ public final class Verbale {
     public static <T extends @Nullable Object> CarriedTask<T> carry(Callable<T> work) {
         try {
             return work == null ? nothing() : recorder().carry(work);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
             return new UncarriedTask<>(work);
         }
@@ -292,7 +304,7 @@ public final class Verbale {
     public static Executor carry(Executor executor) {
         try {
             return executor == null ? executor : new Carrying(executor);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
             return executor;
         }
@@ -309,7 +321,7 @@ public final class Verbale {
     public static ExecutorService carry(ExecutorService executor) {
         try {
             return executor == null ? executor : recorder().carry(executor);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
             return executor;
         }
@@ -330,7 +342,7 @@ public final class Verbale {
     public static Exchange exchange(String method, String url) {
         try {
             return recorder().exchange(method, url);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
             return Exchange.NONE;
         }
@@ -348,7 +360,7 @@ public final class Verbale {
     public static void log(String text, @Nullable Object... values) {
         try {
             recorder().log(text, values);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -363,7 +375,7 @@ public final class Verbale {
     public static void log(Level level, String text, @Nullable Object... values) {
         try {
             recorder().log(level, text, values);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -380,7 +392,7 @@ public final class Verbale {
     public static void data(String name, @Nullable Object value) {
         try {
             recorder().data(name, value);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -395,7 +407,7 @@ public final class Verbale {
     public static void fact(String name, @Nullable Object value) {
         try {
             recorder().fact(name, value);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -413,7 +425,7 @@ public final class Verbale {
     public static void attach(String name, String text, MediaType type) {
         try {
             recorder().attach(name, new Text(text), type);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -428,7 +440,7 @@ public final class Verbale {
     public static void attach(String name, byte[] content, MediaType type) {
         try {
             recorder().attach(name, content, type);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -446,7 +458,7 @@ public final class Verbale {
     public static void attach(String name, InputStream content, MediaType type) {
         try {
             recorder().attach(name, content, type);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -462,7 +474,7 @@ public final class Verbale {
     public static void attach(Path file) {
         try {
             recorder().attach(file);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -477,7 +489,7 @@ public final class Verbale {
     public static void attachMoved(Path file) {
         try {
             recorder().attachMoved(file);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -503,7 +515,7 @@ public final class Verbale {
     public static void attachTable(String name, List<String> header, List<? extends List<?>> rows) {
         try {
             recorder().attach(name, new Table(header, rows), MediaType.CSV);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -518,7 +530,7 @@ public final class Verbale {
     public static void attachImage(String name, RenderedImage image) {
         try {
             recorder().attach(name, new Image(image), MediaType.PNG);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
         }
     }
@@ -534,7 +546,7 @@ public final class Verbale {
     public static PendingAttachment attachLater(String name) {
         try {
             return recorder().attachLater(name);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
             return PendingAttachment.NONE;
         }
@@ -553,7 +565,7 @@ public final class Verbale {
     public static Registration register(EvidenceSource source) {
         try {
             return recorder().register(source);
-        } catch (StackOverflowError | LinkageError | InternalError lost) {
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
             LostCalls.count++;
             return Registration.NONE;
         }

@@ -214,6 +214,7 @@ class ArchitectureTest {
             "dev.verbale.imports..",
             "dev.verbale.har..",
             "dev.verbale.results..",
+            "dev.verbale.secrets..",
             "javax.xml.stream..");
 
     @ArchTest
@@ -283,8 +284,17 @@ class ArchitectureTest {
             .resideOutsideOfPackages(RECORDER)
             .should()
             .dependOnClassesThat()
-            .resideInAnyPackage(
-                    "dev.verbale.engine..", "dev.verbale.border..", "dev.verbale.content..", "dev.verbale.secrets..");
+            .resideInAnyPackage("dev.verbale.engine..", "dev.verbale.border..", "dev.verbale.content..");
+
+    @ArchTest
+    static final ArchRule SECRETS_ARE_MASKED_WHERE_JOURNALS_ARE_WRITTEN = noClasses()
+            .that()
+            .resideOutsideOfPackages(RECORDER)
+            .and()
+            .resideOutsideOfPackage("dev.verbale.imports..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("dev.verbale.secrets..");
 
     @ArchTest
     static final ArchRule LINES_OF_A_JOURNAL_ARE_THE_FORMATS_OWN = noClasses()

@@ -12,6 +12,7 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -83,6 +84,13 @@ final class QueryCommand implements Callable<Integer> {
         }
     }
 
+    @Option(
+            names = "--time-limit",
+            paramLabel = "SECONDS",
+            defaultValue = "60",
+            description = "Breaks the question off after so long; 0 never does. Default: 60")
+    private int timeLimit;
+
     @Mixin
     private final HistoryOption history = new HistoryOption();
 
@@ -138,7 +146,8 @@ final class QueryCommand implements Callable<Integer> {
 
     private void answer(TableReader reader, String question) throws QueryException, IOException {
         AnswerWriting writing = format.to(spec.commandLine().getOut());
-        reader.ask(question, writing);
+        if (timeLimit < 0) throw new ParameterException(spec.commandLine(), "--time-limit is 0 seconds or more");
+        (timeLimit == 0 ? reader : reader.within(Duration.ofSeconds(timeLimit))).ask(question, writing);
         writing.end();
     }
 }

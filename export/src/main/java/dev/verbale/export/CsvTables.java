@@ -34,13 +34,12 @@ public final class CsvTables {
         for (FailureReason reason : FailureReason.of(run))
             for (TestResult test : reason.tests()) reasonOf.put(test.id(), reason.id());
         CSVPrinter csv = printer(
-                out, "key", "module", "name", "class", "method", "tags", "outcome", "attempt", "counts", "flaky",
-                "started", "millis", "worker", "thread", "failure", "message", "reason");
+                out, "key", "name", "class", "method", "tags", "outcome", "attempt", "counts", "flaky", "started",
+                "millis", "worker", "thread", "failure", "message", "reason", "module");
         for (TestResult test : run.tests()) {
             Failure failure = test.failure();
             csv.printRecord(
                     Escaped.cell(test.key()),
-                    Escaped.cell(test.module()),
                     Escaped.cell(String.join(" › ", test.path()) + (test.path().isEmpty() ? "" : " › ") + test.name()),
                     Escaped.cell(test.className()),
                     Escaped.cell(test.methodName()),
@@ -55,7 +54,8 @@ public final class CsvTables {
                     Escaped.cell(test.thread()),
                     Escaped.cell(failure == null ? null : failure.type()),
                     Escaped.cell(failure == null ? test.reason() : FailureTitle.of(failure)),
-                    reasonOf.getOrDefault(test.id(), ""));
+                    reasonOf.getOrDefault(test.id(), ""),
+                    Escaped.cell(test.module()));
         }
         csv.flush();
     }

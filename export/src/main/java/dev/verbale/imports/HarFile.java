@@ -25,10 +25,10 @@ final class HarFile {
 
     private HarFile() {}
 
-    static ForeignResults read(InputStream in) throws IOException {
+    static ForeignResults read(InputStream in, HarReader.BodyFiles files) throws IOException {
         var results = new ForeignResults();
         try {
-            results.exchanges.addAll(HarReader.read(in));
+            results.exchanges.addAll(HarReader.read(in, files));
         } catch (IOException noArchive) {
             results.problems.add(noArchive.getMessage() + ": nothing of it was taken over");
         }

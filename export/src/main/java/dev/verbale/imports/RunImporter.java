@@ -13,6 +13,7 @@ import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
 import dev.verbale.folder.RunDescription;
 import dev.verbale.folder.RunFolder;
+import dev.verbale.har.HarReader;
 import dev.verbale.journal.JournalFormat;
 import dev.verbale.journal.JournalWriter;
 import dev.verbale.journal.PlainFile;
@@ -69,10 +70,11 @@ public final class RunImporter {
                     "Imported are JUnit-style XML (.xml), TAP (.tap) and HTTP archives (.har)",
                     "Name such files, or the folder that holds them, such as target/surefire-reports");
         if (Files.exists(output)) throw new FileAlreadyExistsException(output.toString(), null, "is there already");
+        var bodies = new Bodies(output);
         Map<Path, ForeignResults> read = new LinkedHashMap<>();
         Instant started = null;
         for (Path file : files) {
-            ForeignResults results = read(file);
+            ForeignResults results = read(file, bodies);
             if (results.started == null)
                 results.started = Files.getLastModifiedTime(file).toInstant();
             if (started == null || results.started.isBefore(started)) started = results.started;
@@ -126,15 +128,36 @@ public final class RunImporter {
         return name.endsWith(".xml") || name.endsWith(".tap") || name.endsWith(".har");
     }
 
-    private static ForeignResults read(Path file) throws IOException {
+    private static ForeignResults read(Path file, HarReader.BodyFiles bodies) throws IOException {
         byte[] bytes = PlainFile.bytes(file, LARGEST);
         String name = String.valueOf(file.getFileName());
         if (name.toLowerCase(Locale.ROOT).endsWith(".tap"))
             return TapFile.read(
                     name.substring(0, name.length() - 4),
                     new String(bytes, StandardCharsets.UTF_8).lines().toList());
-        if (name.toLowerCase(Locale.ROOT).endsWith(".har")) return HarFile.read(new ByteArrayInputStream(bytes));
+        if (name.toLowerCase(Locale.ROOT).endsWith(".har"))
+            return HarFile.read(new ByteArrayInputStream(bytes), bodies);
         return JUnitXmlFile.read(new ByteArrayInputStream(bytes));
+    }
+
+    /** Files of bodies that are no text, in the folder of the run. */
+    private static final class Bodies implements HarReader.BodyFiles {
+        private static final String FOLDER = "bodies";
+        private final Path run;
+        private int count;
+
+        Bodies(Path run) {
+            this.run = run;
+        }
+
+        @Override
+        public String kept(byte[] bytes) throws IOException {
+            String name = FOLDER + "/" + ++count + ".bin";
+            Path file = run.resolve(name);
+            Files.createDirectories(file.getParent());
+            Files.write(file, bytes);
+            return name;
+        }
     }
 
     /** Of one file and one module. */

@@ -12,8 +12,12 @@ import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
@@ -51,7 +55,7 @@ final class HarEntryWriter {
         json.writeStringProperty("method", made.request().method());
         json.writeStringProperty("url", made.request().url().replaceFirst("#.*", "")); // the format wants no fragment
         json.writeStringProperty("httpVersion", made.protocol() == null ? "" : made.protocol());
-        cookies(made.request().headers(), "cookie");
+        cookies(made.request().headers());
         headers(made.request().headers());
         query(made.request().url());
         Body body = made.request().body();
@@ -66,12 +70,12 @@ final class HarEntryWriter {
         Body body = response.body();
         json.writeObjectPropertyStart("response");
         json.writeNumberProperty("status", made.status());
-        json.writeStringProperty("statusText", "");
+        json.writeStringProperty("statusText", StatusTexts.of(made.status()));
         json.writeStringProperty("httpVersion", made.protocol() == null ? "" : made.protocol());
-        cookies(response.headers(), "set-cookie");
+        setCookies(response.headers());
         headers(response.headers());
         json.writeObjectPropertyStart("content");
-        json.writeNumberProperty("size", body == null ? 0 : body.decoded());
+        json.writeNumberProperty("size", body == null ? 0 : Math.max(0, body.decoded()));
         if (body != null && body.size() >= 0 && body.decoded() > body.size())
             json.writeNumberProperty("compression", body.decoded() - body.size());
         json.writeStringProperty("mimeType", body == null ? "" : body.mediaType());
@@ -89,20 +93,62 @@ final class HarEntryWriter {
         json.writeEndArray();
     }
 
-    private void cookies(List<Header> headers, String name) {
+    /** Of a request: several stand in one header. */
+    private void cookies(List<Header> headers) {
         json.writeArrayPropertyStart("cookies");
         for (Header header : headers) {
-            if (!header.name().equalsIgnoreCase(name)) continue;
-            String value = header.value();
-            // attributes of a cookie that is set stand behind it, and several that are sent stand behind each other
-            String[] pairs =
-                    name.equals("cookie") ? value.split(";\\s*") : new String[] {value.replaceFirst(";.*", "")};
-            for (String pair : pairs) {
-                int equals = pair.indexOf('=');
-                if (equals > 0) pair(pair.substring(0, equals), pair.substring(equals + 1));
+            if (!header.name().equalsIgnoreCase("cookie")) continue;
+            for (String pair : header.value().split(";\\s*")) cookie(pair, List.of());
+        }
+        json.writeEndArray();
+    }
+
+    /** Of a response: each has a header of its own, and says how long and for whom it is. */
+    private void setCookies(List<Header> headers) {
+        json.writeArrayPropertyStart("cookies");
+        for (Header header : headers) {
+            if (!header.name().equalsIgnoreCase("set-cookie")) continue;
+            for (String one : header.value().split("\\n|,(?=\\s*[^\\s;,=]+=)")) {
+                String[] parts = one.strip().split(";\\s*");
+                cookie(parts[0], List.of(parts).subList(1, parts.length));
             }
         }
         json.writeEndArray();
+    }
+
+    /** One whose header was masked has its mask for a name. */
+    private void cookie(String pair, List<String> attributes) {
+        int equals = pair.indexOf('=');
+        if (equals < 1 && !pair.contains("[masked]")) return;
+        json.writeStartObject();
+        json.writeStringProperty("name", equals < 1 ? pair : pair.substring(0, equals));
+        json.writeStringProperty("value", equals < 1 ? pair : pair.substring(equals + 1));
+        for (String one : attributes) {
+            int sign = one.indexOf('=');
+            String name = (sign < 0 ? one : one.substring(0, sign)).strip().toLowerCase(Locale.ROOT);
+            String value = sign < 0 ? "" : one.substring(sign + 1).strip();
+            switch (name) {
+                case "path", "domain" -> json.writeStringProperty(name, value);
+                case "expires" -> moment(value);
+                case "httponly" -> json.writeBooleanProperty("httpOnly", true);
+                case "secure" -> json.writeBooleanProperty("secure", true);
+                default -> {} // the format has no field for it
+            }
+        }
+        json.writeEndObject();
+    }
+
+    /** The format wants ISO 8601, and a cookie has the date of HTTP (RFC 9110, 5.6.7). */
+    private void moment(String date) {
+        try {
+            json.writeStringProperty(
+                    "expires",
+                    DateTimeFormatter.RFC_1123_DATE_TIME
+                            .parse(date.replace('-', ' '), Instant::from)
+                            .toString());
+        } catch (DateTimeException odd) {
+            // one of another form says nothing that the format could take
+        }
     }
 
     private void query(String url) {

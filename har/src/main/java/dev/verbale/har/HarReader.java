@@ -14,6 +14,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.ByteBuffer;
 import java.nio.charset.CharacterCodingException;
+import java.nio.charset.StandardCharsets;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.OffsetDateTime;
@@ -42,12 +43,29 @@ public final class HarReader {
 
     private HarReader() {}
 
+    /** Keeps bodies that are no text. */
+    @FunctionalInterface
+    public interface BodyFiles {
+        /** A file with {@code bytes}: its path below the run folder, with forward slashes. */
+        String kept(byte[] bytes) throws IOException;
+    }
+
     /**
      * Its exchanges in their order. A field that is missing, or is of another kind than the format says, is passed over.
      *
      * @throws IOException where it is no JSON, or has no {@code log.entries}; the message says which
      */
     public static List<ExchangeEntry> read(InputStream in) throws IOException {
+        return read(in, null);
+    }
+
+    /**
+     * The same, with bodies that are no text.
+     *
+     * @param files keeps them; null leaves them out
+     * @throws IOException where it is no JSON, or has no {@code log.entries}; the message says which
+     */
+    public static List<ExchangeEntry> read(InputStream in, @Nullable BodyFiles files) throws IOException {
         JsonNode root;
         try {
             root = JSON.readTree(in);
@@ -57,11 +75,11 @@ public final class HarReader {
         JsonNode entries = root.path("log").path("entries");
         if (!entries.isArray()) throw new IOException("no HTTP archive: it has no log.entries");
         List<ExchangeEntry> read = new ArrayList<>();
-        for (JsonNode entry : entries) read.add(exchange(entry));
+        for (JsonNode entry : entries) read.add(exchange(entry, files));
         return read;
     }
 
-    private static ExchangeEntry exchange(JsonNode entry) {
+    private static ExchangeEntry exchange(JsonNode entry, @Nullable BodyFiles files) throws IOException {
         JsonNode request = entry.path("request");
         JsonNode response = entry.path("response");
         int status = response.path("status").asInt(0);
@@ -74,10 +92,13 @@ public final class HarReader {
                                 text(request, "method", "?"),
                                 text(request, "url", "?"),
                                 headers(request),
-                                posted(request)))
+                                posted(request, files)))
                 .client(text(entry, "_client", ""))
                 .protocol(protocol.isEmpty() ? null : protocol)
-                .response(answered ? new Response(Math.max(0, status), headers(response), content(response)) : null)
+                .response(
+                        answered
+                                ? new Response(Math.max(0, status), headers(response), content(response, files))
+                                : null)
                 .timing(new Timing(micros(entry.path("time")), timings(entry.path("timings"))))
                 .failure(failure.isEmpty() ? (answered ? null : "no response") : failure)
                 .build();
@@ -101,7 +122,7 @@ public final class HarReader {
         return headers;
     }
 
-    private static @Nullable Body posted(JsonNode request) {
+    private static @Nullable Body posted(JsonNode request, @Nullable BodyFiles files) throws IOException {
         JsonNode data = request.path("postData");
         if (!data.isObject()) return null;
         String type = text(data, "mimeType", "");
@@ -113,26 +134,27 @@ public final class HarReader {
                 parts.add(new Part(
                         text(param, "name", ""),
                         file.isString() ? file.asString() : null,
-                        body(text(param, "contentType", ""), value.length(), value.length(), value)));
+                        body(text(param, "contentType", ""), length(value), length(value), value)));
             }
         long size = request.path("bodySize").asLong(-1);
         if (!parts.isEmpty()) return new Body(type, size, size, null, false, null, parts, null);
-        return fromText(data, type, size, text(data, "text", "").length());
+        return fromText(data, type, size, length(text(data, "text", "")), files);
     }
 
-    private static @Nullable Body content(JsonNode response) {
+    private static @Nullable Body content(JsonNode response, @Nullable BodyFiles files) throws IOException {
         JsonNode content = response.path("content");
         String text = text(content, "text", "");
-        long decoded = content.path("size").asLong(text.length());
+        long decoded = content.path("size").asLong(length(text));
         long size = response.path("bodySize").asLong(-1);
         if (text.isEmpty() && decoded <= 0) return null;
         String type = text(content, "mimeType", "");
         if (text.isEmpty()) return leftOut(type, size, decoded, "not in the archive");
-        return fromText(content, type, size, decoded);
+        return fromText(content, type, size, decoded, files);
     }
 
     /** The format says of responses only that they may be in base64; writers say it of requests too. */
-    private static Body fromText(JsonNode body, String type, long size, long decoded) {
+    private static Body fromText(JsonNode body, String type, long size, long decoded, @Nullable BodyFiles files)
+            throws IOException {
         String text = text(body, "text", "");
         if (!text(body, "encoding", text(body, "_encoding", "")).equalsIgnoreCase("base64"))
             return body(type, size, decoded, text);
@@ -141,6 +163,8 @@ public final class HarReader {
             if (bytes.length == 0 && !text.isBlank())
                 return leftOut(type, size, decoded, "in the archive, and no base64");
             String readable = readable(bytes, type);
+            if (readable == null && files != null)
+                return new Body(type, size, bytes.length, null, false, files.kept(bytes), List.of(), null);
             return readable == null
                     ? leftOut(type, size, bytes.length, "binary, in the archive")
                     : body(type, size, bytes.length, readable);
@@ -160,6 +184,11 @@ public final class HarReader {
         } catch (CharacterCodingException | IllegalArgumentException noText) {
             return null;
         }
+    }
+
+    /** In bytes. */
+    private static long length(String text) {
+        return text.getBytes(StandardCharsets.UTF_8).length;
     }
 
     private static Body body(String type, long size, long decoded, String text) {

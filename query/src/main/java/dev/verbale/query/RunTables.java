@@ -71,6 +71,7 @@ public final class RunTables implements AutoCloseable {
     }
 
     private void allowOurReader() {
+        handle.execute("set max_memory_rows " + Integer.MAX_VALUE); // of memory there is an end, and of a disk too late
         handle.execute("create user if not exists " + Database.READER + " password ''");
         handle.execute("alter user " + Database.READER + " set password ''"); // a user may change its own
         handle.execute("grant select on schema " + Database.SCHEMA + " to " + Database.READER);

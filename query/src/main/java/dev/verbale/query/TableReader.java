@@ -8,6 +8,7 @@ import java.sql.ResultSetMetaData;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.sql.Timestamp;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
@@ -32,9 +33,20 @@ public final class TableReader {
     private static final int FETCHED_AT_ONCE = 1_000;
 
     private final Database database;
+    private final @Nullable Duration limit;
 
     TableReader(Database database) {
+        this(database, null);
+    }
+
+    private TableReader(Database database, @Nullable Duration limit) {
         this.database = database;
+        this.limit = limit;
+    }
+
+    /** One whose questions are broken off where they and their answers take longer than {@code limit}. */
+    public TableReader within(Duration limit) {
+        return new TableReader(database, limit);
     }
 
     /**
@@ -50,20 +62,25 @@ public final class TableReader {
     /**
      * Asks {@code sql}.
      *
-     * @throws QueryException where it is no question, or the database refuses it
+     * @throws QueryException where it is no question, or the database refuses it, or it is broken off
      * @throws IOException where the answer cannot be written on
      */
     public void ask(String sql, AnswerRows rows) throws QueryException, IOException {
         try (Connection connection = database.connect()) {
             if (!database.isOurs()) refuseWhoMayWrite(connection);
             connection.setAutoCommit(false); // or all rows are fetched at once
+            if (database.isOurs()) rowByRow(connection);
             try (PreparedStatement statement = connection.prepareStatement(sql)) {
                 // Before it is executed: even who may only read may change a thing or two, such as its own password.
                 if (statement.getMetaData() == null)
                     throw new QueryException("this is no question: its answer has no rows. Only select is of use here");
                 statement.setFetchSize(FETCHED_AT_ONCE);
-                try (ResultSet answer = statement.executeQuery()) {
-                    read(answer, rows);
+                try (var limited = TimeLimit.of(statement, limit);
+                        ResultSet answer = statement.executeQuery()) {
+                    read(answer, rows, limited);
+                } catch (SQLException broken) {
+                    if (limit != null && SqlMessage.isCancelled(broken)) throw TimeLimit.exceeded(limit);
+                    throw broken;
                 }
             } finally {
                 connection.rollback();
@@ -86,13 +103,22 @@ public final class TableReader {
         }
     }
 
-    private static void read(ResultSet answer, AnswerRows rows) throws SQLException, IOException {
+    /** Or an answer would be put on the disk before its first row is read, however long it is. */
+    private static void rowByRow(Connection connection) throws SQLException {
+        try (Statement statement = connection.createStatement()) {
+            statement.execute("set lazy_query_execution 1");
+        }
+    }
+
+    private static void read(ResultSet answer, AnswerRows rows, TimeLimit limit)
+            throws SQLException, IOException, QueryException {
         ResultSetMetaData about = answer.getMetaData();
         int width = about.getColumnCount();
         List<String> names = new ArrayList<>(width);
         for (int i = 1; i <= width; i++) names.add(about.getColumnLabel(i));
         rows.columns(names);
         while (answer.next()) {
+            limit.check();
             List<@Nullable Object> values = new ArrayList<>(width);
             for (int i = 1; i <= width; i++) values.add(plain(answer.getObject(i)));
             if (!rows.row(values)) return;

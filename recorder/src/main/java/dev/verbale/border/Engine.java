@@ -1,5 +1,6 @@
 package dev.verbale.border;
 
+import dev.verbale.stack.HeapSpace;
 import dev.verbale.stack.StackSpace;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -25,6 +26,7 @@ public interface Engine<R, O> {
      * The engine of this JVM.
      *
      * @throws LinkageError where there is none: a broken jar, as somebody repackaged it without its classes
+     * @throws OutOfMemoryError where there is no memory to load it: a later call tries again
      */
     static <R, O> Engine<R, O> loaded() {
         return Loaded.get();
@@ -48,6 +50,7 @@ public interface Engine<R, O> {
         /** By its name: what is looked for as a service is looked for in each jar of the class path, before the first test. */
         private static Engine<?, ?> made() {
             StackSpace.ensureForFirstCall();
+            HeapSpace.ensureForFirstCall();
             try {
                 return Class.forName(NAME)
                         .asSubclass(Engine.class)

@@ -9,6 +9,7 @@ import dev.verbale.Registration;
 import dev.verbale.Scope;
 import dev.verbale.Step;
 import dev.verbale.border.Engine;
+import dev.verbale.border.LostCalls;
 import dev.verbale.border.ShownValue;
 import dev.verbale.engine.journal.Problems;
 import dev.verbale.engine.log.ConsoleTee;
@@ -21,6 +22,7 @@ import dev.verbale.spi.AdapterExchange;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.AdapterStep;
 import dev.verbale.spi.Entered;
+import dev.verbale.stack.HeapSpace;
 import dev.verbale.vocabulary.About;
 import dev.verbale.vocabulary.StepKind;
 import java.util.ArrayList;
@@ -38,6 +40,12 @@ public final class Recorders implements Engine<Recorder, RecorderOptions> {
 
     /** Opening takes milliseconds. Who waits longer may hold what the opening thread needs, such as a logger's lock. */
     private static final long LONGEST_WAIT_NANOS = TimeUnit.SECONDS.toNanos(5);
+
+    /** Memory, files and threads come back, and somebody may make room on a disk. */
+    private static final int MAX_TRIES = 12;
+
+    private static final long FIRST_PAUSE_NANOS = TimeUnit.MILLISECONDS.toNanos(50);
+    private static final long LONGEST_PAUSE_NANOS = TimeUnit.SECONDS.toNanos(10);
 
     private static final Opening OPENING = new Opening();
 
@@ -83,20 +91,26 @@ public final class Recorders implements Engine<Recorder, RecorderOptions> {
     @Override
     public Recorder open(RecorderOptions options) {
         List<String> problems = new ArrayList<>();
-        return open(options == null ? RecorderOptions.defaults() : options, InstalledAdapters.of(problems), problems);
+        AdapterRecorder opened = open(
+                options == null ? RecorderOptions.defaults() : options, InstalledAdapters.of(problems), problems, true);
+        return opened == null ? AdapterRecorder.none() : opened;
     }
 
-    private static AdapterRecorder open(RecorderOptions options, InstalledAdapters adapters, List<String> problems) {
+    /** Null where it cannot be opened now. */
+    private static @Nullable AdapterRecorder open(
+            RecorderOptions options, InstalledAdapters adapters, List<String> problems, boolean warns) {
         if (!options.enabled()) return AdapterRecorder.none();
         try {
             var recorder = new FileRecorder(options, adapters, problems);
             Runtime.getRuntime().addShutdownHook(new Thread(recorder::end, "verbale-at-exit"));
             return recorder;
         } catch (Exception | LinkageError closed) {
-            Problems.warn("Verbale records nothing, and the tests go on. The run's folder in " + options.rootOrDefault()
-                    + " could not be made: " + ShownValue.of(closed)
-                    + ". Make it writable, or set verbale.root to another folder.");
-            return AdapterRecorder.none();
+            OPENING.why = ShownValue.of(closed);
+            if (warns)
+                Problems.warn("Verbale records nothing, and the tests go on. The run's folder in "
+                        + options.rootOrDefault() + " could not be made: " + ShownValue.of(closed)
+                        + ". Make it writable, or set verbale.root to another folder.");
+            return null;
         }
     }
 
@@ -110,6 +124,7 @@ public final class Recorders implements Engine<Recorder, RecorderOptions> {
         while (true) {
             AdapterRecorder open = current;
             if (open != null) return open;
+            if (OPENING.tries > 0 && System.nanoTime() - OPENING.nextTry < 0) return missed();
             Thread opener = OPENING.opener;
             if (opener == me || isStuck) return AdapterRecorder.none();
             if (opener == null && Opening.OPENER.compareAndSet(OPENING, null, me)) return openNow();
@@ -123,11 +138,40 @@ public final class Recorders implements Engine<Recorder, RecorderOptions> {
         try {
             AdapterRecorder before = current;
             if (before != null) return before;
+            HeapSpace.ensureForFirstCall();
             AdapterRecorder recorder = ofSettings();
-            current = recorder;
-            return recorder;
+            if (recorder != null) current = recorder;
+            return recorder != null ? recorder : triesLater();
+        } catch (OutOfMemoryError full) {
+            if (OPENING.tries == 0) warnOfMemory();
+            return triesLater();
         } finally {
             OPENING.opener = null; // a store: a call might find no stack, and leave everybody waiting
+        }
+    }
+
+    private static AdapterRecorder triesLater() {
+        int tries = OPENING.tries + 1;
+        OPENING.tries = tries;
+        if (tries >= MAX_TRIES) current = AdapterRecorder.none();
+        OPENING.nextTry = System.nanoTime() + Math.min(LONGEST_PAUSE_NANOS, FIRST_PAUSE_NANOS << tries);
+        return missed();
+    }
+
+    /** A call whose entry is missing once there is a run. */
+    private static AdapterRecorder missed() {
+        LostCalls.count++;
+        return AdapterRecorder.none();
+    }
+
+    private static void warnOfMemory() {
+        OPENING.why = "there was no memory for it";
+        try {
+            Problems.warn(
+                    "Verbale records nothing so far, and the tests go on. There is no memory to begin with; later calls try"
+                            + " again.");
+        } catch (OutOfMemoryError none) {
+            // the run says it, where there is one in the end
         }
     }
 
@@ -137,6 +181,12 @@ public final class Recorders implements Engine<Recorder, RecorderOptions> {
                 AtomicReferenceFieldUpdater.newUpdater(Opening.class, Thread.class, "opener");
 
         volatile @Nullable Thread opener;
+
+        /** How many did not succeed; written by the opener alone, as what follows. */
+        volatile int tries;
+
+        volatile long nextTry;
+        volatile @Nullable String why;
     }
 
     /** Where no setting says which module of the build this JVM tests, its folder does. */
@@ -147,24 +197,31 @@ public final class Recorders implements Engine<Recorder, RecorderOptions> {
         return options.withSettings(settings);
     }
 
-    private static AdapterRecorder ofSettings() {
+    /** Null where it cannot be opened now. */
+    private static @Nullable AdapterRecorder ofSettings() {
+        boolean isFirst = OPENING.tries == 0;
         try {
             List<String> problems = new ArrayList<>();
+            if (!isFirst)
+                problems.add(
+                        "recording could not begin at the first call: " + OPENING.why + "; what was before is missing");
             Optional<String> versions = OtherVersions.ofRecorder(Recorders.class.getClassLoader());
             if (versions.isPresent()) problems.add(versions.get());
             InstalledAdapters adapters = InstalledAdapters.of(problems);
             Settings settings = Settings.ofThisJvm(adapters.settings());
             RecorderOptions options = inModule(settings.options());
             problems.addAll(settings.problems());
-            AdapterRecorder recorder = open(options, adapters, problems);
+            AdapterRecorder recorder = open(options, adapters, problems, isFirst);
+            if (recorder == null) return null;
             Selection.ofThisJvm().forEach(recorder::fact);
             settings.facts().forEach(recorder::fact);
             if (options.logging().console()) ConsoleTee.install(recorder);
             if (recorder instanceof FileRecorder file) file.listen();
             return recorder;
         } catch (RuntimeException | LinkageError broken) {
-            Problems.warn("Verbale records nothing, and the tests go on. It could not start: " + broken);
-            return AdapterRecorder.none();
+            OPENING.why = ShownValue.of(broken);
+            if (isFirst) Problems.warn("Verbale records nothing, and the tests go on. It could not start: " + broken);
+            return null;
         }
     }
 }

@@ -49,11 +49,19 @@ class DoorsTest {
             for (Corpus.Sample sample : samples)
                 for (String secret : sample.secrets()) {
                     int at = secret.length() < SHORTEST ? -1 : content.indexOf(secret.replace("\n", "\\n"));
-                    if (at >= 0)
+                    if (at >= 0 && !isInNumber(content, at, secret))
                         leaks.add(content.substring(Math.max(0, at - 60), Math.min(content.length(), at + 60)));
                 }
         }
         assertThat(leaks).isEmpty();
+    }
+
+    /** A moment, or an id, may have the same digits. */
+    private static boolean isInNumber(String content, int at, String secret) {
+        int end = at + secret.length();
+        return secret.chars().allMatch(Character::isDigit)
+                && (at > 0 && Character.isDigit(content.charAt(at - 1))
+                        || end < content.length() && Character.isDigit(content.charAt(end)));
     }
 
     @Test

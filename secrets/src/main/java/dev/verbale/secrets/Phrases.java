@@ -161,7 +161,8 @@ final class Phrases {
         int name = at;
         boolean isProperty = false;
         while (name > 0 && Chars.isOfName(text.charAt(name - 1))) isProperty |= text.charAt(--name) == '.';
-        if (!Chars.isLineStart(text, name) && !isBehindLogin(text, name)) return;
+        boolean isMessage = isProperty && (text.startsWith(": ", name - 2) || text.startsWith("=", name - 1));
+        if (!Chars.isLineStart(text, name) && !isMessage && !isBehindLogin(text, name)) return;
         int to = from;
         while (to < text.length() && Chars.isOfValue(text.charAt(to))) to++;
         to = Chars.beforeQuote(text, from, to);
@@ -202,11 +203,12 @@ final class Phrases {
 
     /** A line of a protocol, such as {@code PASS x}. */
     private static void protocol(String text, int from, Found found) {
-        int before = from;
-        while (before > 0 && (Chars.isBlank(text.charAt(before - 1)) || "><:CS".indexOf(text.charAt(before - 1)) >= 0))
-            before--;
         boolean tagged = text.startsWith("LOGIN", from); // IMAP's lines have a tag before them
-        if (!tagged && before > 0 && text.charAt(before - 1) != '\n') return;
+        boolean begins = Chars.isLineStart(text, from)
+                || text.startsWith("> ", from - 2)
+                || text.startsWith(": ", from - 2)
+                || text.startsWith("=", from - 1);
+        if (!tagged && !begins) return;
         Matcher line = LINE_OF_PROTOCOL.matcher(text).region(from, Math.min(text.length(), from + LONGEST_VALUE));
         if (line.lookingAt() && Evidence.looksSecret(text, line.start(1), line.end(1)))
             found.add(line.start(1), line.end(1), Mask.TEXT);

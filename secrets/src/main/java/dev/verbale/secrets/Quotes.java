@@ -9,7 +9,7 @@ final class Quotes {
     private static final String ENTITY = "&quot;";
     private static final String DOUBLE = "\"";
     private static final String SINGLE = "'";
-    private static final int MOST_ESCAPES = 15;
+    private static final int MAX_ESCAPES = 15;
 
     private Quotes() {}
 
@@ -36,7 +36,7 @@ final class Quotes {
 
     private static String escaped(String text, int at) {
         int i = at;
-        while (i < text.length() && text.charAt(i) == '\\' && i - at < MOST_ESCAPES) i++;
+        while (i < text.length() && text.charAt(i) == '\\' && i - at < MAX_ESCAPES) i++;
         return i < text.length() && (text.charAt(i) == '"' || text.charAt(i) == '\'') ? text.substring(at, i + 1) : "";
     }
 

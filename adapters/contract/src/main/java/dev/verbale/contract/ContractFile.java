@@ -23,6 +23,11 @@ final class ContractFile {
 
     private static final JsonMapper JSON = new JsonMapper();
     private static final int MAX_ALIASES = 10_000;
+    private static final int MAX_PARTS = 1_000_000;
+
+    /** Whatever stands at an anchor counts once for each place that names it. */
+    private int parts;
+
     private static final String MERGE = "<<";
 
     private ContractFile() {}
@@ -50,11 +55,13 @@ final class ContractFile {
         var settings =
                 LoadSettings.builder().setMaxAliasesForCollections(MAX_ALIASES).build();
         Object loaded = new Load(settings).loadFromInputStream(in);
-        return JSON.valueToTree(plain(loaded, new IdentityHashMap<>()));
+        return JSON.valueToTree(new ContractFile().plain(loaded, new IdentityHashMap<>()));
     }
 
     /** With texts as names, and what {@code <<} merges in its place. */
-    private static @Nullable Object plain(@Nullable Object value, Map<Object, Boolean> around) {
+    private @Nullable Object plain(@Nullable Object value, Map<Object, Boolean> around) {
+        if (++parts > MAX_PARTS)
+            throw new YamlEngineException("its anchors unfold to more than " + MAX_PARTS + " parts");
         if (!(value instanceof Map<?, ?>) && !(value instanceof List<?>)) return value;
         if (around.put(value, true) != null) throw new YamlEngineException("an anchor stands inside itself");
         try {

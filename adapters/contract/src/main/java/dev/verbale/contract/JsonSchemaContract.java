@@ -30,7 +30,7 @@ public final class JsonSchemaContract {
     }
 
     /**
-     * The schema in {@code file}, JSON or YAML by its name. References to files beside it are followed.
+     * The schema in {@code file}, JSON or YAML by its name. References to files in its folder are followed.
      *
      * @throws IOException where it cannot be read, or is no schema; the message says which file
      */
@@ -40,14 +40,19 @@ public final class JsonSchemaContract {
 
     /** The schema in a file of the class path, as {@link Class#getResource} finds it. */
     public static JsonSchemaContract of(URL file) throws IOException {
-        JsonNode document = ContractFile.read(file);
+        JsonNode document = ContractFiles.read(file);
         var location = SchemaLocation.of(file.toString());
         try {
+            SchemaPatterns.check(document, "");
+            SchemaCycles.refuse(document);
             Schema schema = SchemaRegistry.withDefaultDialect(SpecificationVersion.DRAFT_2020_12)
                     .getSchema(location, document);
             schema.initializeValidators(); // or what it refers to in vain would be found by a response
             return new JsonSchemaContract(schema);
-        } catch (RuntimeException broken) {
+        } catch (IOException unfit) {
+            throw new IOException(
+                    file + " is no JSON Schema that can be checked against: " + unfit.getMessage(), unfit);
+        } catch (RuntimeException | StackOverflowError broken) {
             throw new IOException(file + " is no JSON Schema: " + broken.getMessage(), broken);
         }
     }

@@ -59,10 +59,10 @@ public final class OpenApiContract {
     }
 
     /**
-     * The document in {@code file}, JSON or YAML by its name. References inside it are followed.
+     * The document in {@code file}, JSON or YAML by its name. References inside it are followed, and those to files in its folder.
      *
      * @throws IOException where it cannot be read, is no OpenAPI document, or has something for responses that cannot be checked,
-     *     such as a reference to another file; the message says which file, and where in it
+     *     such as a reference to a file elsewhere; the message says which file, and where in it
      */
     public static OpenApiContract of(Path file) throws IOException {
         return of(ContractFile.address(file));
@@ -70,19 +70,32 @@ public final class OpenApiContract {
 
     /** The contract in a file of the class path, as {@link Class#getResource} finds it. */
     public static OpenApiContract of(URL file) throws IOException {
-        JsonNode document = ContractFile.read(file);
+        JsonNode document = whole(file);
         String version = document.path("openapi").asString("");
         if (!version.matches("3\\.[01](\\..*)?") || !document.path("paths").isObject())
             throw new IOException(file + " is no OpenAPI document of 3.0 or 3.1: it says 'openapi: " + version + "'"
                     + (document.path("paths").isObject() ? "" : " and has no paths"));
         try {
+            SchemaPatterns.check(document, "");
             JsonNode plain = ResponseSchemas.in(document);
             OpenApiCheck.of(plain);
+            SchemaCycles.refuse(plain);
             return new OpenApiContract(plain, null);
         } catch (IOException unfit) {
             throw new IOException(file + " cannot be checked against: " + unfit.getMessage(), unfit);
-        } catch (RuntimeException broken) {
+        } catch (RuntimeException | StackOverflowError broken) {
             throw new IOException(file + " cannot be checked against: " + broken, broken);
+        }
+    }
+
+    private static JsonNode whole(URL file) throws IOException {
+        try {
+            return ContractFiles.read(file);
+        } catch (IOException outside) {
+            boolean refers = String.valueOf(outside.getMessage()).contains(" refers to ");
+            throw !refers
+                    ? outside
+                    : new IOException(file + " cannot be checked against: " + outside.getMessage(), outside);
         }
     }
 
@@ -94,14 +107,40 @@ public final class OpenApiContract {
         return new OpenApiContract(document, base.replaceFirst("/$", ""));
     }
 
-    /** Checks a response of the JDK's client against the contract. */
+    /** Checks a response of the JDK's client against the contract, with its headers. */
     public void holds(HttpResponse<String> response) {
         holds(
                 response.request().method(),
                 response.uri().toString(),
                 response.statusCode(),
-                response.headers().firstValue("Content-Type").orElse(""),
+                response.headers().map(),
                 response.body());
+    }
+
+    /**
+     * Checks a response, with its headers.
+     *
+     * @param url or its path alone, which begins as the servers' do
+     * @param headers of the response, in any case; the media type is that of {@code Content-Type}
+     * @throws ContractViolated where it does not hold and nobody gathers failed checks
+     */
+    public void holds(String method, String url, int status, Map<String, List<String>> headers, String body) {
+        String type = headers.entrySet().stream()
+                .filter(one -> "Content-Type".equalsIgnoreCase(one.getKey())
+                        && !one.getValue().isEmpty())
+                .map(one -> one.getValue().get(0))
+                .findFirst()
+                .orElse("");
+        OpenApiPaths.Operation operation = paths.operation(method, url);
+        String response = operation == null ? null : paths.response(operation, status);
+        if (operation != null && response != null) {
+            String at = response + "/headers";
+            List<Violation> violations =
+                    ResponseHeaders.violations(paths.headers(at), at, headers, (schema, json) -> json(schema, json));
+            String subject = method.toUpperCase(Locale.ROOT) + " " + operation.template() + " " + status;
+            if (!violations.isEmpty()) Verdict.of("headers of " + subject, violations);
+        }
+        holds(method, url, status, type, body);
     }
 
     /**

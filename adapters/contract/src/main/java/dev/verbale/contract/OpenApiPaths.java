@@ -4,10 +4,13 @@ import java.net.URLDecoder;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.JsonNodeFactory;
+import tools.jackson.databind.node.ObjectNode;
 
 /**
  * Finds its way in an OpenAPI document. Places in it are JSON pointers (RFC 6901), with references inside the document
@@ -114,6 +117,14 @@ final class OpenApiPaths {
 
     List<String> mediaTypes(String response) {
         return List.copyOf(document.at(response + "/content").propertyNames());
+    }
+
+    /** What it says of headers, with references in it followed. */
+    JsonNode headers(String pointer) {
+        ObjectNode headers = JsonNodeFactory.instance.objectNode();
+        for (Map.Entry<String, JsonNode> one : document.at(pointer).properties())
+            headers.set(one.getKey(), document.at(resolved(pointer + "/" + escaped(one.getKey()))));
+        return headers;
     }
 
     @Nullable

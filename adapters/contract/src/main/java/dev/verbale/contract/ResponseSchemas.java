@@ -1,6 +1,8 @@
 package dev.verbale.contract;
 
+import java.util.Collections;
 import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -45,6 +47,12 @@ final class ResponseSchemas {
     private final boolean is30;
     private final Set<String> bases = new HashSet<>();
 
+    /** Responses that several operations refer to. */
+    private final Set<JsonNode> changed = Collections.newSetFromMap(new IdentityHashMap<>());
+
+    /** Places in other files that were changed already. */
+    private final Set<String> files = new HashSet<>();
+
     private ResponseSchemas(ObjectNode document) {
         this.document = document;
         this.is30 = document.path("openapi").asString("").startsWith("3.0");
@@ -73,12 +81,17 @@ final class ResponseSchemas {
 
     private void operations(JsonNode paths) {
         for (JsonNode path : paths)
-            for (JsonNode operation : path) if (operation.isObject()) contents(operation.path("responses"));
+            for (JsonNode operation : resolved(path)) if (operation.isObject()) contents(operation.path("responses"));
     }
 
     private void contents(JsonNode responses) {
-        for (JsonNode response : responses)
+        for (JsonNode one : responses) {
+            JsonNode response = resolved(one);
+            if (!changed.add(response)) continue;
             for (JsonNode media : response.path("content")) schema(media.path("schema"), Set.of(), false);
+            for (JsonNode header : response.path("headers"))
+                schema(resolved(header).path("schema"), Set.of(), false);
+        }
     }
 
     private static ObjectNode object(JsonNode node) {
@@ -98,12 +111,19 @@ final class ResponseSchemas {
         if (!(node instanceof ObjectNode schema)) return;
         if (schema.has("$ref")) {
             reference(schema, plainReferences);
+            String to = schema.path("$ref").asString("");
+            if (to.startsWith("#/" + ContractFiles.FILES) && files.add(to))
+                schema(document.at(to.substring(1)), Set.of(), false);
             if (is30) return;
         }
         Set<String> writeOnly = new HashSet<>(outerWriteOnly);
         writeOnly(schema, writeOnly, 0);
         discriminated(schema);
         numbers(schema);
+        boolean isNullable = is30
+                && schema.path("nullable").asBoolean(false)
+                && !schema.has("type")
+                && (schema.has("allOf") || schema.has("anyOf") || schema.has("oneOf"));
         if (is30) older(schema);
         withoutWriteOnly(schema, writeOnly);
         for (String name : MAPS) for (JsonNode one : schema.path(name)) schema(one, Set.of(), false);
@@ -111,6 +131,16 @@ final class ResponseSchemas {
         for (JsonNode one : schema.path("allOf"))
             schema(one, writeOnly, true); // it extends that, and is none of its kinds
         for (String name : ONES) schema(schema.path(name), Set.of(), plainReferences && name.equals("then"));
+        if (isNullable) orNull(schema);
+    }
+
+    /** {@code nullable} without a type, as beside {@code allOf}: by the letter it would mean nothing, and nobody means that. */
+    private static void orNull(ObjectNode schema) {
+        ObjectNode same = schema.deepCopy();
+        schema.removeAll();
+        ArrayNode either = schema.putArray("anyOf");
+        either.add(same);
+        either.addObject().put("type", "null");
     }
 
     private void reference(ObjectNode schema, boolean plainReferences) {

@@ -162,7 +162,11 @@ class VerdictTest {
     @ParameterizedTest
     @CsvSource(delimiter = '|', quoteCharacter = '`', textBlock = """
             {$ref: '#/components/schemas/Nowhere'}    | which is not there
-            {$ref: 'other.yaml#/Plot'}                | put all of it into one document
+            {$ref: 'https://orto.example/plot.yaml'}  | put all of it into one document
+            {$ref: 'other.yaml#/Plot'}                | other.yaml
+            {$ref: '../other.yaml#/Plot'}             | lies outside of its folder
+            {$ref: '/etc/plot.yaml'}                  | lies outside of its folder
+            {type: string, pattern: '['}              | is no regular expression
             {type: strng}                             | is no schema
             {type: object, required: number}          | is no schema
             {type: array, items: {minimum: 'seven'}}  | is no schema

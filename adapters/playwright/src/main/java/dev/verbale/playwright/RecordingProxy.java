@@ -69,7 +69,7 @@ final class RecordingProxy implements InvocationHandler {
         if (method.getDeclaringClass() == Object.class) return call(method, arguments);
         session.used();
         if (real instanceof Page && method.getName().equals("close")) session.closes();
-        String words = off ? null : words(method.getName(), arguments);
+        String words = off ? null : wordsOrNull(method.getName(), arguments);
         if (words == null || recorder.currentTest().id() == recorder.run().id())
             return wrap(call(method, arguments), method, arguments);
         AdapterStep step = recorder.startStep(StepKind.BROWSER, words);
@@ -89,6 +89,15 @@ final class RecordingProxy implements InvocationHandler {
             return method.invoke(real, arguments);
         } catch (InvocationTargetException thrown) {
             throw thrown.getCause() == null ? thrown : thrown.getCause();
+        }
+    }
+
+    /** What Playwright itself will refuse, such as a selector that is null, is no step. */
+    private @Nullable String wordsOrNull(String method, Object[] arguments) {
+        try {
+            return words(method, arguments);
+        } catch (RuntimeException odd) {
+            return null;
         }
     }
 
@@ -122,9 +131,7 @@ final class RecordingProxy implements InvocationHandler {
 
     private @Nullable Object wrap(@Nullable Object result, Method method, Object[] arguments) {
         if (result instanceof Locator locator) {
-            String described = locator.description();
-            String known = described != null ? described : Words.name(method.getName(), arguments, name);
-            return wrapped(Locator.class, locator, known, session);
+            return wrapped(Locator.class, locator, known(locator, method, arguments), session);
         }
         if (result instanceof FrameLocator frame) return wrapped(FrameLocator.class, frame, name, session);
         if (method.getName().equals("all") && result instanceof List<?> all) {
@@ -139,14 +146,28 @@ final class RecordingProxy implements InvocationHandler {
         return result;
     }
 
+    /** A locator that was made of nothing fails when it is used, and not before. */
+    private String known(Locator locator, Method method, Object[] arguments) {
+        try {
+            String described = locator.description();
+            if (described != null) return described;
+            return Words.name(method.getName(), arguments, name);
+        } catch (RuntimeException odd) {
+            return name;
+        }
+    }
+
     /** Playwright's own code wants its own objects, also inside its options. */
     private static @Nullable Object unwrapped(@Nullable Object argument) {
         if (argument == null) return null;
         if (!argument.getClass().getName().startsWith("com.microsoft.playwright.")) return real(argument);
         for (Field field : argument.getClass().getFields()) {
-            if (field.getType() != Locator.class) continue;
+            if (field.getType() != Locator.class && field.getType() != List.class) continue;
             try {
-                if (field.get(argument) instanceof Locator locator) field.set(argument, real(locator));
+                Object value = field.get(argument);
+                if (value instanceof Locator locator) field.set(argument, real(locator));
+                if (value instanceof List<?> list && list.stream().anyMatch(Locator.class::isInstance))
+                    field.set(argument, list.stream().map(RecordingProxy::real).toList());
             } catch (IllegalAccessException closed) {
                 // a constant, which holds nothing of ours
             }

@@ -1,5 +1,6 @@
 package dev.verbale.selenium.difficult;
 
+import dev.verbale.browser.difficult.Greeter;
 import dev.verbale.selenium.difficult.Difficulty.Deed;
 import dev.verbale.selenium.difficult.Difficulty.Needs;
 import java.nio.file.Files;

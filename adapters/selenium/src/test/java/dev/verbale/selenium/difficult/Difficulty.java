@@ -1,5 +1,7 @@
 package dev.verbale.selenium.difficult;
 
+import dev.verbale.browser.difficult.Site;
+import dev.verbale.browser.difficult.Transcript;
 import org.openqa.selenium.WebDriver;
 
 /**

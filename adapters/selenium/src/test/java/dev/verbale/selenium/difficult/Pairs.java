@@ -1,5 +1,7 @@
 package dev.verbale.selenium.difficult;
 
+import dev.verbale.browser.difficult.Site;
+import dev.verbale.browser.difficult.Transcript;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;

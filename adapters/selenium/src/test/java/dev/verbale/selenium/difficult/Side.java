@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.verbale.Scope;
 import dev.verbale.Verbale;
+import dev.verbale.browser.difficult.Site;
+import dev.verbale.browser.difficult.Transcript;
 import dev.verbale.selenium.VerbaleSelenium;
 import dev.verbale.selenium.difficult.Difficulty.Needs;
 import dev.verbale.spi.AdapterRecorder;

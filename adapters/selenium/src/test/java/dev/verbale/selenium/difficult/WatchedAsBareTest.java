@@ -2,6 +2,8 @@ package dev.verbale.selenium.difficult;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.browser.difficult.Site;
+import dev.verbale.browser.difficult.Transcript;
 import java.io.IOException;
 import java.util.concurrent.Callable;
 import java.util.stream.Stream;

@@ -1,4 +1,4 @@
-package dev.verbale.selenium.difficult;
+package dev.verbale.browser.difficult;
 
 import static java.nio.charset.StandardCharsets.UTF_8;
 
@@ -110,7 +110,7 @@ public final class Site implements AutoCloseable {
     }
 
     /** The same by another name, which is another site to a browser. */
-    String elsewhere(String path) {
+    public String elsewhere(String path) {
         return "http://localhost:" + server.getAddress().getPort() + path;
     }
 

@@ -1,4 +1,4 @@
-package dev.verbale.selenium.difficult;
+package dev.verbale.browser.difficult;
 
 import static java.nio.charset.StandardCharsets.UTF_8;
 
@@ -11,20 +11,20 @@ import java.util.Base64;
 import java.util.Scanner;
 
 /** A server of web sockets (RFC 6455) that greets each client and hangs up. */
-final class Greeter implements AutoCloseable {
+public final class Greeter implements AutoCloseable {
 
     private static final String GREETING = "good morning";
 
     private final ServerSocket server;
 
-    Greeter() throws IOException {
+    public Greeter() throws IOException {
         server = new ServerSocket(0, 50, InetAddress.getLoopbackAddress());
         var thread = new Thread(this::serve, "greeter");
         thread.setDaemon(true);
         thread.start();
     }
 
-    int port() {
+    public int port() {
         return server.getLocalPort();
     }
 

@@ -1,14 +1,14 @@
-package dev.verbale.selenium.difficult;
+package dev.verbale.browser.difficult;
 
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** What commands to a browser gave, as a test sees it, with how long each of them was under way. */
-final class Transcript {
+public final class Transcript {
 
     /** A command, or something else that may throw. */
-    interface Command {
+    public interface Command {
         @Nullable
         Object call() throws Throwable;
     }
@@ -19,12 +19,12 @@ final class Transcript {
     private final List<String> lines = new ArrayList<>();
     private final List<Long> micros = new ArrayList<>();
 
-    Transcript(Runnable failing) {
+    public Transcript(Runnable failing) {
         this.failing = failing;
     }
 
     /** Calls {@code command}; its result, or what it threw with all causes, is a line. */
-    void does(String name, Command command) {
+    public void does(String name, Command command) {
         String line;
         long from = System.nanoTime();
         try {
@@ -37,23 +37,23 @@ final class Transcript {
     }
 
     /** The test of this scenario would fail here. */
-    void fails() {
+    public void fails() {
         failing.run();
     }
 
     /** What came of each command. */
-    List<String> lines() {
+    public List<String> lines() {
         return lines;
     }
 
     /** How long each command was under way, in microseconds. */
-    List<Long> micros() {
+    public List<Long> micros() {
         return micros;
     }
 
     private static String shown(@Nullable Object result) {
         if (result instanceof byte[] bytes) return bytes.length > 100 ? "bytes" : bytes.length + " bytes";
-        return withoutChance(String.valueOf(result));
+        return stable(String.valueOf(result));
     }
 
     private static String thrown(Throwable failure) {
@@ -62,14 +62,14 @@ final class Transcript {
             text.append(text.isEmpty() ? "" : " by ")
                     .append(one.getClass().getName())
                     .append(" \"")
-                    .append(withoutChance(
+                    .append(stable(
                             String.valueOf(one.getMessage()).lines().findFirst().orElse("")))
                     .append('"');
         return text.toString();
     }
 
     /** Ports, handles and ids are others in each browser, and times are others each time. */
-    private static String withoutChance(String text) {
+    private static String stable(String text) {
         return text.replaceAll("(127\\.0\\.0\\.1|localhost):\\d+", "$1")
                 .replaceAll("\\b(?:f\\.)?[0-9A-Fa-f]{32}\\b[.\\w]*", "#")
                 .replaceAll("renderer: -?\\d\\.\\d+", "renderer")
