@@ -62,10 +62,16 @@ public final class Transcript {
             text.append(text.isEmpty() ? "" : " by ")
                     .append(one.getClass().getName())
                     .append(" \"")
-                    .append(stable(
-                            String.valueOf(one.getMessage()).lines().findFirst().orElse("")))
+                    .append(stable(firstWords(String.valueOf(one.getMessage()))))
                     .append('"');
         return text.toString();
+    }
+
+    /** The first line; of a message in braces the second, which is the first that says something. */
+    private static String firstWords(String message) {
+        List<String> lines = message.lines().toList();
+        if (lines.isEmpty()) return "";
+        return lines.get(lines.get(0).endsWith("{") && lines.size() > 1 ? 1 : 0);
     }
 
     /** Ports, handles and ids are others in each browser, and times are others each time. */

@@ -13,6 +13,7 @@ import com.microsoft.playwright.FrameLocator;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.PlaywrightException;
 import com.microsoft.playwright.Response;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.LoadState;
@@ -40,6 +41,8 @@ import org.junit.jupiter.params.provider.MethodSource;
 
 /** A watched page gives a test what the bare one gives, whatever the site does, also where the test fails in the middle. */
 class WatchedAsBareTest {
+
+    private static final int MAX_WAYS = 4;
 
     private static Playwright playwright;
     private static Browser browser;
@@ -89,6 +92,10 @@ class WatchedAsBareTest {
                 new Difficulty("a dialog that nobody hears", WatchedAsBareTest::unheard),
                 new Difficulty("a page that holds back", WatchedAsBareTest::holdsBack),
                 new Difficulty("navigation", WatchedAsBareTest::navigation),
+                refused("/round"),
+                refused("/private"),
+                refused("http://127.0.0.1:1/"),
+                refused("no address"),
                 new Difficulty("files", WatchedAsBareTest::files),
                 new Difficulty("workers and sockets", WatchedAsBareTest::workers),
                 new Difficulty("elements that go", WatchedAsBareTest::elements),
@@ -108,9 +115,13 @@ class WatchedAsBareTest {
     @ParameterizedTest
     @MethodSource("difficulties")
     void a_test_sees_what_it_sees_of_the_bare_page(Difficulty difficulty) throws Exception {
-        List<String> expected = bare(difficulty);
+        List<List<String>> expected = new ArrayList<>();
+        expected.add(bare(difficulty));
+        List<String> seen = watched(difficulty);
+        // A bare one may do now this and now that, as answers come in time or late.
+        while (!expected.contains(seen) && expected.size() < MAX_WAYS) expected.add(bare(difficulty));
 
-        assertThat(watched(difficulty)).isEqualTo(expected);
+        if (!expected.contains(seen)) assertThat(seen).isEqualTo(expected.get(0));
     }
 
     private static List<String> bare(Difficulty difficulty) throws Exception {
@@ -234,7 +245,11 @@ class WatchedAsBareTest {
         List<String> events = new ArrayList<>();
         page.onDialog(dialog -> {
             events.add(dialog.type());
-            dialog.accept();
+            try {
+                dialog.accept();
+            } catch (PlaywrightException handled) {
+                // as of a page that goes meanwhile
+            }
         });
         seen.does("leave", () -> page.navigate(site.at("/")).status());
         seen.does("events", () -> events);
@@ -247,20 +262,24 @@ class WatchedAsBareTest {
     private static void navigation(Page page, Transcript seen) {
         seen.does("open", () -> page.navigate(site.at("/")).status());
         seen.does("moved", () -> page.navigate(site.at("/moved")).url());
-        seen.does("round", () -> page.navigate(site.at("/round")));
-        seen.fails();
-        seen.does("nobody", () -> page.navigate("http://127.0.0.1:1/"));
-        seen.does("odd", () -> page.navigate("no address"));
-        seen.does("secured", () -> page.navigate(site.at("/private")).status());
-        seen.does("back", () -> page.goBack() == null);
+        page.navigate(site.at("/other"));
+        page.navigate(site.at("/"));
+        seen.does("back", () -> page.goBack().status());
         seen.does("reload", () -> page.reload().status());
-        seen.does("forward", () -> page.goForward() == null);
+        seen.does("forward", () -> page.goForward().status());
         seen.does("late", () -> page.navigate(site.at("/slow"), new Page.NavigateOptions().setTimeout(200)));
         seen.fails();
         seen.does("half", () -> page.navigate(site.at("/half"), new Page.NavigateOptions().setTimeout(200)));
         seen.does("there", () -> page.textContent("#there"));
         seen.does("data", () -> page.navigate("data:text/html,<title>Data</title>") == null);
         seen.does("title", page::title);
+    }
+
+    private static Difficulty refused(String path) {
+        return new Difficulty("an address that nobody opens: " + path, (page, seen) -> {
+            seen.does("open", () -> page.navigate(path.startsWith("/") ? site.at(path) : path));
+            seen.fails();
+        });
     }
 
     private static void files(Page page, Transcript seen) throws Exception {
