@@ -59,11 +59,16 @@ final class WatchedClient extends HttpClient {
         if (request == null || handler == null) return client.sendAsync(request, handler, pushed);
         SentCall call = begun(request);
         try {
-            return client.sendAsync(watched(request, call), new CapturedResponseBody<>(handler, call), pushed)
-                    .whenComplete((response, failure) -> {
-                        if (failure == null) call.answeredBy(response);
-                        else call.failed(cause(failure));
-                    });
+            CompletableFuture<HttpResponse<T>> sent =
+                    client.sendAsync(watched(request, call), new CapturedResponseBody<>(handler, call), pushed);
+            var recorded = new CancelableFuture<HttpResponse<T>>(sent);
+            sent.whenComplete((response, failure) -> {
+                if (failure == null) call.answeredBy(response);
+                else call.failed(cause(failure));
+                if (failure == null) recorded.complete(response);
+                else recorded.completeExceptionally(failure);
+            });
+            return recorded;
         } catch (RuntimeException | Error refused) {
             call.failed(refused);
             throw refused;

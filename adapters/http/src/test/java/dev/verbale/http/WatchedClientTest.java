@@ -2,6 +2,7 @@ package dev.verbale.http;
 
 import static java.nio.charset.StandardCharsets.UTF_8;
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import dev.verbale.event.ExchangeMade;
@@ -14,6 +15,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.net.http.WebSocket;
 import java.nio.file.Files;
@@ -24,7 +26,9 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.concurrent.CancellationException;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import java.util.concurrent.CompletionStage;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Tag;
@@ -82,6 +86,24 @@ class WatchedClientTest extends ExchangeContract {
         assertThat(made.get(1).request().body()).isNull();
         assertThat(made).allMatch(one -> one.timing().micros() == null);
         assertThat(made.get(1).response().body().text()).contains("Basil");
+    }
+
+    /** Two hundred times, for what comes of it underneath may come before it. */
+    @Test
+    void what_is_cancelled_says_so_each_time_and_so_does_what_is_derived_from_it() throws Exception {
+        try (var silent = new ServerSocket(0, 500, java.net.InetAddress.getLoopbackAddress())) {
+            HttpRequest request = HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + silent.getLocalPort() + "/"))
+                    .build();
+            for (int i = 0; i < 200; i++) {
+                CompletableFuture<HttpResponse<String>> never = client.sendAsync(request, BodyHandlers.ofString());
+                CompletableFuture<Integer> derived = never.thenApply(HttpResponse::statusCode);
+
+                assertThat((i % 2 == 0 ? never : derived).cancel(true)).isTrue();
+
+                assertThat((i % 2 == 0 ? never : derived).isCancelled()).isTrue();
+                assertThatThrownBy(never::join).isInstanceOfAny(CancellationException.class, CompletionException.class);
+            }
+        }
     }
 
     @Test

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import org.apache.hc.core5.http.HttpEntity;
+import org.apache.hc.core5.http.impl.io.ChunkedInputStream;
 import org.apache.hc.core5.http.io.entity.HttpEntityWrapper;
 import org.jspecify.annotations.Nullable;
 
@@ -23,9 +24,11 @@ final class CapturedResponseEntity extends HttpEntityWrapper {
     public synchronized InputStream getContent() throws IOException {
         InputStream stream = captured;
         if (stream == null) {
-            stream = exchange.responseBody(super.getContent(), getContentType() == null ? "" : getContentType());
+            InputStream bare = super.getContent();
+            stream = exchange.responseBody(bare, getContentType() == null ? "" : getContentType());
             // such a stream reads on when it is closed, so that its connection can be used again
             if (drainsWhenClosed()) stream = new DrainedStream(stream);
+            if (bare instanceof ChunkedInputStream chunks) stream = new CapturedChunks(chunks, stream);
             captured = stream;
         }
         return stream;

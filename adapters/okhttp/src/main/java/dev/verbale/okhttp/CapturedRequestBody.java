@@ -33,6 +33,11 @@ final class CapturedRequestBody extends RequestBody {
     }
 
     @Override
+    public boolean isDuplex() {
+        return body.isDuplex();
+    }
+
+    @Override
     public boolean isOneShot() {
         return body.isOneShot();
     }
