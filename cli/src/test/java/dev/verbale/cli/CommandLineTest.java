@@ -470,6 +470,21 @@ class CommandLineTest {
     }
 
     @Test
+    void a_question_without_an_end_is_broken_off() throws Exception {
+        String counts = "with recursive n(i) as (select 1 union all select i + 1 from n) select count(*) from n";
+        String goesOn = "with recursive n(i) as (select 1 union all select i + 1 from n) select i from n";
+
+        Output counted = verbale("query", counts, "--time-limit", "1");
+        assertThat(counted.code()).isEqualTo(2);
+        assertThat(counted.err()).contains("it was broken off after 1 s", "--time-limit");
+        assertThat(verbale("query", goesOn, "--time-limit", "1", "--format", "csv")
+                        .err())
+                .contains("it was broken off after 1 s");
+        assertThat(verbale("query", "select 1 one", "--time-limit", "0").code()).isZero();
+        assertThat(verbale("query", "select 1 one", "--time-limit", "-1").err()).contains("0 seconds or more");
+    }
+
+    @Test
     void a_run_that_no_collector_takes_is_not_said_to_be_sent() throws Exception {
         Output nobody = verbale("otlp", "--endpoint", "http://127.0.0.1:1", "--patience", "10");
 

@@ -104,7 +104,7 @@ final class HarEntryWriter {
     }
 
     /** Of a response: each has a header of its own, and says how long and for whom it is. */
-    private void setCookies(List<Header> headers) {
+    void setCookies(List<Header> headers) {
         json.writeArrayPropertyStart("cookies");
         for (Header header : headers) {
             if (!header.name().equalsIgnoreCase("set-cookie")) continue;

@@ -32,11 +32,14 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.core.JsonGenerator;
+import tools.jackson.core.json.JsonFactory;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -254,6 +257,64 @@ class HarTest {
         assertThat(made.request().headers()).containsExactly(new Header("accept", "*/*"));
         assertThat(made.request().body().text()).isEqualTo("Kürbis");
         assertThat(made.response().body().text()).isEqualTo("{\"crop\":\"Kürbis\"}");
+    }
+
+    @Test
+    void each_cookie_is_one_the_status_has_its_words_and_binary_bodies_can_be_kept() throws Exception {
+        Scope test = begin("logs in");
+        var exchange = recorder.exchange("PUT", "https://orto.example/photo");
+        exchange.requestBody(new byte[] {0, 1, (byte) 0xFF}, "image/x-raw");
+        exchange.status(404);
+        exchange.responseHeader("X-Other", "1");
+        exchange.responseHeader("Set-Cookie", "bed=7; Path=/");
+        exchange.responseHeader("Set-Cookie", "crop=kale");
+        exchange.responseBody("Ünder".getBytes(UTF_8), "text/plain; charset=utf-8");
+        exchange.ended();
+        recorder.endTest(test, TestEnd.passed());
+        String har = written(RunReader.read(recorder.folder()), "");
+        JsonNode response = new JsonMapper()
+                .readTree(har)
+                .path("log")
+                .path("entries")
+                .get(0)
+                .path("response");
+
+        assertThat(response.path("statusText").asString()).isEqualTo("Not Found");
+        assertThat(response.path("cookies").size()).isEqualTo(2);
+        assertThat(response.path("content").path("size").asInt()).isEqualTo(6);
+
+        List<byte[]> kept = new ArrayList<>();
+        ExchangeEntry read = HarReader.read(new ByteArrayInputStream(har.getBytes(UTF_8)), bytes -> {
+                    kept.add(bytes);
+                    return "bodies/" + kept.size();
+                })
+                .get(0);
+        assertThat(kept).containsExactly(new byte[] {0, 1, (byte) 0xFF});
+        assertThat(read.made().request().body().file()).isEqualTo("bodies/1");
+        assertThat(read.made().request().body().leftOut()).isNull();
+    }
+
+    @Test
+    void cookies_say_for_whom_they_are() throws Exception {
+        var json = new java.io.StringWriter();
+        try (JsonGenerator generator =
+                new JsonFactory().createGenerator(tools.jackson.core.ObjectWriteContext.empty(), json)) {
+            generator.writeStartObject();
+            new HarEntryWriter(generator)
+                    .setCookies(List.of(
+                            new dev.verbale.event.ExchangeMade.Header(
+                                    "Set-Cookie",
+                                    "bed=7; Path=/; Domain=orto.example; Expires=Wed, 21 Oct 2026 07:28:00 GMT; HttpOnly; Secure"),
+                            new dev.verbale.event.ExchangeMade.Header("set-cookie", "a=1, b=2; Path=/x")));
+            generator.writeEndObject();
+        }
+        JsonNode cookies = new JsonMapper().readTree(json.toString()).path("cookies");
+
+        assertThat(cookies.size()).isEqualTo(3);
+        assertThat(cookies.get(0).toString())
+                .isEqualTo(
+                        "{\"name\":\"bed\",\"value\":\"7\",\"path\":\"/\",\"domain\":\"orto.example\",\"expires\":\"2026-10-21T07:28:00Z\",\"httpOnly\":true,\"secure\":true}");
+        assertThat(cookies.get(2).path("name").asString()).isEqualTo("b");
     }
 
     @Test

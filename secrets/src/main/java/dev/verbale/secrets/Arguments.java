@@ -93,8 +93,7 @@ final class Arguments {
 
     /** Looks at the bracket at {@code at}: {@code password("x")}, {@code setToken("x")}. */
     void inCall(String text, int at, Found found) {
-        SecretNames.Kind kind = names.kind(text, at);
-        if (kind == SecretNames.Kind.ORDINARY) return;
+        if (!names.mayEnd(text, at) || names.kind(text, at) == SecretNames.Kind.ORDINARY) return;
         int from = Openings.behind(text, at + 1);
         String open = Quotes.at(text, from);
         if (open.isEmpty()) return;

@@ -2,8 +2,10 @@ package dev.verbale.secrets;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /** Secrets that are known by their own shape, whatever stands around them. */
 final class KeyShapes {
@@ -147,6 +149,15 @@ final class KeyShapes {
         }
     }
 
+    /** All of a beginning up to its mark, in small letters: nearly no mark has the end of one before it. */
+    private static final Endings BEGINNINGS = new Endings(Stream.concat(
+                    Stream.of("eyj"),
+                    SHAPES.stream()
+                            .map(shape -> shape.beginning()
+                                    .substring(0, shape.mark() + 1)
+                                    .toLowerCase(Locale.ROOT)))
+            .toList());
+
     private static int index(char leading, char mark) {
         return leading << 7 | mark;
     }
@@ -164,7 +175,7 @@ final class KeyShapes {
 
     /** Looks at the mark at {@code at}, before which a shape may begin. */
     void findAt(String text, int at, Found found) {
-        if (at == 0) return;
+        if (at == 0 || !BEGINNINGS.mayEnd(text, at + 1)) return;
         char leading = text.charAt(at - 1);
         if (leading >= 128) return;
         char mark = text.charAt(at);

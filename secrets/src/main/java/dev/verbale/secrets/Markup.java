@@ -127,6 +127,7 @@ final class Markup {
     private void behindLabel(String text, int at, Found found) {
         int end = at;
         while (end > 0 && (Chars.isSpace(text.charAt(end - 1)) || text.charAt(end - 1) == ':')) end--;
+        if (!names.mayEnd(text, end)) return;
         SecretNames.Kind kind = names.kind(text, end);
         if (kind == SecretNames.Kind.ORDINARY) return;
         int from = text.lastIndexOf('>', end);
@@ -312,11 +313,13 @@ final class Markup {
             if (text.charAt(sign) != '=') continue;
             i = Chars.skipSpaces(text, sign + 1);
             if (i >= text.length()) return NONE;
-            String quote = Quotes.at(text, i);
-            boolean isQuoted = quote.endsWith("\"") || quote.endsWith("'");
-            if (quote.length() == 3 && quote.charAt(0) == quote.charAt(1)) quote = quote.substring(0, 1);
+            char mark = text.charAt(i);
+            String quote = mark == '"' ? "\"" : mark == '\'' ? "'" : mark == '\\' ? Quotes.at(text, i) : "";
+            boolean isQuoted = !quote.isEmpty();
             int value = isQuoted ? i + quote.length() : i;
-            int to = isQuoted ? text.indexOf(quote, value) : unquotedEnd(text, value);
+            int to = !isQuoted
+                    ? unquotedEnd(text, value)
+                    : quote.length() == 1 ? text.indexOf(mark, value) : text.indexOf(quote, value);
             if (to < 0) return NONE;
             unquoted += isQuoted ? 0 : to - value;
             i = isQuoted ? to + quote.length() : to;

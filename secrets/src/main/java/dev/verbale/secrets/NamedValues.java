@@ -86,9 +86,12 @@ final class NamedValues {
         char last = isQuoted ? text.charAt(end - 1) : before;
         if ((last < 'a' || last > 'z') && (last < 'A' || last > 'Z') || last == 'm') return false;
         if (names.mayMatter(text, end) || phrases.hasNameBefore(at)) return false;
-        if (isQuoted) return true;
+        if (isQuoted || text.charAt(at) != ':') return true;
         char next = at + 1 < text.length() ? text.charAt(at + 1) : ' ';
-        return text.charAt(at) != ':' || next != '/' && next != '*' && !Chars.isDigit(next);
+        if (next == '/' || next == '*') return false;
+        int i = at + 1;
+        while (i < text.length() && Chars.isDigit(text.charAt(i))) i++;
+        return i == at + 1 || i == text.length() || text.charAt(i) != ':'; // a port may be one of a line of passwords
     }
 
     /** Looks at the sign at {@code at}: {@code :}, {@code =}, an arrow, or one of them percent-encoded. */

@@ -43,10 +43,18 @@ final class Openings {
             case '\\' -> behindContinuation(text, at);
             default -> {
                 if (!Chars.isLetter(c) && c != '$' && c != '@') yield at;
-                int prefixed = behind(PREFIX, text, at);
-                yield prefixed > at ? prefixed : behind(WRAPPED, text, at);
+                int word = at + 1;
+                while (word < text.length() && word - at < 40 && isOfWrapper(text.charAt(word))) word++;
+                if (word == text.length()) yield at;
+                char behind = text.charAt(word);
+                if (word - at < 3 && (behind == '"' || behind == '\'' || behind == '#')) yield behind(PREFIX, text, at);
+                yield behind == '[' || behind == '(' ? behind(WRAPPED, text, at) : at;
             }
         };
+    }
+
+    private static boolean isOfWrapper(char c) {
+        return Chars.isAlphanumeric(c) || c == '.' || c == ' ' || c == '$' || c == '@';
     }
 
     /** Of properties: the line goes on in the next one. */
@@ -69,6 +77,10 @@ final class Openings {
 
     /** Behind the type that a declaration has and the sign behind that; {@code at} where there is none. */
     static int behindType(String text, int at) {
-        return Chars.isLetter(text.charAt(at)) ? behind(TYPE, text, at) : at;
+        if (!Chars.isLetter(text.charAt(at))) return at;
+        int word = at + 1;
+        while (word < text.length() && (Chars.isOfName(text.charAt(word)) || text.charAt(word) == ' ')) word++;
+        boolean mayBe = word < text.length() && "=<[?!|".indexOf(text.charAt(word)) >= 0;
+        return mayBe ? behind(TYPE, text, at) : at;
     }
 }

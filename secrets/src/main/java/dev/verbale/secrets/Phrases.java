@@ -19,7 +19,7 @@ final class Phrases {
     private static final LatePattern LINE_OF_PROTOCOL = new LatePattern(
             "(?:PASS|AUTH PLAIN|AUTH LOGIN|AUTH|LOGIN \\S+)[ \\t]+([^\\s\"'\\\\]+)[ \\t]*(?=[\\r\\n]|$)");
 
-    private static final Endings TRIGGERS = new Endings(List.of(
+    static final List<String> WORDS = List.of(
             " is",
             "was",
             " to",
@@ -41,7 +41,9 @@ final class Phrases {
             "property",
             "variable",
             "attribute",
-            "env"));
+            "env");
+
+    private static final Endings TRIGGERS = new Endings(WORDS);
 
     private final SecretNames names;
 
@@ -75,7 +77,7 @@ final class Phrases {
 
     /** False for nearly all words that a blank stands behind. */
     boolean mayMatter(String text, int at) {
-        return TRIGGERS.mayEnd(text, at) || names.mayEnd(text, at);
+        return names.mayMatterBeforeBlank(text, at);
     }
 
     /** Whether a secret name stands in the line not far before {@code at}, with words behind it. */

@@ -129,6 +129,9 @@ final class SecretNames {
 
     private final Endings all;
 
+    /** Those and what sentences and statements have before a blank. */
+    private final Endings beforeBlanks;
+
     private final Endings doubtful = new Endings(DOUBTFUL);
 
     SecretNames(Collection<String> more) {
@@ -137,6 +140,9 @@ final class SecretNames {
         secret = new Endings(all);
         all.addAll(DOUBTFUL);
         any = new Endings(all);
+        List<String> beforeBlanks = new ArrayList<>(all);
+        beforeBlanks.addAll(Phrases.WORDS);
+        this.beforeBlanks = new Endings(beforeBlanks);
         all.addAll(Siblings.WORDS);
         all.addAll(NamedValues.TYPE_WORDS);
         all.add("response");
@@ -169,6 +175,11 @@ final class SecretNames {
     /** The same of names that other names are said by, of types and of headers too. */
     boolean mayMatter(String text, int end) {
         return all.mayEnd(text, end);
+    }
+
+    /** Whether the word that ends before the blank at {@code end} may be of use: false for nearly all. */
+    boolean mayMatterBeforeBlank(String text, int end) {
+        return beforeBlanks.mayEnd(text, end);
     }
 
     Kind kind(String name) {
