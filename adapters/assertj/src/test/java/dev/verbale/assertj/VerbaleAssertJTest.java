@@ -35,9 +35,10 @@ class VerbaleAssertJTest {
                 .isNull();
         recorder.endTest(test, TestEnd.passed());
 
-        List<Entry> entries = RunReader.read(Path.of(System.getProperty("verbale.root")))
-                .tests()
-                .get(0)
+        List<Entry> entries = RunReader.read(Path.of(System.getProperty("verbale.root"))).tests().stream()
+                .filter(one -> one.key().equals("soft"))
+                .findFirst()
+                .orElseThrow()
                 .entries();
 
         assertThat(entries).hasSize(3);

@@ -15,7 +15,7 @@ import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeOptions;
 
 /** A small site, and the browser that tests use it with. */
-final class Garden implements AutoCloseable {
+public final class Garden implements AutoCloseable {
 
     private final Map<String, String> pages = new ConcurrentHashMap<>();
     private final BlockingQueue<String> asked = new LinkedBlockingQueue<>();
@@ -60,7 +60,8 @@ final class Garden implements AutoCloseable {
         return new ChromeDriver(options());
     }
 
-    static ChromeOptions options() {
+    /** Of a browser that draws for nobody. */
+    public static ChromeOptions options() {
         var options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
         options.addArguments(

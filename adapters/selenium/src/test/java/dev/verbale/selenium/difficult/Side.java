@@ -6,6 +6,7 @@ import dev.verbale.Scope;
 import dev.verbale.Verbale;
 import dev.verbale.browser.difficult.Site;
 import dev.verbale.browser.difficult.Transcript;
+import dev.verbale.selenium.Garden;
 import dev.verbale.selenium.VerbaleSelenium;
 import dev.verbale.selenium.difficult.Difficulty.Needs;
 import dev.verbale.spi.AdapterRecorder;
@@ -149,16 +150,7 @@ final class Side implements AutoCloseable {
     }
 
     private static ChromeOptions options(Needs needs) {
-        var options = new ChromeOptions();
-        options.setBinary("/usr/bin/chromium");
-        options.addArguments(
-                "--headless=new",
-                "--no-sandbox",
-                "--disable-gpu",
-                "--disable-background-networking",
-                // Windows of the address bar that nobody sees cost more than the page.
-                "--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup",
-                "--window-size=1280,943");
+        ChromeOptions options = Garden.options();
         options.setExperimentalOption(
                 "prefs", Map.of("download.default_directory", System.getProperty("java.io.tmpdir")));
         options.setCapability("goog:loggingPrefs", Map.of("browser", "ALL"));
