@@ -175,7 +175,7 @@ final class KeyShapes {
 
     /** Looks at the mark at {@code at}, before which a shape may begin. */
     void findAt(String text, int at, Found found) {
-        if (at == 0 || !BEGINNINGS.mayEnd(text, at + 1)) return;
+        if (!mayBeginBefore(text, at)) return;
         char leading = text.charAt(at - 1);
         if (leading >= 128) return;
         char mark = text.charAt(at);
@@ -192,6 +192,11 @@ final class KeyShapes {
             else found.add(from, matcher.end(), Mask.TEXT);
             return;
         }
+    }
+
+    /** Whether a shape may begin before the mark at {@code at}: false for nearly all. */
+    static boolean mayBeginBefore(String text, int at) {
+        return at > 0 && BEGINNINGS.mayEnd(text, at + 1);
     }
 
     private static boolean isInWord(String text, int at) {

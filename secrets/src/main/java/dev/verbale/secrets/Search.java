@@ -49,6 +49,7 @@ final class Search {
         if (KINDS[separator] == PLAIN) KINDS_IN_LINES[separator] = SEPARATOR;
     }
 
+    private final SecretNames names;
     private final NamedValues named;
     private final Markup markup;
     private final Credentials credentials;
@@ -61,6 +62,7 @@ final class Search {
     private final List<Pattern> ownPatterns;
 
     Search(SecretNames names, List<Pattern> ownPatterns) {
+        this.names = names;
         this.phrases = new Phrases(names);
         this.named = new NamedValues(names, phrases);
         this.markup = new Markup(names);
@@ -144,11 +146,25 @@ final class Search {
             i = behindPlain(text, i, length, kinds);
             if (i == length) break;
             char c = text.charAt(i);
-            findAt(text, i, kinds[c], found);
-            if (kinds[c] == DIGIT && found.end() <= i) i = lastDigit(text, i); // no number begins within one
+            byte kind = kinds[c];
+            begins = false;
+            if (isNothing(text, i, kind, multiline)) continue;
+            findAt(text, i, kind, found);
+            if (kind == DIGIT && found.end() <= i) i = lastDigit(text, i); // no number begins within one
             begins = multiline && c == '\n';
         }
         tables.lineEnds(text, length);
+    }
+
+    /** Nearly all are: nobody is called for them. */
+    private boolean isNothing(String text, int at, byte kind, boolean multiline) {
+        return switch (kind) {
+            case SHAPE -> !KeyShapes.mayBeginBefore(text, at);
+            case CALL -> !names.mayEnd(text, at);
+            case SIGN -> named.isOrdinary(text, at);
+            case COMMA -> !multiline && at > 0 && text.charAt(at - 1) != '"' && text.charAt(at - 1) != '\'';
+            default -> false;
+        };
     }
 
     /** The next character that something may stand at: nearly none is, and this loop is most of what masking costs. */
@@ -169,7 +185,6 @@ final class Search {
     private void findAt(String text, int at, byte kind, Found found) {
         switch (kind) {
             case SIGN -> {
-                if (named.isOrdinary(text, at)) return;
                 named.findAt(text, at, found);
                 if (found.end() > at) return;
                 if (text.charAt(at) == '=') credentials.inDigest(text, at, found);
