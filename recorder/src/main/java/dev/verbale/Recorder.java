@@ -37,7 +37,11 @@ public interface Recorder {
 
     /** The recorder of this JVM where a call has opened it; asking leaves no empty run behind. */
     static Optional<Recorder> currentIfOpen() {
-        return Engine.<Recorder, RecorderOptions>loaded().currentIfOpen();
+        try {
+            return Engine.<Recorder, RecorderOptions>loaded().currentIfOpen();
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError unloaded) {
+            return Optional.empty(); // so none is open
+        }
     }
 
     /**

@@ -1,5 +1,6 @@
 package dev.verbale;
 
+import dev.verbale.border.Engine;
 import dev.verbale.border.LostCalls;
 import dev.verbale.content.CsvText;
 import dev.verbale.content.PngImage;
@@ -46,6 +47,7 @@ public final class Verbale {
 
     private static List<Object> ahead() {
         LostCalls.count = 0;
+        Engine.isThere();
         return List.of(Step.NONE, Exchange.NONE, PendingAttachment.NONE, Registration.NONE);
     }
 

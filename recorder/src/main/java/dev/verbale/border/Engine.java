@@ -2,6 +2,10 @@ package dev.verbale.border;
 
 import dev.verbale.stack.HeapSpace;
 import dev.verbale.stack.StackSpace;
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.URL;
+import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -32,6 +36,11 @@ public interface Engine<R, O> {
         return Loaded.get();
     }
 
+    /** Loads what looks for the engine, which a later call may find no file or memory to load. The engine itself is not looked for. */
+    static void isThere() {
+        Loaded.prepare();
+    }
+
     /** Not kept by the initialization of a class: a stack that ends in it spoils the class for the rest of the JVM's life. */
     final class Loaded {
         private static final String NAME = "dev.verbale.engine.Recorders";
@@ -40,6 +49,11 @@ public interface Engine<R, O> {
 
         private Loaded() {}
 
+        /** That they are named loads them. */
+        private static int prepare() {
+            return List.of(StackSpace.class, HeapSpace.class).size();
+        }
+
         @SuppressWarnings("unchecked") // there is one engine, and it gives what its only caller asks for
         static <R, O> Engine<R, O> get() {
             Engine<?, ?> known = found;
@@ -47,10 +61,22 @@ public interface Engine<R, O> {
             return (Engine<R, O>) known;
         }
 
+        /** A class that cannot be read once is lost to whoever needed it: none is asked for where no file can be opened. */
+        private static void ensureReadable() {
+            URL own = Engine.class.getResource("Engine.class");
+            if (own == null) return; // as in a JVM that has its classes elsewhere
+            try (InputStream opened = own.openStream()) {
+                if (opened.read() < 0) throw new NoClassDefFoundError("a class file is empty: " + own);
+            } catch (IOException closed) {
+                throw new NoClassDefFoundError("no class can be read now: " + closed);
+            }
+        }
+
         /** By its name: what is looked for as a service is looked for in each jar of the class path, before the first test. */
         private static Engine<?, ?> made() {
             StackSpace.ensureForFirstCall();
             HeapSpace.ensureForFirstCall();
+            ensureReadable();
             try {
                 return Class.forName(NAME)
                         .asSubclass(Engine.class)

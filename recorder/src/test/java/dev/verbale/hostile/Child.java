@@ -15,7 +15,19 @@ record Child(int code, String output) {
     static Child run(
             Path root, Map<String, String> environment, List<String> options, Class<?> main, String... arguments)
             throws Exception {
-        List<String> command = new ArrayList<>();
+        return run(List.of(), root, environment, options, main, arguments);
+    }
+
+    /** The same behind {@code before}, such as a shell that sets limits. */
+    static Child run(
+            List<String> before,
+            Path root,
+            Map<String, String> environment,
+            List<String> options,
+            Class<?> main,
+            String... arguments)
+            throws Exception {
+        List<String> command = new ArrayList<>(before);
         command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
         command.add("-Dverbale.root=" + root);
         command.add("-Dverbale.module=.");

@@ -107,6 +107,21 @@ class FirstCallTest {
     }
 
     @Test
+    void with_no_file_to_open_nothing_is_thrown_and_later_calls_record_or_it_was_said() throws Exception {
+        Child jvm = Child.run(
+                List.of("bash", "-c", "ulimit -n 200; exec \"$@\"", "limited"),
+                root,
+                Map.of(),
+                List.of(),
+                WithoutFiles.class);
+
+        assertThat(jvm.code()).as(jvm.output()).isZero();
+        boolean isRecorded = Files.exists(root) && jvm.output().contains("recorded in the end");
+        if (isRecorded) assertThat(lines(RunReader.read(root))).contains("late");
+        else assertThat(jvm.output()).contains("Verbale records nothing");
+    }
+
+    @Test
     void on_an_interrupted_thread_it_records_and_the_thread_stays_interrupted() throws Exception {
         Child jvm = Child.run(root, Map.of(), List.of(), Interrupted.class);
 
@@ -170,6 +185,30 @@ class FirstCallTest {
             } catch (OutOfMemoryError enough) {
                 // smaller ones may still fit
             }
+        }
+    }
+
+    /** Opens all the files that it may. */
+    static final class WithoutFiles {
+        public static void main(String[] arguments) throws Exception {
+            Class.forName(Verbale.class.getName());
+            AdapterRecorder.none().log("made before");
+            List<Kind> kinds = List.of(Kind.LOG, Kind.CHECK, Kind.SECRET);
+            Runnable linked = () -> {};
+            linked.run();
+            List<AutoCloseable> open = new ArrayList<>();
+            try {
+                while (true) open.add(Files.newInputStream(Path.of("/dev/null")));
+            } catch (java.io.IOException enough) {
+                for (Kind kind : kinds) kind.call();
+            }
+            for (AutoCloseable one : open) one.close();
+            for (int i = 0; i < 20; i++) {
+                Verbale.log("late");
+                LockSupport.parkNanos(20_000_000);
+            }
+            if (Recorder.currentIfOpen().filter(Recorder::isRecording).isPresent())
+                System.out.println("recorded in the end");
         }
     }
 
