@@ -67,12 +67,9 @@ final class Arguments {
         int value = next + open.length();
         int to = Quotes.closeNear(text, value, open, LONGEST_VALUE);
         if (to <= value || Prose.isNoValue(text, value, to)) return;
-        boolean isSet = isLogin || isCall(text, call, SETTERS);
-        boolean isSecret = isSet
-                ? !Prose.isSentence(text, value, Math.min(to, value + LONGEST)) && kind != SecretNames.Kind.DOUBTFUL
-                : !Prose.isWord(text, value, to);
-        if (isSecret && (isSet || Evidence.looksSecret(text, value, to)) || Evidence.looksSecret(text, value, to))
-            found.add(value, to, Mask.TEXT);
+        boolean isSet = kind != SecretNames.Kind.DOUBTFUL && (isLogin || isCall(text, call, SETTERS));
+        boolean isWhatIsSet = isSet && !Prose.isSentence(text, value, Math.min(to, value + LONGEST));
+        if (isWhatIsSet || Evidence.looksSecret(text, value, to)) found.add(value, to, Mask.TEXT);
     }
 
     /** Where the literal begins that ends before {@code end}, without its quote; -1 for nowhere near. */

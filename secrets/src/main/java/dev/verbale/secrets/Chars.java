@@ -140,6 +140,14 @@ final class Chars {
         return text.startsWith("\r\n", lineEnd) ? lineEnd + 2 : lineEnd + 1;
     }
 
+    /** Whether a line begins at {@code at}, or what stands behind a name of it: the message of an exception, a value in a query. */
+    static boolean isTextStart(String text, int at) {
+        return isLineStart(text, at)
+                || text.startsWith(": ", at - 2)
+                || text.startsWith(":", at - 1)
+                || text.startsWith("=", at - 1);
+    }
+
     static boolean isLineStart(String text, int at) {
         int i = at;
         while (i > 0 && isBlank(text.charAt(i - 1))) i--;

@@ -247,11 +247,8 @@ final class NamedValues {
         int name = nameEnd;
         while (name > 0 && Chars.isOfName(text.charAt(name - 1))) name--;
         int before = beforeBlanks(text, name);
-        boolean isClosed = before > 0 && text.charAt(before - 1) == '|';
-        if (isClosed) before--;
-        String behind = text.substring(Math.max(0, before - 2), before);
-        boolean begins = Chars.isLineStart(text, before) || behind.endsWith("=") || behind.contains(":");
-        if (!begins) return;
+        if (before > 0 && text.charAt(before - 1) == '|') before = beforeBlanks(text, before - 1);
+        if (!Chars.isTextStart(text, before)) return;
         int from = Chars.skipBlanks(text, at + 1);
         int to = from;
         while (to < text.length() && Chars.isOfValue(text.charAt(to)) && text.charAt(to) != '|') to++;

@@ -2,6 +2,7 @@ package dev.verbale.secrets;
 
 import java.util.List;
 import java.util.regex.Matcher;
+import java.util.stream.Stream;
 
 /**
  * Secrets that stand behind a word and a blank: in sentences, in SQL, in protocols of lines, in properties that have a blank for a
@@ -20,30 +21,10 @@ final class Phrases {
             "(?:PASS|AUTH PLAIN|AUTH LOGIN|AUTH|LOGIN \\S+)[ \\t]+([^\\s\"'\\\\]+)[ \\t]*(?=[\\r\\n]|$)");
 
     static final List<String> WORDS = List.of(
-            " is",
-            "was",
-            " to",
-            "into",
-            " in",
-            "for",
-            "values",
-            " by",
-            "securestring",
-            "pass",
-            "auth",
-            "login",
-            "name",
-            "key",
-            "field",
-            "header",
-            "parameter",
-            "param",
-            "property",
-            "variable",
-            "attribute",
-            "env");
+            " is", "was", " to", "into", " in", "for", "values", " by", "securestring", "pass", "auth", "login");
 
-    private static final Endings TRIGGERS = new Endings(WORDS);
+    private static final Endings TRIGGERS =
+            new Endings(Stream.concat(WORDS.stream(), Siblings.WORDS.stream()).toList());
 
     private final SecretNames names;
 
@@ -163,8 +144,8 @@ final class Phrases {
         int name = at;
         boolean isProperty = false;
         while (name > 0 && Chars.isOfName(text.charAt(name - 1))) isProperty |= text.charAt(--name) == '.';
-        boolean isMessage = isProperty && (text.startsWith(": ", name - 2) || text.startsWith("=", name - 1));
-        if (!Chars.isLineStart(text, name) && !isMessage && !isBehindLogin(text, name)) return;
+        boolean begins = isProperty ? Chars.isTextStart(text, name) : Chars.isLineStart(text, name);
+        if (!begins && !isBehindLogin(text, name)) return;
         int to = from;
         while (to < text.length() && Chars.isOfValue(text.charAt(to))) to++;
         to = Chars.beforeQuote(text, from, to);
@@ -206,10 +187,7 @@ final class Phrases {
     /** A line of a protocol, such as {@code PASS x}. */
     private static void protocol(String text, int from, Found found) {
         boolean tagged = text.startsWith("LOGIN", from); // IMAP's lines have a tag before them
-        boolean begins = Chars.isLineStart(text, from)
-                || text.startsWith("> ", from - 2)
-                || text.startsWith(": ", from - 2)
-                || text.startsWith("=", from - 1);
+        boolean begins = Chars.isTextStart(text, from) || text.startsWith("> ", from - 2);
         if (!tagged && !begins) return;
         Matcher line = LINE_OF_PROTOCOL.matcher(text).region(from, Math.min(text.length(), from + LONGEST_VALUE));
         if (line.lookingAt() && Evidence.looksSecret(text, line.start(1), line.end(1)))

@@ -142,6 +142,7 @@ final class SecretNames {
         any = new Endings(all);
         List<String> beforeBlanks = new ArrayList<>(all);
         beforeBlanks.addAll(Phrases.WORDS);
+        beforeBlanks.addAll(Siblings.WORDS);
         this.beforeBlanks = new Endings(beforeBlanks);
         all.addAll(Siblings.WORDS);
         all.addAll(NamedValues.TYPE_WORDS);

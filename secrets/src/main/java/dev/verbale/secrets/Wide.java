@@ -5,23 +5,22 @@ final class Wide {
 
     private Wide() {}
 
+    /** Whether it begins as one; whether it is one turns out as it is read. */
+    static boolean isLikely(String text) {
+        return text.length() > 3 && text.charAt(1) == 0 && text.charAt(3) == 0;
+    }
+
     static String redacted(Redactor redactor, String text) {
         var narrow = new StringBuilder(text.length() / 2);
         for (int i = 0; i < text.length(); i += 2) {
-            if (i + 1 < text.length() && text.charAt(i + 1) != 0 || text.charAt(i) == 0)
-                return narrowly(redactor, text);
+            if (i + 1 < text.length() && text.charAt(i + 1) != 0 || text.charAt(i) == 0) return redactor.searched(text);
             narrow.append(text.charAt(i));
         }
         String read = narrow.toString();
-        String masked = redactor.redacted(read);
+        String masked = redactor.searched(read);
         if (masked.equals(read)) return text;
         var wide = new StringBuilder(text.length());
         for (int i = 0; i < masked.length(); i++) wide.append(masked.charAt(i)).append('\0');
         return wide.toString();
-    }
-
-    /** One that only begins so. */
-    private static String narrowly(Redactor redactor, String text) {
-        return text.charAt(0) + redactor.redacted(text.substring(1));
     }
 }

@@ -148,6 +148,8 @@ class HostileTextTest {
         {"token=\\\n", ""},
         {"token:\n  ", ""},
         {"Private-Lines: 9\n", ""},
+        {"\0", ""},
+        {"a\0", ""},
         {"SG.", ""},
         {"hvs.a", ""},
         {"token |", ""},
