@@ -158,6 +158,11 @@ final class KeyShapes {
                                     .toLowerCase(Locale.ROOT)))
             .toList());
 
+    /** How each shape begins. */
+    static List<String> beginnings() {
+        return SHAPES.stream().map(Shape::beginning).toList();
+    }
+
     private static int index(char leading, char mark) {
         return leading << 7 | mark;
     }

@@ -107,6 +107,22 @@ class RedactorTest {
         assertThat(redactor.redacted("a\0b\0password=hunter2")).doesNotContain("hunter2");
     }
 
+    /** In a line without a sign too, where nothing else would make anybody look. */
+    @Test
+    void a_key_of_each_service_is_known_by_its_shape() {
+        List<String> rests = List.of(
+                "A1B2C3D4E5F6G7H8",
+                "a1b2c3d4e5f60718293a4b5c6d7e8f90",
+                "a1B2c3D4e5F6g7H8i9J0k1L2m3N4o5P6q7R8s9T0u1V2w3X4",
+                "a1B2c3D4e5F6.g7H8i9J0k1L2m3N4o5P6q7R8");
+        for (String beginning : KeyShapes.beginnings())
+            assertThat(rests)
+                    .as(beginning)
+                    .anySatisfy(
+                            rest -> assertThat(redactor.redacted("the gate got " + beginning + rest + " and opened"))
+                                    .isEqualTo("the gate got [masked] and opened"));
+    }
+
     @Test
     void a_text_without_secrets_is_the_same_instance() {
         String text = "Swap plot 12 with plot 7 and Ada with Dario";
