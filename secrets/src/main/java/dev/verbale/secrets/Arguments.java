@@ -53,7 +53,7 @@ final class Arguments {
         if (at < 3) return;
         char last = text.charAt(at - 1);
         if (last != '"' && last != '\'') return;
-        if (!hasCalls && !names.mayEnd(text, at - Quotes.lengthBefore(text, at))) return;
+        if (!hasCalls && !names.endsAny(text, at - Quotes.lengthBefore(text, at))) return;
         String quote = Quotes.before(text, at);
         int from = literalStart(text, at - quote.length(), quote);
         if (from < 0) return;
@@ -90,7 +90,7 @@ final class Arguments {
 
     /** Looks at the bracket at {@code at}: {@code password("x")}, {@code setToken("x")}. */
     void inCall(String text, int at, Found found) {
-        if (!names.mayEnd(text, at) || names.kind(text, at) == SecretNames.Kind.ORDINARY) return;
+        if (!names.endsAny(text, at) || names.kind(text, at) == SecretNames.Kind.ORDINARY) return;
         int from = Openings.behind(text, at + 1);
         String open = Quotes.at(text, from);
         if (open.isEmpty()) return;

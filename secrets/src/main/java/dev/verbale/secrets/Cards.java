@@ -56,6 +56,17 @@ final class Cards {
         quote = UNKNOWN;
     }
 
+    /** Whether a card's number may begin with the digit at {@code at}, or an account's two letters before it: false for nearly all. */
+    static boolean mayBeAt(String text, int at) {
+        if (at > 0) {
+            char before = text.charAt(at - 1);
+            if (isCapital(before)) return true;
+            if (Chars.isAlphanumeric(before) || before == '_' || before == '.' || before == '-' || before == '+')
+                return false;
+        }
+        return hasEnoughDigits(text, at);
+    }
+
     /** Looks at the digit at {@code at}, with which a number begins. */
     void findAt(String text, int at, Found found) {
         if (at > 0) {

@@ -41,8 +41,13 @@ final class Endings {
         return c & ((1 << BITS) - 1);
     }
 
-    /** Whether a word may end right before {@code end}: false for nearly all, and quick. */
-    boolean mayEnd(String text, int end) {
+    /** Whether a word ends right before {@code end}. */
+    boolean isAnyBefore(String text, int end) {
+        return mayEnd(text, end) && wordBefore(text, end) > 0;
+    }
+
+    /** Whether a word may end there, by its last three characters: false for nearly all, and quick. */
+    private boolean mayEnd(String text, int end) {
         if (end < 3) return end > 0;
         int index = (bits(text.charAt(end - 3)) << 2 * BITS)
                 | (bits(text.charAt(end - 2)) << BITS)
@@ -57,7 +62,10 @@ final class Endings {
 
     /** The length of the word that ends right before {@code end} in {@code text}; 0 where none does. */
     int lengthBefore(String text, int end) {
-        if (end <= 0 || !mayEnd(text, end)) return 0;
+        return mayEnd(text, end) ? wordBefore(text, end) : 0;
+    }
+
+    private int wordBefore(String text, int end) {
         for (String word : byLastLetter[slot(text.charAt(end - 1))])
             if (isBefore(text, end, word)) return word.length();
         return 0;

@@ -201,7 +201,7 @@ final class KeyShapes {
 
     /** Whether a shape may begin before the mark at {@code at}: false for nearly all. */
     static boolean mayBeginBefore(String text, int at) {
-        return at > 0 && BEGINNINGS.mayEnd(text, at + 1);
+        return at > 0 && BEGINNINGS.isAnyBefore(text, at + 1);
     }
 
     private static boolean isInWord(String text, int at) {

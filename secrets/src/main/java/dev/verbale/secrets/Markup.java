@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
 final class Markup {
 
     private static final int LONGEST_UNQUOTED = 4_000;
+    private static final int ASCII = 128;
 
     /** Their {@code name} or {@code key} says what they hold, as settings are written in XML. */
     private static final Set<String> NAMED_BY_ATTRIBUTE = Set.of(
@@ -51,8 +52,11 @@ final class Markup {
     private final JsonTexts json = new JsonTexts();
     private boolean isDocument;
 
-    Markup(SecretNames names) {
+    private final Stops stops;
+
+    Markup(SecretNames names, Stops stops) {
         this.names = names;
+        this.stops = stops;
     }
 
     /** Attributes that may say what a field is called. */
@@ -90,7 +94,7 @@ final class Markup {
 
     /** Looks at the {@code <} at {@code at}. */
     void findAt(String text, int at, Found found) {
-        if (text.startsWith("/", at + 1)) {
+        if (isEnd(text, at)) {
             behindLabel(text, at, found);
             return;
         }
@@ -105,6 +109,11 @@ final class Markup {
         boolean holds = names.kind(tag.name()) == SecretNames.Kind.SECRET
                 || (tag.namesSecret() && NAMED_BY_ATTRIBUTE.contains(tag.name().toLowerCase(Locale.ROOT)));
         if (holds && !tag.closed()) content(text, tag, found);
+    }
+
+    /** Whether an end tag begins at {@code at}. */
+    static boolean isEnd(String text, int at) {
+        return at + 1 < text.length() && text.charAt(at + 1) == '/';
     }
 
     private static final String ESCAPED_END = "&gt;";
@@ -127,7 +136,7 @@ final class Markup {
     private void behindLabel(String text, int at, Found found) {
         int end = at;
         while (end > 0 && (Chars.isSpace(text.charAt(end - 1)) || text.charAt(end - 1) == ':')) end--;
-        if (!names.mayEnd(text, end)) return;
+        if (!names.endsAny(text, end)) return;
         SecretNames.Kind kind = names.kind(text, end);
         if (kind == SecretNames.Kind.ORDINARY) return;
         int from = text.lastIndexOf('>', end);
@@ -278,6 +287,33 @@ final class Markup {
                 secret,
                 behind,
                 text.charAt(behind - 2) == '/');
+    }
+
+    /**
+     * Behind the tag that opens at {@code at}, where it has nothing but what nearly all have: words and numbers of which none is a
+     * secret's name, or says that one follows. {@code at} for one that is to be read.
+     */
+    int behindQuiet(String text, int at) {
+        boolean isInWord = false;
+        int digits = 0;
+        int quotes = 0;
+        int furthest = Math.min(text.length(), at + LONGEST_UNQUOTED);
+        for (int i = at + 1; i < furthest; i++) {
+            char c = text.charAt(i);
+            if (Chars.isLetter(c)) {
+                if (c >= ASCII || (c == 'J' || c == 'I') && KeyShapes.mayBeginBefore(text, i)) return at;
+                isInWord = true;
+                continue;
+            }
+            if (isInWord && (names.endsAnyOrNaming(text, i) || c == ' ' && !stops.isOrdinaryWord(text, i))) return at;
+            isInWord = false;
+            if (c == '"') quotes++;
+            else if (c == '>') return (quotes & 1) == 0 ? i + 1 : at;
+            else if (Chars.isDigit(c)) {
+                if (++digits >= Cards.SHORTEST - 1) return at;
+            } else if (c != ' ' && c != '=' && c != '/') return at;
+        }
+        return at;
     }
 
     private static final int NONE = -1;

@@ -77,21 +77,9 @@ final class NamedValues {
         brackets.begin();
     }
 
-    /** Whether what stands before the sign at {@code at} is a name like nearly all: nothing there needs a second look. */
-    boolean isOrdinary(String text, int at) {
-        if (at < 4 || mayBeEscaped) return false;
-        char before = text.charAt(at - 1);
-        boolean isQuoted = before == '"';
-        int end = isQuoted ? at - 1 : at;
-        char last = isQuoted ? text.charAt(end - 1) : before;
-        if ((last < 'a' || last > 'z') && (last < 'A' || last > 'Z') || last == 'm') return false;
-        if (names.mayMatter(text, end) || phrases.hasNameBefore(at)) return false;
-        if (isQuoted || text.charAt(at) != ':') return true;
-        char next = at + 1 < text.length() ? text.charAt(at + 1) : ' ';
-        if (next == '/' || next == '*') return false;
-        int i = at + 1;
-        while (i < text.length() && Chars.isDigit(text.charAt(i))) i++;
-        return i == at + 1 || i == text.length() || text.charAt(i) != ':'; // a port may be one of a line of passwords
+    /** Whether no name before {@code at} is escaped, or said before it with words behind: then {@link Stops} tells what stands there. */
+    boolean isPlain(int at) {
+        return !mayBeEscaped && !phrases.hasNameBefore(at);
     }
 
     /** Looks at the sign at {@code at}: {@code :}, {@code =}, an arrow, or one of them percent-encoded. */

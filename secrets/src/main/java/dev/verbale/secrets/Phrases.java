@@ -44,7 +44,7 @@ final class Phrases {
             lastName = at;
             named(text, at, found);
         }
-        if (!TRIGGERS.mayEnd(text, at) || found.end() > at) return;
+        if (!TRIGGERS.isAnyBefore(text, at) || found.end() > at) return;
         if (endsWith(text, at, "is") || endsWith(text, at, "was") || endsWith(text, at, "to")) says(text, at, found);
         else if (endsWith(text, at, "into") || endsWith(text, at, "in") || endsWith(text, at, "for"))
             typed(text, at, found);
@@ -54,11 +54,6 @@ final class Phrases {
         else if (at > 3 && text.startsWith("PASS", at - 4)) protocol(text, at - 4, found);
         else if (at > 3 && text.startsWith("AUTH", at - 4)) protocol(text, at - 4, found);
         else if (at > 4 && text.startsWith("LOGIN", at - 5)) protocol(text, at - 5, found);
-    }
-
-    /** False for nearly all words that a blank stands behind. */
-    boolean mayMatter(String text, int at) {
-        return names.mayMatterBeforeBlank(text, at);
     }
 
     /** Whether a secret name stands in the line not far before {@code at}, with words behind it. */

@@ -17,6 +17,7 @@ public final class Redactor {
     public static final String MASK = Mask.TEXT;
 
     private final SecretNames names;
+    private final Stops stops;
     private final List<Pattern> ownPatterns;
     private volatile KnownSecrets known = KnownSecrets.NONE;
 
@@ -27,6 +28,7 @@ public final class Redactor {
     public Redactor(Collection<String> moreNames, Collection<Pattern> patterns) {
         names = new SecretNames(moreNames);
         ownPatterns = List.copyOf(patterns);
+        stops = new Stops(names);
     }
 
     /**
@@ -50,6 +52,7 @@ public final class Redactor {
     /** The same of a text as it stands there. */
     String searched(String text) {
         if (!mayHoldSecret(text)) return text;
+        if (known.isEmpty() && ownPatterns.isEmpty() && stops.areNothing(text)) return text;
         Found found = search().in(text, 0, known);
         return found.isEmpty() ? text : found.applied(text);
     }
@@ -72,7 +75,7 @@ public final class Redactor {
 
     /** For one text, which may come in pieces. */
     Search search() {
-        return new Search(names, ownPatterns);
+        return new Search(names, stops, ownPatterns);
     }
 
     KnownSecrets known() {

@@ -11,45 +11,7 @@ import java.util.regex.Pattern;
  */
 final class Search {
 
-    private static final int ASCII = 128;
-    private static final byte PLAIN = 0;
-    private static final byte SIGN = 1;
-    private static final byte TAG = 2;
-    private static final byte AT = 3;
-    private static final byte HYPHEN = 4;
-    private static final byte DIGIT = 5;
-    private static final byte BLANK = 6;
-    private static final byte SHAPE = 7;
-    private static final byte SEPARATOR = 8;
-    private static final byte PERCENT = 9;
-    private static final byte COMMA = 10;
-    private static final byte CALL = 11;
-    private static final byte ENTITY = 12;
-    private static final byte[] KINDS = new byte[ASCII];
-    /** The kinds of characters in texts of several lines, which may hold tables. */
-    private static final byte[] KINDS_IN_LINES;
-
-    static {
-        for (char digit = '0'; digit <= '9'; digit++) KINDS[digit] = DIGIT;
-        for (char mark : KeyShapes.MARKS.toCharArray()) KINDS[mark] = SHAPE;
-        for (char blank : " \t\n\r\f\u000b".toCharArray()) KINDS[blank] = BLANK;
-        KINDS['='] = SIGN;
-        KINDS[':'] = SIGN;
-        KINDS['<'] = TAG;
-        KINDS['@'] = AT;
-        KINDS['-'] = HYPHEN;
-        KINDS['%'] = PERCENT;
-        KINDS[','] = COMMA;
-        KINDS['('] = CALL;
-        KINDS['&'] = ENTITY;
-        KINDS['|'] = SEPARATOR;
-        KINDS['.'] = SHAPE;
-        KINDS_IN_LINES = KINDS.clone();
-        for (char separator : Tables.SEPARATORS.toCharArray()) // a tab is a blank too, and looked at as one
-        if (KINDS[separator] == PLAIN) KINDS_IN_LINES[separator] = SEPARATOR;
-    }
-
-    private final SecretNames names;
+    private final Stops stops;
     private final NamedValues named;
     private final Markup markup;
     private final Credentials credentials;
@@ -61,11 +23,11 @@ final class Search {
     private int begun;
     private final List<Pattern> ownPatterns;
 
-    Search(SecretNames names, List<Pattern> ownPatterns) {
-        this.names = names;
+    Search(SecretNames names, Stops stops, List<Pattern> ownPatterns) {
+        this.stops = stops;
         this.phrases = new Phrases(names);
         this.named = new NamedValues(names, phrases);
-        this.markup = new Markup(names);
+        this.markup = new Markup(names, stops);
         this.credentials = new Credentials(names);
         this.tables = new Tables(names);
         this.arguments = new Arguments(names);
@@ -129,7 +91,7 @@ final class Search {
     private void findFrom(String text, int from, Found found) {
         int length = text.length();
         boolean multiline = text.indexOf('\n') >= 0;
-        byte[] kinds = multiline ? KINDS_IN_LINES : KINDS;
+        byte[] kinds = Stops.kinds(multiline);
         boolean begins = multiline && (from == 0 || text.charAt(from - 1) == '\n'); // a line
         for (int i = from; i < length; i++) {
             if (i < found.end()) {
@@ -143,37 +105,24 @@ final class Search {
                 begins = false;
                 if (i < found.end()) continue;
             }
-            i = behindPlain(text, i, length, kinds);
+            i = Stops.behindPlain(text, i, length, kinds);
             if (i == length) break;
             char c = text.charAt(i);
             byte kind = kinds[c];
             begins = false;
-            if (isNothing(text, i, kind, multiline)) continue;
+            if (named.isPlain(i) && stops.isNothing(text, i, kind, multiline)) continue;
+            if (kind == Stops.TAG && !Markup.isEnd(text, i)) {
+                int behind = markup.behindQuiet(text, i);
+                if (behind > i) {
+                    i = behind - 1;
+                    continue;
+                }
+            }
             findAt(text, i, kind, found);
-            if (kind == DIGIT && found.end() <= i) i = lastDigit(text, i); // no number begins within one
+            if (kind == Stops.DIGIT && found.end() <= i) i = lastDigit(text, i); // no number begins within one
             begins = multiline && c == '\n';
         }
         tables.lineEnds(text, length);
-    }
-
-    /** Nearly all are: nobody is called for them. */
-    private boolean isNothing(String text, int at, byte kind, boolean multiline) {
-        return switch (kind) {
-            case SHAPE -> !KeyShapes.mayBeginBefore(text, at);
-            case CALL -> !names.mayEnd(text, at);
-            case SIGN -> named.isOrdinary(text, at);
-            case COMMA -> !multiline && at > 0 && text.charAt(at - 1) != '"' && text.charAt(at - 1) != '\'';
-            default -> false;
-        };
-    }
-
-    /** The next character that something may stand at: nearly none is, and this loop is most of what masking costs. */
-    private static int behindPlain(String text, int from, int length, byte[] kinds) {
-        for (int i = from; i < length; i++) {
-            char c = text.charAt(i);
-            if (c < ASCII && kinds[c] != PLAIN) return i;
-        }
-        return length;
     }
 
     private static int lastDigit(String text, int at) {
@@ -184,47 +133,46 @@ final class Search {
 
     private void findAt(String text, int at, byte kind, Found found) {
         switch (kind) {
-            case SIGN -> {
+            case Stops.SIGN -> {
                 named.findAt(text, at, found);
                 if (found.end() > at) return;
                 if (text.charAt(at) == '=') credentials.inDigest(text, at, found);
                 else if (text.startsWith("//", at + 1)) credentials.hook(text, at, found);
             }
-            case TAG -> markup.findAt(text, at, found);
-            case AT -> credentials.inUrl(text, at, found);
-            case HYPHEN -> {
+            case Stops.TAG -> markup.findAt(text, at, found);
+            case Stops.AT -> credentials.inUrl(text, at, found);
+            case Stops.HYPHEN -> {
                 shapes.findAt(text, at, found);
                 if (text.startsWith(">", at + 1)) named.findAt(text, at, found);
                 if (found.end() <= at) KeyShapes.pem(text, at, found);
                 if (found.end() <= at) credentials.behindFlag(text, at, found);
             }
-            case DIGIT -> {
+            case Stops.DIGIT -> {
                 int iban = at - 2; // before its check digits are two letters
                 if (iban >= begun && iban >= found.end() && Cards.isCapital(text.charAt(at - 1)))
                     Cards.iban(text, iban, found);
                 if (found.end() <= at) cards.findAt(text, at, found);
             }
-            case BLANK -> {
-                char before = at > 1 ? text.charAt(at - 1) : ' ';
-                int last = before < ASCII ? before | 0x20 : 0;
-                if (last == 'r' || last == 'c') credentials.behindScheme(text, at, found); // bearer, basic
-                if (last >= 'a' && last <= 'z' && found.end() <= at && phrases.mayMatter(text, at))
-                    phrases.behindWord(text, at, found);
+            case Stops.BLANK -> {
+                if (at > 1 && Chars.isLetter(text.charAt(at - 1))) {
+                    credentials.behindScheme(text, at, found);
+                    if (found.end() <= at) phrases.behindWord(text, at, found);
+                }
                 char blank = text.charAt(at);
                 if (blank == '\t') tables.separatorAt(text, at);
                 else if (blank == '\n' || blank == '\r') tables.lineEnds(text, at);
             }
-            case PERCENT -> {
+            case Stops.PERCENT -> {
                 if (Percent.behind(text, at, "3A", "3D") > at) named.findAt(text, at, found);
             }
-            case COMMA -> {
+            case Stops.COMMA -> {
                 char quote = at > 0 ? text.charAt(at - 1) : ' ';
                 if (quote == '"' || quote == '\'') arguments.behindComma(text, at, found);
                 tables.separatorAt(text, at);
             }
-            case ENTITY -> markup.escapedAt(text, at, found);
-            case CALL -> arguments.inCall(text, at, found);
-            case SEPARATOR -> {
+            case Stops.ENTITY -> markup.escapedAt(text, at, found);
+            case Stops.CALL -> arguments.inCall(text, at, found);
+            case Stops.SEPARATOR -> {
                 if (text.charAt(at) == '|') named.inRow(text, at, found);
                 tables.separatorAt(text, at);
             }

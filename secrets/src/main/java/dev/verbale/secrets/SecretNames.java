@@ -162,25 +162,25 @@ final class SecretNames {
 
     /** What kind of name ends right before {@code end}. */
     Kind kind(String text, int end) {
-        if (end <= 0 || !any.mayEnd(text, end)) return Kind.ORDINARY;
+        if (end <= 0 || !endsAny(text, end)) return Kind.ORDINARY;
         if (endsSecret(text, end)) return Kind.SECRET;
         int length = doubtful.lengthBefore(text, end);
         return length > 0 && isBorder(text, end - length) ? Kind.DOUBTFUL : Kind.ORDINARY;
     }
 
-    /** Whether a name that is none may be told without looking further: false for nearly all. */
-    boolean mayEnd(String text, int end) {
-        return end > 0 && any.mayEnd(text, end);
+    /** Whether a name that is secret, or may be, ends right before {@code end}: false for nearly all. */
+    boolean endsAny(String text, int end) {
+        return any.isAnyBefore(text, end);
     }
 
     /** The same of names that other names are said by, of types and of headers too. */
-    boolean mayMatter(String text, int end) {
-        return all.mayEnd(text, end);
+    boolean endsAnyOrNaming(String text, int end) {
+        return all.isAnyBefore(text, end);
     }
 
     /** Whether the word that ends before the blank at {@code end} may be of use: false for nearly all. */
-    boolean mayMatterBeforeBlank(String text, int end) {
-        return beforeBlanks.mayEnd(text, end);
+    boolean endsAnyBeforeBlank(String text, int end) {
+        return beforeBlanks.isAnyBefore(text, end);
     }
 
     Kind kind(String name) {

@@ -55,15 +55,15 @@ final class Siblings {
             if (next == 'A' && isBot(text, at, found)) return;
             if ((Chars.isDigit(next) || next == '*') && isPasswordsLine(text, at, found)) return;
         }
-        if (!NAMING.mayEnd(text, nameEnd)) return;
+        if (!isNaming(text, nameEnd)) return;
         if (endsWith(text, nameEnd, "kind")) ofKind(text, at, found);
         else if (endsWith(text, nameEnd, "Private-Lines")) keyLines(text, at, found);
-        else if (NAMING.lengthBefore(text, nameEnd) > 0) named(text, at, nameEnd, found);
+        else named(text, at, nameEnd, found);
     }
 
     /** Whether the word that ends before {@code end} is one that names are said by. */
     static boolean isNaming(String text, int end) {
-        return NAMING.lengthBefore(text, end) > 0;
+        return NAMING.isAnyBefore(text, end);
     }
 
     private static boolean endsWith(String text, int end, String word) {
@@ -76,7 +76,7 @@ final class Siblings {
         from += quote.length();
         int to = from;
         while (to < text.length() && to - from < LONGEST_NAME && isOfName(text.charAt(to))) to++;
-        if (to == from || !names.mayEnd(text, to) || !quote.isEmpty() && !text.startsWith(quote, to)) return;
+        if (to == from || !names.endsAny(text, to) || !quote.isEmpty() && !text.startsWith(quote, to)) return;
         SecretNames.Kind kind = names.kind(text, to);
         if (kind == SecretNames.Kind.ORDINARY) return;
         int behind = to + quote.length();
