@@ -110,7 +110,7 @@ final class Search {
             char c = text.charAt(i);
             byte kind = kinds[c];
             begins = false;
-            if (named.isPlain(i) && stops.isNothing(text, i, kind, multiline)) continue;
+            if (stops.isNothing(text, i, kind, multiline) && (kind != Stops.SIGN || named.isPlain(i))) continue;
             if (kind == Stops.TAG && !Markup.isEnd(text, i)) {
                 int behind = markup.behindQuiet(text, i);
                 if (behind > i) {
