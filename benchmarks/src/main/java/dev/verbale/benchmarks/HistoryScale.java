@@ -54,17 +54,14 @@ public final class HistoryScale {
         System.gc();
         long heap = Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory();
         long one = System.nanoTime();
-        int appearances = history.test(key(tests / 2), run -> true)
-                .orElseThrow()
-                .appearances()
-                .size();
+        int appearances =
+                history.test(key(tests / 2)).orElseThrow().appearances().size();
         double oneTest = seconds(one) * 1_000;
         long flaky = System.nanoTime();
-        int flickering = history.flaky(50, run -> true).size();
+        int flickering = history.flaky(50).size();
         double flakiest = seconds(flaky) * 1_000;
         long why = System.nanoTime();
-        String first =
-                history.reason("reason3", run -> true).orElseThrow().first().name();
+        String first = history.reason("reason3").orElseThrow().first().name();
         double reason = seconds(why) * 1_000;
         System.out.printf(
                 "read in %.1f s, heap %d MB; one test (%d runs) %.2f ms, %d flakiest %.0f ms, a reason (first in %s) %.0f ms%n",

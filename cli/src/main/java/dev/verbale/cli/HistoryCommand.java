@@ -1,6 +1,7 @@
 package dev.verbale.cli;
 
 import dev.verbale.history.Appearance;
+import dev.verbale.history.Disturbance;
 import dev.verbale.history.DurationStep;
 import dev.verbale.history.Flakiness;
 import dev.verbale.history.History;
@@ -108,7 +109,7 @@ final class HistoryCommand implements Runnable {
                                         .map(RunSummary::branch)
                                         .distinct()
                                         .toList());
-            answer(read, out);
+            answer(branch == null ? read : read.only(HistoryOption.on(branch)), out);
             return ExitCodes.DONE;
         }
 
@@ -206,7 +207,7 @@ final class HistoryCommand implements Runnable {
         @Override
         void answer(History read, PrintWriter out) {
             List<TestHistory> found = read.tests().stream()
-                    .flatMap(key -> read.test(key, HistoryOption.on(branch)).stream())
+                    .flatMap(key -> read.test(key).stream())
                     .filter(test -> test.key().contains(wanted) || test.name().contains(wanted))
                     .limit(limit + 1L)
                     .toList();
@@ -226,7 +227,8 @@ final class HistoryCommand implements Runnable {
                                     : ", passed last " + DAY.format(passed.run().started())));
                 }
                 if (one.flakiness().isFlaky()) out.println("  " + Flaky.rate(one.flakiness()));
-                one.durationStep().ifPresent(step -> out.println("  " + Slower.step(step)));
+                DurationStep step = one.durationStep();
+                if (step != null) out.println("  " + Slower.step(step));
             }
             if (found.size() > limit) out.println("and more: say more of its id, or raise --limit");
         }
@@ -240,19 +242,38 @@ final class HistoryCommand implements Runnable {
     static final class Flaky extends Question {
         @Override
         void answer(History read, PrintWriter out) {
-            List<TestHistory> flaky = read.flaky(limit, HistoryOption.on(branch));
-            if (flaky.isEmpty()) out.println("No test flickers more than chance explains.");
+            List<TestHistory> flaky = read.flaky(limit);
+            if (flaky.isEmpty()) out.println("No test is flaky, as far as these runs tell.");
             for (TestHistory one : flaky) {
                 test(out, one);
                 out.println("  " + rate(one.flakiness()));
             }
+            disturbances(read, out);
+        }
+
+        /** Runs that were not themselves, of which nothing counts above. */
+        private void disturbances(History read, PrintWriter out) {
+            List<Disturbance> all = read.disturbances();
+            if (all.isEmpty()) return;
+            out.println();
+            out.println(text.strong("Not counted, for many tests failed together"));
+            List<Disturbance> newest = all.subList(Math.max(0, all.size() - limit), all.size());
+            for (int i = newest.size() - 1; i >= 0; i--) out.println("  " + disturbance(read, newest.get(i)));
+            if (all.size() > limit) out.println(text.dim("  and " + (all.size() - limit) + " earlier"));
+        }
+
+        private static String disturbance(History read, Disturbance one) {
+            String title = read.titleOf(one.reason());
+            return DAY.format(one.run().started()) + "  " + one.tests() + " tests"
+                    + (title.isEmpty() ? "" : ": " + TerminalText.printable(Texts.cut(title, LONGEST_NAME)));
         }
 
         static String rate(Flakiness flakiness) {
             return String.format(
                     Locale.ROOT,
-                    "flaky in %d of %d runs: between %.0f %% and %.0f %% of all runs (90 %% interval)",
-                    flakiness.flickers(),
+                    "%s: %d of %d runs, between %.0f %% and %.0f %% (95 %% interval)",
+                    flakiness.sentence(),
+                    flakiness.failures(),
                     flakiness.runs(),
                     flakiness.low() * 100,
                     flakiness.high() * 100);
@@ -276,12 +297,13 @@ final class HistoryCommand implements Runnable {
                 steps(out);
                 return;
             }
-            List<TestHistory> slower = read.slower(limit, HistoryOption.on(branch));
+            List<TestHistory> slower = read.slower(limit);
             if (slower.isEmpty()) out.println("No test is slower than noise explains.");
             for (TestHistory one : slower) {
                 out.println();
                 out.println(text.strong(name(one.name())));
-                one.durationStep().ifPresent(step -> out.println("  " + step(step)));
+                DurationStep step = one.durationStep();
+                if (step != null) out.println("  " + step(step));
             }
         }
 
@@ -300,12 +322,14 @@ final class HistoryCommand implements Runnable {
         static String step(DurationStep step) {
             return String.format(
                     Locale.ROOT,
-                    "%s by a factor of %.2f: %s, before %s (p %.1e)",
+                    "%s by a factor of %.2f (%.2f to %.2f) since %s: %s, before %s",
                     step.factor() > 1 ? "slower" : "faster",
                     step.factor(),
+                    step.low(),
+                    step.high(),
+                    DAY.format(step.since().started()),
                     DurationText.of(step.after()),
-                    DurationText.of(step.before()),
-                    step.p());
+                    DurationText.of(step.before()));
         }
     }
 
@@ -316,7 +340,7 @@ final class HistoryCommand implements Runnable {
     static final class Reasons extends Question {
         @Override
         void answer(History read, PrintWriter out) {
-            List<ReasonHistory> reasons = read.reasons(HistoryOption.on(branch));
+            List<ReasonHistory> reasons = read.reasons();
             if (reasons.isEmpty()) out.println("No test failed for a reason that is known.");
             for (ReasonHistory one : reasons.subList(0, Math.min(limit, reasons.size()))) {
                 out.println();

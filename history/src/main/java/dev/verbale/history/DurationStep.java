@@ -1,76 +1,78 @@
 package dev.verbale.history;
 
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Optional;
-import org.hipparchus.stat.descriptive.rank.Median;
-import org.hipparchus.stat.inference.MannWhitneyUTest;
+import org.jspecify.annotations.Nullable;
 
 /**
- * That the newest runs of a test took another time than those before: the last {@value #NEW} against the {@value #OLD} before them, by the
- * test of Mann and Whitney (1947) on logarithms. How much is the median of all differences (Hodges and Lehmann 1963).
+ * That a test takes another time than it did, since a run and up to the newest, beside what the whole runs took: see {@link ChangePoint}.
  *
- * @param before the median of the older ones
- * @param after the median of the newer ones
+ * @param since the first run in which it did
+ * @param before the median of the runs before, back to the change before this one
+ * @param after the median since
  * @param factor how many times as long, such as 1.4; below 1 where it is faster now
- * @param p how likely such a difference is by chance
+ * @param low the lower end of the 95 % interval of {@code factor}
+ * @param high its upper end
+ * @param p how likely such a step is by chance
  * @since 0.2.0
  */
-public record DurationStep(Duration before, Duration after, double factor, double p) {
+public record DurationStep(
+        RunSummary since, Duration before, Duration after, double factor, double low, double high, double p) {
 
-    /** How many of the newest runs are compared. */
-    static final int NEW = 7;
+    /** A change that is older is what the test takes. */
+    static final int MAX_RUNS = 100;
 
-    /** How many runs before those, at the most. */
-    static final int OLD = 20;
-
-    private static final int LEAST_OLD = 7;
-    private static final double LARGEST_P = 0.001;
     private static final double LEAST_CHANGE = 0.10;
-    /** What is quicker is noise of the clock. */
-    private static final double LEAST_MILLIS = 20;
 
     /**
-     * @param durations in the order of their runs
-     * @return empty where the difference may be chance, is below a tenth, or there are too few runs
+     * What changed in each of {@code tests}, null where nothing did that is no chance, is above a tenth, and holds up to now. Of all that are
+     * not null one in twenty may be chance.
      */
-    static Optional<DurationStep> of(List<Duration> durations) {
-        int size = durations.size();
-        if (size < NEW + LEAST_OLD) return Optional.empty();
-        double[] after = millis(durations.subList(size - NEW, size));
-        double[] before = millis(durations.subList(Math.max(0, size - NEW - OLD), size - NEW));
-        if (Math.max(median(before), median(after)) < LEAST_MILLIS) return Optional.empty();
-        double shift = shift(logs(before), logs(after));
-        double factor = Math.exp(shift);
-        if (Math.abs(factor - 1) <= LEAST_CHANGE) return Optional.empty();
-        double p = new MannWhitneyUTest().mannWhitneyUTest(logs(after), logs(before));
-        if (p >= LARGEST_P) return Optional.empty();
-        return Optional.of(new DurationStep(
-                Duration.ofMillis(Math.round(median(before))),
-                Duration.ofMillis(Math.round(median(after))),
-                factor,
-                p));
-    }
-
-    private static double[] millis(List<Duration> durations) {
-        return durations.stream()
-                .mapToDouble(one -> Math.max(1, one.toMillis()))
+    static List<@Nullable DurationStep> of(List<RunSummary> runs, List<Durations> tests) {
+        int first = Math.max(0, runs.size() - MAX_RUNS);
+        List<Durations> newest = tests.stream().map(test -> test.from(first)).toList();
+        var shared = new SharedSpeed(runs.size(), newest);
+        List<double[]> own = newest.stream().map(shared::without).toList();
+        double[] spreads = own.stream()
+                .mapToDouble(ChangePoint::spread)
+                .filter(spread -> spread > 0)
                 .toArray();
+        double usual = spreads.length == 0 ? 0.1 : Math.max(0.02, ChangePoint.median(spreads));
+        List<double[]> drawn = own.stream().map(ChangePoint::drawnIn).toList();
+        double[] p = new double[own.size()];
+        for (int i = 0; i < p.length; i++)
+            p[i] = isQuick(own.get(i))
+                    ? Double.NaN
+                    : ChangePoint.strongest(drawn.get(i), usual).p();
+        double threshold =
+                Discoveries.threshold(Arrays.stream(p).filter(one -> one >= 0).toArray());
+        List<@Nullable DurationStep> steps = new ArrayList<>();
+        for (int i = 0; i < p.length; i++) {
+            ChangePoint last = p[i] <= threshold ? ChangePoint.last(drawn.get(i), usual, threshold) : null;
+            steps.add(last == null ? null : step(runs, newest.get(i), own.get(i), last));
+        }
+        return steps;
     }
 
-    private static double[] logs(double[] millis) {
-        return Arrays.stream(millis).map(Math::log).toArray();
+    private static boolean isQuick(double[] logMillis) {
+        return Arrays.stream(logMillis).max().orElse(0) < SharedSpeed.LEAST_LOG_MILLIS;
     }
 
-    private static double shift(double[] before, double[] after) {
-        double[] differences = new double[before.length * after.length];
-        int i = 0;
-        for (double a : after) for (double b : before) differences[i++] = a - b;
-        return median(differences);
-    }
-
-    private static double median(double[] values) {
-        return new Median().evaluate(values);
+    private static @Nullable DurationStep step(
+            List<RunSummary> runs, Durations test, double[] own, ChangePoint change) {
+        double factor = Math.exp(change.difference());
+        double before = ChangePoint.median(Arrays.copyOfRange(own, change.since(), change.from()));
+        double after = ChangePoint.median(Arrays.copyOfRange(own, change.from(), own.length));
+        if (Math.abs(factor - 1) <= LEAST_CHANGE || Math.max(before, after) < SharedSpeed.LEAST_LOG_MILLIS) return null;
+        return new DurationStep(
+                runs.get(test.run()[change.from()]),
+                Duration.ofMillis(Math.round(Math.exp(before))),
+                Duration.ofMillis(Math.round(Math.exp(after))),
+                factor,
+                Math.exp(change.difference() - change.error()),
+                Math.exp(change.difference() + change.error()),
+                change.p());
     }
 }

@@ -1,81 +1,44 @@
 package dev.verbale.history;
 
-import java.util.List;
-import org.hipparchus.distribution.continuous.BetaDistribution;
-
 /**
- * How often a test failed that was not broken.
+ * Whether a test fails now and then without being broken, and how often.
  *
- * <p>Counted are runs in which it passed only on a later attempt, and single failures between two passes; a longer stretch of
- * failures is a test that was broken, and its runs count neither for nor against.
+ * <p>Each test is taken as one that is steady, flaky at some rate, or broken, and that may change from one to another between two runs; what
+ * its runs say of that is the posterior of a hidden Markov model (Rabiner 1989), in which each attempt counts. Failures that many tests
+ * {@linkplain Disturbance shared} count neither way.
  *
- * @param flickers how many such runs there are
- * @param runs how many runs count
- * @param wilson the lower end of the 90 % interval of the rate by Wilson (1927), by which tests are ranked: it is low where there are few
- *     runs
- * @param low the lower end of the 90 % interval by Jeffreys (Brown, Cai and DasGupta 2001), which a reader is shown
+ * @param probability how likely it is flaky, or was in one of its newest runs, from 0 to 1
+ * @param brokenProbability how likely it is broken at its newest run, from 0 to 1
+ * @param isFlaky whether it is among those that are named: of all that are, one in twenty may be steady or broken
+ * @param failures in how many of {@code runs} an attempt failed
+ * @param runs how many runs it was flaky in, as far as they tell
+ * @param rate how often an attempt fails, from 0 to 1
+ * @param low the lower end of the 95 % interval of {@code rate}
  * @param high its upper end
  * @since 0.2.0
  */
-public record Flakiness(int flickers, int runs, double wilson, double low, double high) {
+public record Flakiness(
+        double probability,
+        double brokenProbability,
+        boolean isFlaky,
+        int failures,
+        int runs,
+        double rate,
+        double low,
+        double high) {
 
-    private static final double Z = 1.6448536269514722; // 95 % of the normal distribution, one side
-    /** Below it a test may as well be one that failed once, by a power cut. */
-    private static final double LEAST_LOW = 0.005;
+    /** Of a test that never failed but with others. */
+    public static final Flakiness STEADY = new Flakiness(0, 0, false, 0, 0, 0, 0, 0);
 
-    /** Counts, run after run. */
-    static final class Count {
-        private int flickers;
-        private int runs;
-        private int failures; // since the last pass
-        private boolean passedBefore;
-
-        void add(boolean failed, boolean passed, boolean recovered) {
-            if (failed) failures++;
-            if (!passed) return;
-            if (failures == 1 && passedBefore) {
-                runs++;
-                flickers++;
-            }
-            failures = 0;
-            passedBefore = true;
-            runs++;
-            if (recovered) flickers++;
-        }
-
-        int flickers() {
-            return flickers;
-        }
-
-        int runs() {
-            return runs;
-        }
+    Flakiness named(boolean named) {
+        return named == isFlaky
+                ? this
+                : new Flakiness(probability, brokenProbability, named, failures, runs, rate, low, high);
     }
 
-    static Flakiness of(List<Appearance> appearances) {
-        var count = new Count();
-        for (Appearance one : appearances) count.add(one.failed(), one.passed(), one.recovered());
-        return of(count.flickers(), count.runs());
-    }
-
-    static double wilson(int flickers, int runs) {
-        double rate = (double) flickers / runs;
-        double square = Z * Z;
-        double root = Math.sqrt(rate * (1 - rate) / runs + square / (4.0 * runs * runs));
-        return Math.max(0, (rate + square / (2 * runs) - Z * root) / (1 + square / runs));
-    }
-
-    static Flakiness of(int flickers, int runs) {
-        if (runs == 0) return new Flakiness(0, 0, 0, 0, 1);
-        // With no success, or nothing else, the interval reaches its end.
-        var beta = new BetaDistribution(flickers + 0.5, runs - flickers + 0.5);
-        double low = flickers == 0 ? 0 : beta.inverseCumulativeProbability(0.05);
-        double high = flickers == runs ? 1 : beta.inverseCumulativeProbability(0.95);
-        return new Flakiness(flickers, runs, wilson(flickers, runs), low, high);
-    }
-
-    /** Whether it flickers more than chance explains. */
-    public boolean isFlaky() {
-        return flickers >= 1 && low > LEAST_LOW;
+    /** Such as {@code fails 1 in 9}. */
+    public String sentence() {
+        if (rate >= 0.4) return String.format(java.util.Locale.ROOT, "fails %.0f in 10", rate * 10);
+        return String.format(java.util.Locale.ROOT, "fails 1 in %.0f", 1 / Math.max(rate, 0.01));
     }
 }

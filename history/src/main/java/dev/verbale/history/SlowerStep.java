@@ -10,6 +10,7 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -18,7 +19,9 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
+import java.util.stream.IntStream;
 import org.hipparchus.stat.descriptive.rank.Median;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A step that takes longer than it did, in whichever tests it occurs. What counts of a run is the median of all its occurrences in tests
@@ -50,7 +53,7 @@ public record SlowerStep(String name, int tests, DurationStep step) {
         List<Path> files = folder.files();
         List<List<Problem>> met = new ArrayList<>();
         files.forEach(file -> met.add(new ArrayList<>()));
-        List<Times> runs = java.util.stream.IntStream.range(0, files.size())
+        List<Times> runs = IntStream.range(0, files.size())
                 .parallel()
                 .mapToObj(i -> DigestReader.read(files.get(i), met.get(i)::add))
                 .flatMap(Optional::stream)
@@ -61,20 +64,40 @@ public record SlowerStep(String name, int tests, DurationStep step) {
                 .toList();
         met.forEach(list -> list.forEach(problems));
         if (runs.isEmpty()) return List.of();
-        List<SlowerStep> slower = new ArrayList<>();
         Map<String, Time> newest = runs.get(runs.size() - 1).steps();
-        newest.forEach((name, time) -> {
-            List<Duration> durations = runs.stream()
-                    .map(times -> times.steps().get(name))
-                    .filter(Objects::nonNull)
-                    .map(Time::median)
-                    .toList();
-            DurationStep.of(durations)
-                    .filter(step -> step.factor() > 1)
-                    .ifPresent(step -> slower.add(new SlowerStep(name, time.tests(), step)));
-        });
+        List<String> names = newest.keySet().stream().sorted().toList();
+        List<@Nullable DurationStep> steps = DurationStep.of(
+                runs.stream().map(Times::run).toList(),
+                names.stream().map(name -> durations(runs, name)).toList());
+        List<SlowerStep> slower = new ArrayList<>();
+        for (int i = 0; i < names.size(); i++) {
+            DurationStep step = steps.get(i);
+            if (step != null && step.factor() > 1)
+                slower.add(new SlowerStep(
+                        names.get(i),
+                        Objects.requireNonNull(newest.get(names.get(i))).tests(),
+                        step));
+        }
         slower.sort(Comparator.comparingDouble((SlowerStep one) -> -one.lost()).thenComparing(SlowerStep::name));
         return slower.subList(0, Math.min(limit, slower.size()));
+    }
+
+    private static Durations durations(List<Times> runs, String name) {
+        int[] in = IntStream.range(0, runs.size())
+                .filter(run -> runs.get(run).steps().containsKey(name))
+                .toArray();
+        int[] nobody = new int[in.length];
+        Arrays.fill(nobody, -1);
+        return new Durations(
+                in,
+                nobody,
+                Arrays.stream(in)
+                        .mapToDouble(run -> Math.log((double) Math.max(
+                                1,
+                                Objects.requireNonNull(runs.get(run).steps().get(name))
+                                        .median()
+                                        .toMillis())))
+                        .toArray());
     }
 
     private double lost() {

@@ -1,9 +1,6 @@
 package dev.verbale.history;
 
-import java.time.Duration;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -12,9 +9,16 @@ import org.jspecify.annotations.Nullable;
  * @param key the same in every run
  * @param name as it was called last
  * @param appearances in the order of the runs' times; runs that did not have it are not in there
+ * @param flakiness how flaky it is
+ * @param durationStep that it takes another time than it did; null where it does not, or there are too few runs
  * @since 0.2.0
  */
-public record TestHistory(String key, String name, List<Appearance> appearances) {
+public record TestHistory(
+        String key,
+        String name,
+        List<Appearance> appearances,
+        Flakiness flakiness,
+        @Nullable DurationStep durationStep) {
 
     public TestHistory {
         appearances = List.copyOf(appearances);
@@ -36,18 +40,6 @@ public record TestHistory(String key, String name, List<Appearance> appearances)
     public @Nullable Appearance lastPassed() {
         for (int i = appearances.size() - 1; i >= 0; i--) if (appearances.get(i).passed()) return appearances.get(i);
         return null;
-    }
-
-    /** How flaky it is. */
-    public Flakiness flakiness() {
-        return Flakiness.of(appearances);
-    }
-
-    /** Whether its newest runs took another time than those before; empty where they did not, or there are too few. */
-    public Optional<DurationStep> durationStep() {
-        List<Duration> passed = new ArrayList<>();
-        for (Appearance one : appearances) if (one.passed() && !one.recovered()) passed.add(one.duration());
-        return DurationStep.of(passed);
     }
 
     /** One letter a run, the oldest first: {@code .} passed, {@code F} failed, {@code ~} passed on a later attempt, {@code -} neither. */

@@ -12,7 +12,6 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -61,29 +60,26 @@ record EarlierRuns(
                 .toList();
         if (before.isEmpty()) return null;
         List<RunSummary> last = before.subList(Math.max(0, before.size() - MAX_RUNS), before.size());
-        Instant from = last.get(0).started();
-        Predicate<RunSummary> counted = one -> one.branch().equals(branch)
-                && one.started().isBefore(run.started())
-                && !one.started().isBefore(from);
+        History branches =
+                history.only(one -> one.branch().equals(branch) && one.started().isBefore(run.started()));
         Map<String, String> rows = new HashMap<>();
         Map<String, Marks> marks = new LinkedHashMap<>();
         for (TestResult test : run.tests()) {
             if (test.superseded() || !(test.outcome().needsAttention() || test.recovered())) continue;
-            TestHistory known = history.test(test.key(), counted).orElse(null);
-            if (known != null) rows.put(test.key(), known.row());
+            TestHistory known = branches.test(test.key()).orElse(null);
+            if (known != null) rows.put(test.key(), newest(known.row()));
             if (known != null && marks.size() < MAX_FAILING) marks.put(test.key(), marks(known, "failing", last));
         }
-        for (TestHistory flaky : history.flaky(MAX_FLAKY, counted))
-            marks.putIfAbsent(flaky.key(), marks(flaky, "flaky", last));
-        for (TestHistory slower : history.slower(MAX_SLOWER, counted))
+        for (TestHistory flaky : branches.flaky(MAX_FLAKY)) marks.putIfAbsent(flaky.key(), marks(flaky, "flaky", last));
+        for (TestHistory slower : branches.slower(MAX_SLOWER))
             marks.putIfAbsent(slower.key(), marks(slower, "slower", last));
         Map<String, ReasonHistory> reasons =
-                history
-                        .reasons(one ->
-                                one.branch().equals(branch) && one.started().isBefore(run.started()))
-                        .stream()
-                        .collect(Collectors.toMap(ReasonHistory::id, reason -> reason));
+                branches.reasons().stream().collect(Collectors.toMap(ReasonHistory::id, reason -> reason));
         return new EarlierRuns(List.copyOf(last), rows, List.copyOf(marks.values()), reasons);
+    }
+
+    private static String newest(String row) {
+        return row.substring(Math.max(0, row.length() - MAX_RUNS));
     }
 
     private static Marks marks(TestHistory test, String why, List<RunSummary> runs) {
@@ -93,7 +89,7 @@ record EarlierRuns(
             letters.put(test.appearances().get(i).run().name(), row.charAt(i));
         var all = new StringBuilder();
         for (RunSummary run : runs) all.append((char) letters.getOrDefault(run.name(), NOT_THERE));
-        DurationStep step = why.equals("slower") ? test.durationStep().orElse(null) : null;
+        DurationStep step = why.equals("slower") ? test.durationStep() : null;
         return new Marks(test.key(), test.name(), why, step, all.toString());
     }
 }

@@ -1,6 +1,9 @@
 package dev.verbale.history.compare;
 
+import dev.verbale.history.Disturbance;
+import dev.verbale.history.Flakiness;
 import dev.verbale.history.History;
+import dev.verbale.history.UnusualDurations;
 import dev.verbale.history.digest.MovedTests;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.ReasonDigest;
@@ -14,6 +17,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
@@ -32,6 +36,8 @@ import org.jspecify.annotations.Nullable;
  * @param vanished tests that only the earlier run has, see {@link #isOfAPart}
  * @param slower tests that took longer than noise explains, those that lost most time first
  * @param faster tests that took less time than noise explains, those that won most time first
+ * @param speed how many times as slow as usual, or as the baseline, the whole run was, such as 1.6: what a test took counts without that
+ * @param disturbance that many of the new failures belong together: the run was not itself; null where it was, or nothing is known of others
  * @param newlyBroken the keys of classes that broke outside their tests and did not before: they are new failures too
  * @param newReasons reasons that only the later run has
  * @param goneReasons reasons that only the earlier run has
@@ -47,6 +53,8 @@ public record Comparison(
         List<TestDigest> vanished,
         List<Change> slower,
         List<Change> faster,
+        double speed,
+        @Nullable Disturbance disturbance,
         List<String> newlyBroken,
         List<ReasonDigest> newReasons,
         List<ReasonDigest> goneReasons) {
@@ -55,8 +63,20 @@ public record Comparison(
      * A test in both.
      *
      * @param before null where it was not there
+     * @param flakiness how flaky it was in the runs before
+     * @param failedTogether whether it is a new failure together with many others, see {@link Disturbance}
      */
-    public record Change(@Nullable TestDigest before, TestDigest after) {
+    public record Change(@Nullable TestDigest before, TestDigest after, Flakiness flakiness, boolean failedTogether) {
+
+        /** Of a test of whose past nothing is known. */
+        public Change(@Nullable TestDigest before, TestDigest after) {
+            this(before, after, Flakiness.STEADY, false);
+        }
+
+        /** Whether it is a test that fails now and then anyway, and was not broken. */
+        public boolean isOfFlaky() {
+            return !failedTogether && flakiness.isFlaky() && flakiness.brokenProbability() < 0.5;
+        }
 
         /** Whether it fails for another reason than it did. */
         public boolean hasOtherReason() {
@@ -79,14 +99,20 @@ public record Comparison(
         RunDigest before = baseline.run();
         Map<String, TestDigest> earlier = new LinkedHashMap<>();
         for (TestDigest test : before.tests()) earlier.put(test.key(), test);
-        var usual = new UsualDuration(noise, after.started());
         var gathered = new Gathered();
         var moved = new MovedTests(after.tests().stream().map(TestDigest::key).toList(), Set.copyOf(earlier.keySet()));
+        Map<String, TestDigest> pairs = new HashMap<>();
         for (TestDigest test : after.tests()) {
             String key = moved.earlier(test.key());
-            gathered.add(earlier.remove(key == null ? test.key() : key), test, usual);
+            TestDigest then = earlier.remove(key == null ? test.key() : key);
+            if (then != null) pairs.put(test.key(), then);
+            gathered.add(then, test);
         }
+        History past = noise == null ? null : noise.only(run -> run.started().isBefore(after.started()));
+        var unusual = UnusualDurations.of(pairs, after, past);
+        gathered.addUnusual(unusual);
         Comparator<Change> byTime = Comparator.comparingInt(change -> -Math.abs(change.moreMillis()));
+        Disturbance disturbance = gathered.judge(before, after, past);
         gathered.slower.sort(byTime);
         gathered.faster.sort(byTime);
         return new Comparison(
@@ -99,6 +125,8 @@ public record Comparison(
                 List.copyOf(earlier.values()),
                 List.copyOf(gathered.slower),
                 List.copyOf(gathered.faster),
+                unusual.speed(),
+                disturbance,
                 after.broken().stream()
                         .filter(key -> !before.broken().contains(key))
                         .toList(),
@@ -106,6 +134,7 @@ public record Comparison(
                 only(before.reasons(), after.reasons()));
     }
 
+    private static final double LEAST_SPEED = 1.25;
     private static final Pattern NUMBER = Pattern.compile("[0-9a-fA-F-]{8,}|\\d+");
 
     /** With a run that somebody named. */
@@ -121,18 +150,42 @@ public record Comparison(
         private final List<Change> slower = new ArrayList<>();
         private final List<Change> faster = new ArrayList<>();
 
-        private void add(@Nullable TestDigest before, TestDigest after, UsualDuration usual) {
+        private final Map<String, Change> changes = new HashMap<>();
+
+        /** What the runs before say of the new failures. */
+        private @Nullable Disturbance judge(RunDigest before, RunDigest after, @Nullable History past) {
+            if (past == null || newFailures.isEmpty()) return null;
+            History branch = past.only(
+                    run -> run.branch().equals(after.branch()) || run.branch().equals(before.branch()));
+            if (branch.runs().isEmpty()) return null;
+            History now = branch.with(after);
+            Disturbance last = now.disturbances().stream()
+                    .reduce((one, later) -> later)
+                    .filter(one -> one.run().name().equals(after.run()))
+                    .orElse(null);
+            newFailures.replaceAll(change -> {
+                TestDigest then = change.before() == null ? change.after() : change.before();
+                boolean together =
+                        last != null && now.failedTogether(change.after().key());
+                return new Change(change.before(), change.after(), branch.flakiness(then.key()), together);
+            });
+            return last;
+        }
+
+        private void addUnusual(UnusualDurations unusual) {
+            unusual.slower().forEach(key -> slower.add(Objects.requireNonNull(changes.get(key))));
+            unusual.faster().forEach(key -> faster.add(Objects.requireNonNull(changes.get(key))));
+        }
+
+        private void add(@Nullable TestDigest before, TestDigest after) {
             var change = new Change(before, after);
+            changes.put(after.key(), change);
             boolean fails = after.outcome().needsAttention();
             boolean failed = before != null && before.outcome().needsAttention();
             if (fails && failed) stillFailing.add(change);
             else if (fails) newFailures.add(change);
             else if (before == null) added.add(after);
             else if (failed && after.outcome().equals(Outcome.PASSED)) fixed.add(change);
-            if (before == null || fails || failed) return;
-            int sign = usual.compare(before, after);
-            if (sign > 0) slower.add(change);
-            if (sign < 0) faster.add(change);
         }
     }
 
@@ -180,6 +233,23 @@ public record Comparison(
         return titles.getOrDefault(reason, "");
     }
 
+    /** The new failures of tests that are not flaky, and that did not fail together with many others. */
+    public List<Change> newOfSteady() {
+        return newFailures.stream()
+                .filter(change -> !change.failedTogether() && !change.isOfFlaky())
+                .toList();
+    }
+
+    /** The new failures of tests that fail now and then anyway. */
+    public List<Change> newOfFlaky() {
+        return newFailures.stream().filter(Change::isOfFlaky).toList();
+    }
+
+    /** The new failures that belong together, see {@link #disturbance}. */
+    public List<Change> newTogether() {
+        return newFailures.stream().filter(Change::failedTogether).toList();
+    }
+
     /** Whether nothing is worse than it was. */
     public boolean isNoWorse() {
         return newFailures.isEmpty() && newlyBroken.isEmpty();
@@ -189,6 +259,8 @@ public record Comparison(
     public String sentence() {
         List<String> parts = new ArrayList<>();
         part(parts, newFailures.size(), "new failure", "new failures");
+        part(parts, newOfFlaky().size(), "of them of a flaky test", "of them of flaky tests");
+        part(parts, newTogether().size(), "of them together", "of them together");
         part(parts, newlyBroken.size(), "class newly broken", "classes newly broken");
         part(parts, fixed.size(), "fixed", "fixed");
         part(parts, stillFailing.size(), "still failing", "still failing");
@@ -197,7 +269,18 @@ public record Comparison(
         else part(parts, vanished.size(), "test vanished", "tests vanished");
         part(parts, slower.size(), "slower", "slower");
         part(parts, faster.size(), "faster", "faster");
-        return parts.isEmpty() ? "All tests went as they did." : String.join(", ", parts) + ".";
+        String whole = speedSentence();
+        return (parts.isEmpty() ? "All tests went as they did." : String.join(", ", parts) + ".")
+                + (whole.isEmpty() ? "" : " " + whole);
+    }
+
+    /** Such as {@code The whole run was 1.6 times as slow as usual.}; empty where it was about as fast. */
+    public String speedSentence() {
+        if (speed >= LEAST_SPEED)
+            return String.format(java.util.Locale.ROOT, "The whole run was %.1f times as slow as usual.", speed);
+        if (speed <= 1 / LEAST_SPEED)
+            return String.format(java.util.Locale.ROOT, "The whole run was %.1f times as fast as usual.", 1 / speed);
+        return "";
     }
 
     private static void part(List<String> parts, int count, String one, String many) {

@@ -56,6 +56,7 @@ public final class DigestReader {
     private final List<String> broken = new ArrayList<>();
     private boolean madeUp;
     private boolean isDigest;
+    private int[] workers = {};
 
     private final @Nullable TableCache cache;
 
@@ -141,7 +142,8 @@ public final class DigestReader {
         if (line.length == 0) return true;
         if (cache != null && number > 1) {
             if (line.bytes[0] == '[' && plainRow(line)) return true;
-            Map<String, List<String>> known = line.bytes[0] == '{' ? cache.get(line.bytes, line.length) : null;
+            Map<String, List<String>> known =
+                    line.bytes[0] == '{' && !isOfWorkers(line) ? cache.get(line.bytes, line.length) : null;
             if (known != null) {
                 tables.putAll(known);
                 return true;
@@ -229,7 +231,29 @@ public final class DigestReader {
             read.put(name, texts(json, JsonToken.START_ARRAY));
         }
         tables.putAll(read);
-        if (cache != null) cache.put(line.bytes, line.length, read);
+        if (read.containsKey(DigestWriter.WORKERS)) workers = workers(text(DigestWriter.WORKERS, 0));
+        else if (cache != null) cache.put(line.bytes, line.length, read);
+    }
+
+    private static final byte[] OF_WORKERS = "{\"workers\"".getBytes(StandardCharsets.US_ASCII);
+
+    private static boolean isOfWorkers(LineBytes line) {
+        return line.length > OF_WORKERS.length
+                && java.util.Arrays.equals(line.bytes, 0, OF_WORKERS.length, OF_WORKERS, 0, OF_WORKERS.length);
+    }
+
+    /** What is no number among them is no worker. */
+    private static int[] workers(@Nullable String numbers) {
+        if (numbers == null || numbers.isEmpty()) return new int[0];
+        String[] parts = numbers.split(" ");
+        int[] workers = new int[parts.length];
+        for (int i = 0; i < parts.length; i++)
+            workers[i] = parts[i].length() < 6
+                            && !parts[i].isEmpty()
+                            && parts[i].chars().allMatch(Character::isDigit)
+                    ? Integer.parseInt(parts[i])
+                    : -1;
+        return workers;
     }
 
     /** Those of the array that begins; what is no text among them is an empty one. */
@@ -323,7 +347,8 @@ public final class DigestReader {
                 tags == null || tags.isEmpty()
                         ? List.of()
                         : tagLists.computeIfAbsent(tags, all -> List.of(all.split(DigestWriter.BETWEEN_TAGS))),
-                filled("owners", index));
+                filled("owners", index),
+                index < workers.length ? workers[index] : -1);
     }
 
     private @Nullable String filled(String table, int position) {

@@ -17,6 +17,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import java.util.zip.GZIPOutputStream;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
@@ -36,6 +37,9 @@ public final class DigestWriter {
 
     /** A group of TestNG may have a blank in its name. */
     static final String BETWEEN_TAGS = "\n";
+
+    /** One text: the number of each test's worker, with blanks between, for that is other in each night. */
+    static final String WORKERS = "workers";
 
     private DigestWriter() {}
 
@@ -104,6 +108,13 @@ public final class DigestWriter {
         origin(json, "methods", digest, origin -> origin.methodName());
         origin(json, "tags", digest, origin -> String.join(BETWEEN_TAGS, origin.tags()));
         origin(json, "owners", digest, origin -> origin.owner());
+        if (digest.tests().stream().anyMatch(test -> test.origin().worker() >= 0))
+            table(
+                    json,
+                    WORKERS,
+                    List.of(digest.tests().stream()
+                            .map(test -> String.valueOf(test.origin().worker()))
+                            .collect(Collectors.joining(" "))));
     }
 
     private static void origin(

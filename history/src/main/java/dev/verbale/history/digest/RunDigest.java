@@ -5,6 +5,7 @@ import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunPart;
 import dev.verbale.results.TestResult;
+import dev.verbale.results.Worker;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
@@ -105,15 +106,31 @@ public record RunDigest(
          *
          * @param className null where it is of no class, or of a run that was remembered before this was
          * @param owner null where nobody says
+         * @param worker which of the run's workers ran it, from 0; -1 where that is not known, or there was one only
          */
         public record Origin(
                 @Nullable String className,
                 @Nullable String methodName,
                 List<String> tags,
-                @Nullable String owner) {
+                @Nullable String owner,
+                int worker) {
 
             /** Of which nothing is known. */
-            public static final Origin UNKNOWN = new Origin(null, null, List.of(), null);
+            public static final Origin UNKNOWN = new Origin(null, null, List.of(), null, -1);
+
+            /** Of a run with one worker. */
+            public Origin(
+                    @Nullable String className,
+                    @Nullable String methodName,
+                    List<String> tags,
+                    @Nullable String owner) {
+                this(className, methodName, tags, owner, -1);
+            }
+
+            /** This one, run by another worker. */
+            public Origin on(int other) {
+                return other == worker ? this : new Origin(className, methodName, tags, owner, other);
+            }
 
             public Origin {
                 tags = List.copyOf(tags);
@@ -144,6 +161,8 @@ public record RunDigest(
         // In an order that does not hang on threads: the tables of one night are those of the next, and are packed
         // better.
         Map<String, TestDigest> tests = new TreeMap<>();
+        List<String> workers = run.workers().stream().map(Worker::name).toList();
+        boolean hasSeveral = workers.size() > 1;
         for (TestResult test : run.tests()) {
             if (test.superseded()) continue;
             tests.put(
@@ -161,7 +180,8 @@ public record RunDigest(
                                     test.className(),
                                     test.methodName(),
                                     test.tags(),
-                                    test.about().owner())));
+                                    test.about().owner(),
+                                    hasSeveral ? workers.indexOf(test.course().worker()) : -1)));
         }
         return new RunDigest(
                 run.name(),

@@ -1,0 +1,38 @@
+package dev.verbale.history;
+
+import java.util.Arrays;
+
+/**
+ * What became of one test in the runs that count, as arrays beside each other. Runs in which it was skipped are not in there.
+ *
+ * @param run which run, counted among those that count
+ * @param failed how many of its attempts failed there
+ * @param passed whether the last one passed
+ * @param reason the number of the reason that it failed for; -1 for none
+ * @param shared whether its failing there was part of a {@link Disturbance}: then it counts neither way
+ */
+record Trials(int[] run, byte[] failed, boolean[] passed, int[] reason, boolean[] shared) {
+
+    /** The newest {@code most} of them: what a test was like years ago says little. */
+    Trials newest(int most) {
+        int size = run.length;
+        if (size <= most) return this;
+        int from = size - most;
+        return new Trials(
+                Arrays.copyOfRange(run, from, size),
+                Arrays.copyOfRange(failed, from, size),
+                Arrays.copyOfRange(passed, from, size),
+                Arrays.copyOfRange(reason, from, size),
+                Arrays.copyOfRange(shared, from, size));
+    }
+
+    boolean isSharedIn(int number) {
+        int last = run.length - 1;
+        return last >= 0 && run[last] == number && shared[last];
+    }
+
+    boolean everFailed() {
+        for (byte one : failed) if (one > 0) return true;
+        return false;
+    }
+}
