@@ -207,9 +207,10 @@ final class HistoryCommand implements Runnable {
         @Override
         void answer(History read, PrintWriter out) {
             List<TestHistory> found = read.tests().stream()
-                    .flatMap(key -> read.test(key).stream())
-                    .filter(test -> test.key().contains(wanted) || test.name().contains(wanted))
+                    .filter(key ->
+                            key.contains(wanted) || read.nameOf(key).orElse("").contains(wanted))
                     .limit(limit + 1L)
+                    .flatMap(key -> read.test(key).stream())
                     .toList();
             if (found.isEmpty())
                 throw new ParameterException(
@@ -294,7 +295,7 @@ final class HistoryCommand implements Runnable {
         @Override
         void answer(History read, PrintWriter out) throws IOException {
             if (steps) {
-                steps(out);
+                steps(read, out);
                 return;
             }
             List<TestHistory> slower = read.slower(limit);
@@ -307,9 +308,9 @@ final class HistoryCommand implements Runnable {
             }
         }
 
-        private void steps(PrintWriter out) throws IOException {
-            List<SlowerStep> slower = SlowerStep.in(
-                    history.folder(), limit, HistoryOption.on(branch), problem -> {}); // each was listed already
+        private void steps(History read, PrintWriter out) {
+            List<SlowerStep> slower =
+                    SlowerStep.in(history.folder(), read, limit, problem -> {}); // each was listed already
             if (slower.isEmpty()) out.println("No step is slower than noise explains.");
             for (SlowerStep one : slower) {
                 out.println();

@@ -1,13 +1,11 @@
 package dev.verbale.history;
 
 import dev.verbale.vocabulary.Outcome;
-import java.time.Duration;
 import org.jspecify.annotations.Nullable;
 
 /**
  * A test in one run.
  *
- * @param duration of its last attempt
  * @param attempts 1 or more
  * @param recovered whether it passed after an attempt that had not
  * @param reason the id of the reason why it failed; null where it did not, or nobody knows
@@ -16,7 +14,6 @@ import org.jspecify.annotations.Nullable;
 public record Appearance(
         RunSummary run,
         Outcome outcome,
-        Duration duration,
         int attempts,
         boolean recovered,
         @Nullable String reason) {

@@ -27,14 +27,12 @@ public record DurationStep(
     private static final double LEAST_CHANGE = 0.10;
 
     /**
-     * What changed in each of {@code tests}, null where nothing did that is no chance, is above a tenth, and holds up to now. Of all that are
+     * What changed in each of {@code tests}, of at most {@value #MAX_RUNS} runs, null where nothing did that is no chance, is above a tenth, and holds up to now. Of all that are
      * not null one in twenty may be chance.
      */
     static List<@Nullable DurationStep> of(List<RunSummary> runs, List<Durations> tests) {
-        int first = Math.max(0, runs.size() - MAX_RUNS);
-        List<Durations> newest = tests.stream().map(test -> test.from(first)).toList();
-        var shared = new SharedSpeed(runs.size(), newest);
-        List<double[]> own = newest.stream().map(shared::without).toList();
+        var shared = new SharedSpeed(runs.size(), tests);
+        List<double[]> own = tests.stream().map(shared::without).toList();
         double[] spreads = own.stream()
                 .mapToDouble(ChangePoint::spread)
                 .filter(spread -> spread > 0)
@@ -51,7 +49,7 @@ public record DurationStep(
         List<@Nullable DurationStep> steps = new ArrayList<>();
         for (int i = 0; i < p.length; i++) {
             ChangePoint last = p[i] <= threshold ? ChangePoint.last(drawn.get(i), usual, threshold) : null;
-            steps.add(last == null ? null : step(runs, newest.get(i), own.get(i), last));
+            steps.add(last == null ? null : step(runs, tests.get(i), own.get(i), last));
         }
         return steps;
     }

@@ -26,16 +26,4 @@ record Durations(int[] run, int[] worker, double[] logMillis) {
         logs[size] = log;
         return new Durations(runs, workers, logs);
     }
-
-    /** Those of the runs from {@code first} on. */
-    Durations from(int first) {
-        int at = 0;
-        while (at < run.length && run[at] < first) at++;
-        return at == 0
-                ? this
-                : new Durations(
-                        Arrays.copyOfRange(run, at, run.length),
-                        Arrays.copyOfRange(worker, at, run.length),
-                        Arrays.copyOfRange(logMillis, at, run.length));
-    }
 }

@@ -1,254 +1,102 @@
 package dev.verbale.history;
 
-import dev.verbale.history.digest.MovedTests;
+import dev.verbale.history.columns.RunColumns;
+import dev.verbale.history.columns.RunColumns.Unusual;
+import dev.verbale.history.columns.SuiteTable;
 import dev.verbale.history.digest.RunDigest;
-import dev.verbale.history.digest.RunDigest.ReasonDigest;
-import dev.verbale.history.digest.RunDigest.TestDigest;
 import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.TreeMap;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Many runs, in the order of their times. Holds some twelve bytes a test and run, however long the texts are.
+ * Many runs, in the order of their times. Holds what did not simply pass; how long tests took is read when it is asked for. Safe for several
+ * threads.
  *
  * @since 0.2.0
  */
 public final class History {
 
-    private final Rows rows;
-    /** Which of all runs count, and their numbers among those that do; -1 for the others. */
+    private final Suite suite;
+    private final BitSet counted;
+    /** The numbers in the suite of the runs that count, in their order. */
     private final int[] numbers;
 
     private final List<RunSummary> runs;
-    private @Nullable Judgement judgement;
+    private @Nullable Stability stability;
+    private @Nullable Speeds speeds;
 
-    private History(Rows rows, int[] numbers, List<RunSummary> runs) {
-        this.rows = rows;
-        this.numbers = numbers;
-        this.runs = List.copyOf(runs);
+    private History(Suite suite, BitSet counted) {
+        this.suite = suite;
+        this.counted = counted;
+        this.numbers = counted.stream().toArray();
+        this.runs = Arrays.stream(numbers)
+                .mapToObj(number -> suite.runs().get(number))
+                .toList();
     }
 
-    /** All that is remembered. */
-    private static final class Rows {
-        private final List<RunSummary> runs;
-        private final Map<String, Row> byKey;
-        private final Map<String, String> titles;
-        private final Outcomes outcomes;
-        private final List<String> reasons;
-
-        private Rows(
-                List<RunSummary> runs,
-                Map<String, Row> byKey,
-                Map<String, String> titles,
-                Outcomes outcomes,
-                List<String> reasons) {
-            this.runs = runs;
-            this.byKey = byKey;
-            this.titles = titles;
-            this.outcomes = outcomes;
-            this.reasons = reasons;
-        }
-    }
-
-    /** What the runs that count say of the tests in them, each at the same place in all lists. */
-    private static final class Judgement {
-        private final List<Row> rows = new ArrayList<>();
-        private final Map<String, Integer> places = new HashMap<>();
-        private List<Disturbance> disturbances = List.of();
-        private List<Trials> trials = List.of();
-        private Flakiness[] flakiness = new Flakiness[0];
-        private List<@Nullable DurationStep> steps = List.of();
-    }
-
-    /** Of the runs that {@code counted} accepts. */
-    public History only(Predicate<RunSummary> counted) {
-        int[] some = new int[rows.runs.size()];
-        List<RunSummary> kept = new ArrayList<>();
-        for (int i = 0; i < some.length; i++) {
-            boolean is = numbers[i] >= 0 && counted.test(rows.runs.get(i));
-            some[i] = is ? kept.size() : -1;
-            if (is) kept.add(rows.runs.get(i));
-        }
-        return new History(rows, some, kept);
-    }
-
-    /** All outcomes of one test, as arrays beside each other. */
-    private static final class Row {
-        private String key;
-        private String name;
-        private int size;
-        private int[] run = new int[8];
-        private byte[] outcome = new byte[8];
-        private int[] millis = new int[8];
-        private short[] attempts = new short[8]; // negative where it recovered
-        private int[] reason = new int[8]; // a position in the reasons, or -1
-        private short[] worker = new short[8]; // a number in its run, or -1
-
-        private Row(String key, String name) {
-            this.key = key;
-            this.name = name;
-        }
-
-        private Row as(String other) {
-            key = other;
-            return this;
-        }
-
-        /** What it has of the runs whose number is {@code first} or more, counted from that. */
-        private Row only(int[] numbers, int first) {
-            var some = new Row(key, name);
-            for (int i = 0; i < size; i++) {
-                int number = numbers[run[i]];
-                if (number >= first) some.add(number - first, outcome[i], millis[i], attempts[i], reason[i], worker[i]);
-            }
-            return some;
-        }
-
-        private void add(int inRun, Outcomes outcomes, TestDigest test, Map<String, Integer> reasons) {
-            String why = test.reason();
-            add(
-                    inRun,
-                    outcomes.number(test.outcome()),
-                    test.millis(),
-                    test.recovered() ? -test.attempts() : test.attempts(),
-                    why == null ? -1 : reasons.computeIfAbsent(why, id -> reasons.size()),
-                    (short) Math.min(Short.MAX_VALUE, test.origin().worker()));
-        }
-
-        private void add(int inRun, byte how, int lasted, int tried, int why, short where) {
-            if (size == run.length) {
-                int more = size * 2;
-                run = Arrays.copyOf(run, more);
-                outcome = Arrays.copyOf(outcome, more);
-                millis = Arrays.copyOf(millis, more);
-                attempts = Arrays.copyOf(attempts, more);
-                reason = Arrays.copyOf(reason, more);
-                worker = Arrays.copyOf(worker, more);
-            }
-            run[size] = inRun;
-            outcome[size] = how;
-            millis[size] = lasted;
-            attempts[size] = (short) Math.max(-32_000, Math.min(32_000, tried));
-            worker[size] = where;
-            reason[size++] = why;
-        }
-    }
-
-    /** Outcomes by small numbers; those of a later version too. */
-    private static final class Outcomes {
-        private final List<Outcome> all = new ArrayList<>();
-
-        private byte number(Outcome outcome) {
-            int at = all.indexOf(outcome);
-            if (at < 0) {
-                if (all.size() > 100) return number(Outcome.ERRORED); // nobody has so many
-                all.add(outcome);
-                at = all.size() - 1;
-            }
-            return (byte) at;
-        }
-    }
-
-    /** The digests of a folder, as they are read, side by side. */
-    static final class Gathered {
-        private final TreeMap<Integer, Packed> byFile = new TreeMap<>();
-
-        /** A digest with its texts shared: five thousand names a run would be most of the heap. */
-        private record Packed(
-                RunSummary run, List<ReasonDigest> reasons, String[] keys, String[] names, TestDigest[] tests) {
-
-            /** Of two of the same run: a run may have been remembered before it was over, or its digest been torn. */
-            private Packed fuller(Packed other) {
-                boolean isFuller = other.run.isComplete() && !run.isComplete() || other.tests.length > tests.length;
-                return isFuller ? other : this;
-            }
-        }
-
-        private final Map<String, String> shared = new java.util.concurrent.ConcurrentHashMap<>();
-
-        void add(int file, RunDigest digest) {
-            int count = digest.tests().size();
-            var packed = new Packed(
-                    RunSummary.of(digest),
-                    digest.reasons(),
-                    new String[count],
-                    new String[count],
-                    new TestDigest[count]);
-            for (int i = 0; i < count; i++) {
-                TestDigest test = digest.tests().get(i);
-                packed.keys[i] = share(test.key());
-                packed.names[i] = share(test.name());
-                packed.tests[i] = new TestDigest(
-                        packed.keys[i],
-                        packed.names[i],
-                        test.outcome(),
-                        test.millis(),
-                        test.attempts(),
-                        test.recovered(),
-                        test.reason() == null ? null : share(test.reason()),
-                        List.of(),
-                        TestDigest.Origin.UNKNOWN.on(test.origin().worker()));
-            }
-            synchronized (byFile) {
-                byFile.put(file, packed);
-            }
-        }
-
-        private String share(String text) {
-            String there = shared.putIfAbsent(text, text);
-            return there == null ? text : there;
-        }
-
-        History history() {
-            Map<List<Object>, Packed> once = new LinkedHashMap<>(); // a file may lie there under two names
-            for (Packed one : byFile.values())
-                once.merge(List.of(one.run.name(), one.run.started()), one, Packed::fuller);
-            List<Packed> all = new ArrayList<>(once.values());
-            all.sort(Comparator.comparing((Packed one) -> one.run.started()).thenComparing(one -> one.run.name()));
-            Map<String, Row> rows = new LinkedHashMap<>();
-            Map<String, String> titles = new LinkedHashMap<>();
-            Map<String, Integer> reasonNumbers = new HashMap<>();
-            var outcomes = new Outcomes();
-            for (int run = 0; run < all.size(); run++) {
-                Packed packed = all.get(run);
-                for (ReasonDigest reason : packed.reasons) titles.put(reason.id(), reason.title());
-                var moved = new MovedTests(List.of(packed.keys), rows.keySet());
-                for (TestDigest test : packed.tests) {
-                    String earlier = moved.earlier(test.key());
-                    Row known = earlier == null ? null : rows.remove(earlier);
-                    if (known != null) rows.put(test.key(), known.as(test.key()));
-                    Row row = rows.computeIfAbsent(test.key(), key -> new Row(key, test.name()));
-                    row.name = test.name(); // as it is called last
-                    row.add(run, outcomes, test, reasonNumbers);
-                }
-            }
-            List<String> ids = reasonNumbers.entrySet().stream()
-                    .sorted(Map.Entry.comparingByValue())
-                    .map(Map.Entry::getKey)
-                    .toList();
-            List<RunSummary> runs = all.stream().map(Packed::run).toList();
-            int[] numbers = new int[runs.size()];
-            Arrays.setAll(numbers, i -> i);
-            return new History(new Rows(runs, rows, titles, outcomes, ids), numbers, runs);
-        }
+    private static History of(Suite suite) {
+        var all = new BitSet();
+        all.set(0, suite.runs().size());
+        return new History(suite, all);
     }
 
     /** Of these runs, in any order. */
     public static History of(List<RunDigest> digests) {
-        var gathered = new Gathered();
-        for (int i = 0; i < digests.size(); i++) gathered.add(i, digests.get(i));
-        return gathered.history();
+        Map<String, SuiteTable> tables = new HashMap<>();
+        return ofColumns(digests.stream()
+                .map(RunColumns::of)
+                .map(columns ->
+                        columns.in(tables.computeIfAbsent(columns.table().id(), id -> columns.table())))
+                .toList());
+    }
+
+    /** @param columns in any order, tables shared; a run may be in there twice */
+    static History ofColumns(List<RunColumns> columns) {
+        Map<List<Object>, RunColumns> once = new LinkedHashMap<>();
+        for (RunColumns one : columns)
+            once.merge(List.of(one.run().name(), one.run().started()), one, History::fuller);
+        return of(new Suite(once.values().stream()
+                .sorted(Comparator.comparing((RunColumns one) -> one.run().started())
+                        .thenComparing(one -> one.run().name()))
+                .toList()));
+    }
+
+    /** Of two of the same run: a run may have been remembered before it was over, or its digest been torn. */
+    private static RunColumns fuller(RunColumns one, RunColumns other) {
+        boolean isFuller = other.run().isComplete() && !one.run().isComplete()
+                || other.run().tests() > one.run().tests();
+        return isFuller ? other : one;
+    }
+
+    /** Of those of these runs that {@code wanted} accepts. */
+    public History only(Predicate<RunSummary> wanted) {
+        var some = new BitSet();
+        for (int number : numbers) if (wanted.test(suite.runs().get(number))) some.set(number);
+        return new History(suite, some);
+    }
+
+    /** The newest of these runs, and {@code digest} behind them, whenever it began: what it means is judged by them. */
+    public History with(RunDigest digest) {
+        List<RunColumns> newest = new ArrayList<>();
+        Map<String, SuiteTable> tables = new HashMap<>();
+        for (int i = Math.max(0, numbers.length - StabilityModel.MAX_TRIALS); i < numbers.length; i++) {
+            RunColumns columns = suite.columns(numbers[i]);
+            tables.put(columns.table().id(), columns.table());
+            newest.add(columns);
+        }
+        RunColumns last = RunColumns.of(digest);
+        newest.add(last.in(tables.getOrDefault(last.table().id(), last.table())));
+        return of(new Suite(newest));
     }
 
     /** The oldest first. */
@@ -256,163 +104,87 @@ public final class History {
         return runs;
     }
 
-    /** The newest of these runs, and {@code digest} behind them, whenever it began: what it means is judged by them. */
-    public History with(RunDigest digest) {
-        int first = Math.max(0, runs.size() - StabilityModel.MAX_TRIALS);
-        List<RunSummary> newest = new ArrayList<>(runs.subList(first, runs.size()));
-        newest.add(RunSummary.of(digest));
-        Map<String, Row> byKey = new LinkedHashMap<>();
-        for (Row row : rows.byKey.values()) {
-            Row some = row.only(numbers, first);
-            if (some.size > 0) byKey.put(row.key, some);
-        }
-        var reasons = new ArrayList<>(rows.reasons);
-        Map<String, Integer> known = new HashMap<>();
-        for (String reason : reasons) known.put(reason, known.size());
-        Map<String, String> titles = new HashMap<>(rows.titles);
-        for (ReasonDigest reason : digest.reasons()) {
-            titles.put(reason.id(), reason.title());
-            if (known.putIfAbsent(reason.id(), known.size()) == null) reasons.add(reason.id());
-        }
-        var moved = new MovedTests(digest.tests().stream().map(TestDigest::key).toList(), Set.copyOf(byKey.keySet()));
-        for (TestDigest test : digest.tests()) {
-            String earlier = moved.earlier(test.key());
-            Row before = earlier == null ? null : byKey.remove(earlier);
-            if (before != null) byKey.put(test.key(), before.as(test.key()));
-            byKey.computeIfAbsent(test.key(), key -> new Row(key, test.name()))
-                    .add(newest.size() - 1, rows.outcomes, test, known);
-        }
-        int[] all = new int[newest.size()];
-        Arrays.setAll(all, i -> i);
-        return new History(new Rows(newest, byKey, titles, rows.outcomes, reasons), all, newest);
-    }
-
-    /** How flaky a test is; of one that is in none of these runs nothing is known. */
-    public Flakiness flakiness(String key) {
-        Judgement judged = judgement();
-        int place = judged.places.getOrDefault(key, -1);
-        return place < 0 ? Flakiness.STEADY : judged.flakiness[place];
-    }
-
-    /** Whether a test failed in the newest run together with many others, see {@link Disturbance}. */
-    public boolean failedTogether(String key) {
-        Judgement judged = judgement();
-        int place = judged.places.getOrDefault(key, -1);
-        return place >= 0 && judged.trials.get(place).isSharedIn(runs.size() - 1);
-    }
-
     /** The keys of the tests in these runs, in the order in which they appeared. */
     public List<String> tests() {
-        return rows.byKey.values().stream()
-                .filter(this::isIn)
-                .map(row -> row.key)
-                .toList();
+        List<String> keys = new ArrayList<>();
+        for (TestRow row : suite.rows()) if (suite.isIn(row, counted)) keys.add(row.key());
+        return keys;
     }
 
-    private boolean isIn(Row row) {
-        for (int i = 0; i < row.size; i++) if (numbers[row.run[i]] >= 0) return true;
-        return false;
+    /** What a test is called; empty where it is in none of these runs. */
+    public Optional<String> nameOf(String key) {
+        return Optional.ofNullable(row(key)).map(TestRow::name);
+    }
+
+    private @Nullable TestRow row(String key) {
+        TestRow row = suite.row(key);
+        return row == null || !suite.isIn(row, counted) ? null : row;
     }
 
     /** What became of a test; empty where it is in none of these runs. */
     public Optional<TestHistory> test(String key) {
-        Row row = rows.byKey.get(key);
-        return row == null || !isIn(row) ? Optional.empty() : Optional.of(history(row, judgement()));
+        return Optional.ofNullable(row(key)).map(this::history);
     }
 
-    private TestHistory history(Row row, Judgement judged) {
-        List<Appearance> appearances = new ArrayList<>(row.size);
-        for (int i = 0; i < row.size; i++) {
-            if (numbers[row.run[i]] < 0) continue;
+    private TestHistory history(TestRow row) {
+        List<Appearance> appearances = new ArrayList<>();
+        for (int number : numbers) {
+            if (suite.position(row, number) < 0) continue;
+            Unusual unusual = row.in(number);
+            int reason = row.reasonIn(number);
             appearances.add(new Appearance(
-                    rows.runs.get(row.run[i]),
-                    rows.outcomes.all.get(row.outcome[i]),
-                    Duration.ofMillis(row.millis[i]),
-                    Math.abs(row.attempts[i]),
-                    row.attempts[i] < 0,
-                    row.reason[i] < 0 ? null : rows.reasons.get(row.reason[i])));
+                    suite.runs().get(number),
+                    unusual == null ? Outcome.PASSED : unusual.outcome(),
+                    unusual == null ? 1 : unusual.attempts(),
+                    unusual != null && unusual.recovered(),
+                    reason < 0 ? null : suite.reasons().get(reason)));
         }
-        int place = judged.places.getOrDefault(row.key, -1);
-        return new TestHistory(
-                row.key,
-                row.name,
-                appearances,
-                place < 0 ? Flakiness.STEADY : judged.flakiness[place],
-                place < 0 ? null : judged.steps.get(place));
+        return new TestHistory(row.key(), row.name(), appearances, stability().of(row), speeds().of(row));
     }
 
-    /** Made once, when it is asked for. */
-    private synchronized Judgement judgement() {
-        Judgement made = judgement;
-        if (made != null) return made;
-        made = new Judgement();
-        List<Trials> trials = new ArrayList<>();
-        List<Durations> durations = new ArrayList<>();
-        for (Row row : rows.byKey.values()) {
-            if (!isIn(row)) continue;
-            made.places.put(row.key, made.rows.size());
-            made.rows.add(row);
-            trials.add(trials(row));
-            durations.add(durations(row));
+    /** How long a test took, by run, in the order of the runs; each run's times are read for it. */
+    public Map<RunSummary, Duration> durations(String key) {
+        Map<RunSummary, Duration> durations = new LinkedHashMap<>();
+        TestRow row = row(key);
+        if (row == null) return durations;
+        for (int number : numbers) {
+            int position = suite.position(row, number);
+            if (position < 0) continue;
+            int[] millis = suite.columns(number).times().millis();
+            if (position < millis.length) durations.put(suite.runs().get(number), Duration.ofMillis(millis[position]));
         }
-        made.trials = trials;
-        made.disturbances = SharedFailures.mark(runs, trials, rows.reasons);
-        made.flakiness = StabilityModel.of(trials);
-        made.steps = DurationStep.of(runs, durations);
-        judgement = made;
+        return durations;
+    }
+
+    private synchronized Stability stability() {
+        Stability made = stability;
+        if (made == null) made = new Stability(suite, numbers, counted);
+        stability = made;
         return made;
     }
 
-    private Trials trials(Row row) {
-        int[] run = new int[row.size];
-        byte[] failed = new byte[row.size];
-        boolean[] passed = new boolean[row.size];
-        int[] reason = new int[row.size];
-        int size = 0;
-        for (int i = 0; i < row.size; i++) {
-            int number = numbers[row.run[i]];
-            Outcome outcome = rows.outcomes.all.get(row.outcome[i]);
-            boolean fails = outcome.needsAttention();
-            if (number < 0 || !fails && !outcome.equals(Outcome.PASSED)) continue;
-            run[size] = number;
-            int attempts = Math.min(100, Math.abs(row.attempts[i]));
-            failed[size] = (byte) (fails ? attempts : row.attempts[i] < 0 ? attempts - 1 : 0);
-            passed[size] = !fails;
-            reason[size++] = row.reason[i];
-        }
-        return new Trials(
-                Arrays.copyOf(run, size),
-                Arrays.copyOf(failed, size),
-                Arrays.copyOf(passed, size),
-                Arrays.copyOf(reason, size),
-                new boolean[size]);
+    private synchronized Speeds speeds() {
+        Speeds made = speeds;
+        if (made == null) made = new Speeds(suite, numbers, counted);
+        speeds = made;
+        return made;
     }
 
-    /** What a test took in the newest {@code most} runs, their numbers counted from the first of these; null where it is in none. */
-    @Nullable
-    Durations durations(String key, int most) {
-        Row row = rows.byKey.get(key);
-        if (row == null) return null;
-        int first = runs.size() - most;
-        Durations some = durations(row).from(first);
-        int[] run = Arrays.stream(some.run()).map(one -> one - first).toArray();
-        return run.length == 0 ? null : new Durations(run, some.worker(), some.logMillis());
+    /** How flaky a test is; of one that is in none of these runs nothing is known. */
+    public Flakiness flakiness(String key) {
+        TestRow row = row(key);
+        return row == null ? Flakiness.STEADY : stability().of(row);
     }
 
-    private Durations durations(Row row) {
-        int[] run = new int[row.size];
-        int[] worker = new int[row.size];
-        double[] logs = new double[row.size];
-        int size = 0;
-        for (int i = 0; i < row.size; i++) {
-            int number = numbers[row.run[i]];
-            boolean counts = rows.outcomes.all.get(row.outcome[i]).equals(Outcome.PASSED) && row.attempts[i] > 0;
-            if (number < 0 || !counts || number < runs.size() - DurationStep.MAX_RUNS) continue;
-            run[size] = number;
-            worker[size] = row.worker[i];
-            logs[size++] = Math.log(Math.max(1, row.millis[i]));
-        }
-        return new Durations(Arrays.copyOf(run, size), Arrays.copyOf(worker, size), Arrays.copyOf(logs, size));
+    /** Whether a test failed in the newest run together with many others, see {@link Disturbance}. */
+    public boolean failedTogether(String key) {
+        TestRow row = row(key);
+        return row != null && stability().isSharedInNewest(row);
+    }
+
+    /** What tests took in the newest {@code most} runs, the oldest of which is number 0. */
+    UsualTimes usualTimes(int most) {
+        return new UsualTimes(suite, Arrays.copyOfRange(numbers, Math.max(0, numbers.length - most), numbers.length));
     }
 
     /**
@@ -421,24 +193,19 @@ public final class History {
      * @param limit how many at the most
      */
     public List<TestHistory> flaky(int limit) {
-        Judgement judged = judgement();
-        return judged.rows.stream()
-                .filter(row -> flakiness(judged, row).isFlaky())
-                .sorted(Comparator.comparingDouble(
-                                (Row row) -> -flakiness(judged, row).low())
-                        .thenComparing(row -> row.key))
+        Stability all = stability();
+        return all.unsteady().stream()
+                .filter(row -> all.of(row).isFlaky())
+                .sorted(Comparator.comparingDouble((TestRow row) -> -all.of(row).low())
+                        .thenComparing(TestRow::key))
                 .limit(limit)
-                .map(row -> history(row, judged))
+                .map(this::history)
                 .toList();
     }
 
-    private static Flakiness flakiness(Judgement judged, Row row) {
-        return judged.flakiness[judged.places.getOrDefault(row.key, 0)];
-    }
-
-    /** Runs that were not themselves, the oldest first. */
+    /** Runs that were not themselves, the oldest first, of the newest {@value StabilityModel#MAX_TRIALS}. */
     public List<Disturbance> disturbances() {
-        return judgement().disturbances;
+        return stability().disturbances();
     }
 
     /**
@@ -447,69 +214,17 @@ public final class History {
      * @param limit how many at the most
      */
     public List<TestHistory> slower(int limit) {
-        record Ranked(Row row, DurationStep step) {
-            long lost() {
-                return step.after().minus(step.before()).toMillis();
-            }
-        }
-        Judgement judged = judgement();
-        List<Ranked> ranked = new ArrayList<>();
-        for (int i = 0; i < judged.rows.size(); i++) {
-            DurationStep step = judged.steps.get(i);
-            if (step != null && step.factor() > 1) ranked.add(new Ranked(judged.rows.get(i), step));
-        }
-        return ranked.stream()
-                .sorted(Comparator.comparingLong((Ranked one) -> -one.lost()).thenComparing(one -> one.row().key))
-                .limit(limit)
-                .map(one -> history(one.row(), judged))
-                .toList();
+        return speeds().slower().stream().limit(limit).map(this::history).toList();
     }
 
     /** The reasons that tests failed for, the last seen first, then those in most runs. */
     public List<ReasonHistory> reasons() {
-        List<String> reasons = rows.reasons;
-        int[] first = new int[reasons.size()];
-        int[] last = new int[reasons.size()];
-        int[] tests = new int[reasons.size()];
-        Arrays.fill(first, -1);
-        List<java.util.BitSet> in = new ArrayList<>();
-        for (int i = 0; i < reasons.size(); i++) in.add(new java.util.BitSet());
-        for (Row row : rows.byKey.values())
-            for (int i = 0; i < row.size; i++) {
-                int reason = row.reason[i];
-                int run = numbers[row.run[i]];
-                if (reason < 0 || run < 0) continue;
-                if (in.get(reason).isEmpty()) first[reason] = last[reason] = run;
-                first[reason] = Math.min(first[reason], run);
-                last[reason] = Math.max(last[reason], run);
-                in.get(reason).set(run);
-                tests[reason]++;
-            }
-        List<ReasonHistory> all = new ArrayList<>();
-        for (int i = 0; i < reasons.size(); i++) {
-            if (first[i] < 0) continue;
-            int stretch = 0;
-            for (int run = runs.size() - 1; run >= 0 && in.get(i).get(run); run--) stretch++;
-            all.add(new ReasonHistory(
-                    reasons.get(i),
-                    rows.titles.getOrDefault(reasons.get(i), ""),
-                    runs.get(first[i]),
-                    runs.get(last[i]),
-                    in.get(i).cardinality(),
-                    tests[i],
-                    stretch == 0 ? null : runs.get(runs.size() - stretch),
-                    stretch));
-        }
-        all.sort(Comparator.comparing((ReasonHistory reason) -> reason.last().started())
-                .thenComparing(ReasonHistory::runs)
-                .reversed()
-                .thenComparing(ReasonHistory::id));
-        return all;
+        return new ReasonsOfRuns(suite, numbers, runs).all();
     }
 
     /** The title of a reason, as the newest run that has it says it; empty for null, and where no run has it. */
     public String titleOf(@Nullable String reason) {
-        return reason == null ? "" : rows.titles.getOrDefault(reason, "");
+        return reason == null ? "" : suite.titleOf(reason);
     }
 
     /** What became of a reason; empty where no run has it. */

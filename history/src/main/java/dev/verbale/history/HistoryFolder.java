@@ -1,6 +1,8 @@
 package dev.verbale.history;
 
 import dev.verbale.folder.RunName;
+import dev.verbale.history.columns.ColumnFiles;
+import dev.verbale.history.columns.RunColumns;
 import dev.verbale.history.digest.DigestReader;
 import dev.verbale.history.digest.DigestWriter;
 import dev.verbale.history.digest.RunDigest;
@@ -18,6 +20,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Consumer;
+import java.util.stream.IntStream;
 
 /**
  * A folder of digests, one file a run. Two histories become one by copying their files together; a run that is added twice is
@@ -47,6 +50,9 @@ public record HistoryFolder(Path path) {
         keepOutOfVersionControl();
         Path file = file(digest.run(), digest.started());
         DigestWriter.write(digest, file);
+        var kept = new ColumnFiles(path);
+        ColumnFiles.stamp(file).ifPresent(stamp -> kept.write(file, stamp, RunColumns.of(digest)));
+        kept.prune(files());
         return file;
     }
 
@@ -117,17 +123,31 @@ public record HistoryFolder(Path path) {
      * @throws IOException where the folder cannot be listed
      */
     public History read(Consumer<Problem> problems) throws IOException {
-        var history = new History.Gathered();
         var tables = new TableCache();
+        var kept = new ColumnFiles(path);
         // Side by side: unpacking is most of the work.
         List<List<Problem>> met = new ArrayList<>();
         List<Path> files = files();
         files.forEach(file -> met.add(new ArrayList<>()));
-        java.util.stream.IntStream.range(0, files.size())
+        List<RunColumns> columns = IntStream.range(0, files.size())
                 .parallel()
-                .forEach(i -> DigestReader.readWithoutSteps(files.get(i), met.get(i)::add, tables)
-                        .ifPresent(digest -> history.add(i, digest)));
+                .mapToObj(i -> columns(files.get(i), kept, tables, met.get(i)))
+                .flatMap(Optional::stream)
+                .toList();
         met.forEach(list -> list.forEach(problems));
-        return history.history();
+        return History.ofColumns(columns);
+    }
+
+    /** As they were kept, or made of the digest; those of one that has problems are not kept, for it is to say so again. */
+    private static Optional<RunColumns> columns(
+            Path file, ColumnFiles kept, TableCache tables, List<Problem> problems) {
+        Optional<RunColumns> before = kept.read(file);
+        if (before.isPresent()) return before;
+        Optional<ColumnFiles.Stamp> stamp = ColumnFiles.stamp(file);
+        Optional<RunColumns> made = DigestReader.readWithoutSteps(file, problems::add, tables)
+                .map(RunColumns::of)
+                .map(kept::shared);
+        if (stamp.isPresent() && made.isPresent() && problems.isEmpty()) kept.write(file, stamp.get(), made.get());
+        return made;
     }
 }

@@ -1,13 +1,10 @@
 package dev.verbale.history;
 
-import dev.verbale.history.digest.DigestReader;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.StepTime;
 import dev.verbale.history.digest.RunDigest.TestDigest;
 import dev.verbale.results.Problem;
 import dev.verbale.vocabulary.Outcome;
-import java.io.IOException;
-import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -18,7 +15,6 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Consumer;
-import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import org.hipparchus.stat.descriptive.rank.Median;
 import org.jspecify.annotations.Nullable;
@@ -40,27 +36,25 @@ public record SlowerStep(String name, int tests, DurationStep step) {
     private record Time(Duration median, int tests) {}
 
     /**
-     * The steps that became slower in the runs that {@code counted} accepts, the ones that lost most time over all their tests
-     * first. Reads all digests of {@code folder} with their steps, which {@link HistoryFolder#read} leaves out.
+     * The steps that became slower in the runs of {@code history}, the ones that lost most time over all their tests first. Reads the digests of
+     * the newest {@value DurationStep#MAX_RUNS} with their steps, which {@link HistoryFolder#read} leaves out.
      *
+     * @param folder that {@code history} was read from
      * @param limit how many at the most
      * @param problems hears of each file, or line, that cannot be read
-     * @throws IOException where the folder cannot be listed
      */
-    public static List<SlowerStep> in(
-            HistoryFolder folder, int limit, Predicate<RunSummary> counted, Consumer<Problem> problems)
-            throws IOException {
-        List<Path> files = folder.files();
+    public static List<SlowerStep> in(HistoryFolder folder, History history, int limit, Consumer<Problem> problems) {
+        List<RunSummary> last = history.runs()
+                .subList(
+                        Math.max(0, history.runs().size() - DurationStep.MAX_RUNS),
+                        history.runs().size());
         List<List<Problem>> met = new ArrayList<>();
-        files.forEach(file -> met.add(new ArrayList<>()));
-        List<Times> runs = IntStream.range(0, files.size())
+        last.forEach(run -> met.add(new ArrayList<>()));
+        List<Times> runs = IntStream.range(0, last.size())
                 .parallel()
-                .mapToObj(i -> DigestReader.read(files.get(i), met.get(i)::add))
+                .mapToObj(i -> folder.digest(last.get(i).name(), last.get(i).started(), met.get(i)::add))
                 .flatMap(Optional::stream)
                 .map(SlowerStep::times)
-                .filter(times -> counted.test(times.run()))
-                .sorted(Comparator.comparing((Times times) -> times.run().started())
-                        .thenComparing(times -> times.run().name()))
                 .toList();
         met.forEach(list -> list.forEach(problems));
         if (runs.isEmpty()) return List.of();

@@ -87,25 +87,20 @@ final class StabilityModel {
         }
     }
 
-    /** Of each of {@code tests}, in their order. */
-    static Flakiness[] of(List<Trials> tests) {
+    /**
+     * Of each of {@code tests}, in their order.
+     *
+     * @param quiet how many other tests there are that never failed
+     * @param quietRuns in how many runs they passed, all together
+     */
+    static Flakiness[] of(List<Trials> tests, long quiet, long quietRuns) {
         var model = new StabilityModel();
         Flakiness[] all = new Flakiness[tests.size()];
         Arrays.fill(all, Flakiness.STEADY);
-        double quietRuns = 0;
-        double quiet = 0;
         for (int round = 0; round < ROUNDS; round++) {
             model.learned.clear();
-            quiet = quietRuns = 0;
-            for (int i = 0; i < all.length; i++) {
-                Trials test = tests.get(i).newest(MAX_TRIALS);
-                if (test.everFailed()) all[i] = model.judged(test);
-                else {
-                    quiet++;
-                    quietRuns += test.run().length;
-                }
-            }
-            if (round < ROUNDS - 1) model.learn(quiet, quietRuns);
+            for (int i = 0; i < all.length; i++) if (tests.get(i).run().length > 0) all[i] = model.judged(tests.get(i));
+            if (round < ROUNDS - 1) model.learn((double) quiet, (double) quietRuns);
         }
         name(all);
         return all;

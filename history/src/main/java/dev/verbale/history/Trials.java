@@ -1,7 +1,5 @@
 package dev.verbale.history;
 
-import java.util.Arrays;
-
 /**
  * What became of one test in the runs that count, as arrays beside each other. Runs in which it was skipped are not in there.
  *
@@ -13,26 +11,8 @@ import java.util.Arrays;
  */
 record Trials(int[] run, byte[] failed, boolean[] passed, int[] reason, boolean[] shared) {
 
-    /** The newest {@code most} of them: what a test was like years ago says little. */
-    Trials newest(int most) {
-        int size = run.length;
-        if (size <= most) return this;
-        int from = size - most;
-        return new Trials(
-                Arrays.copyOfRange(run, from, size),
-                Arrays.copyOfRange(failed, from, size),
-                Arrays.copyOfRange(passed, from, size),
-                Arrays.copyOfRange(reason, from, size),
-                Arrays.copyOfRange(shared, from, size));
-    }
-
     boolean isSharedIn(int number) {
         int last = run.length - 1;
         return last >= 0 && run[last] == number && shared[last];
-    }
-
-    boolean everFailed() {
-        for (byte one : failed) if (one > 0) return true;
-        return false;
     }
 }

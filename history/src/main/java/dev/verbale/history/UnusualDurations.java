@@ -82,11 +82,12 @@ public record UnusualDurations(double speed, List<String> slower, List<String> f
     /** @return the speed of the run; no number where nothing is known of enough tests */
     private static double known(List<TestDigest> tests, @Nullable History past, List<Beside> into) {
         if (past == null) return Double.NaN;
-        int runs = Math.min(MAX_PASSES, past.runs().size());
+        UsualTimes times = past.usualTimes(MAX_PASSES);
+        int runs = times.runs();
         Map<String, Durations> known = new HashMap<>();
         List<Durations> all = new ArrayList<>();
         for (TestDigest test : tests) {
-            Durations passes = past.durations(test.key(), runs);
+            Durations passes = times.of(test.key());
             if (passes == null || passes.run().length < MIN_PASSES) continue;
             Durations with = passes.with(runs, test.origin().worker(), log(test));
             known.put(test.key(), with);

@@ -109,14 +109,15 @@ class HistoryTest {
                     digest.run(), digest.started(), digest.duration(), digest.facts(), true, false, tests, List.of()));
         }
 
-        List<SlowerStep> slower = SlowerStep.in(folder, 10, ALL, problem -> {});
+        List<SlowerStep> slower = SlowerStep.in(folder, folder.read(problem -> {}), 10, problem -> {});
 
         assertThat(slower).singleElement().satisfies(one -> {
             assertThat(one.name()).isEqualTo("log in");
             assertThat(one.tests()).isEqualTo(2);
             assertThat(one.step().factor()).isCloseTo(1.5, within(0.15));
         });
-        assertThat(SlowerStep.in(folder, 10, run -> false, problem -> {})).isEmpty();
+        assertThat(SlowerStep.in(folder, folder.read(problem -> {}).only(run -> false), 10, problem -> {}))
+                .isEmpty();
     }
 
     private static int[] noisy(Random random, int runs, int from, double factor) {
