@@ -227,9 +227,8 @@ final class HistoryCommand implements Runnable {
                                     ? ", and never passed"
                                     : ", passed last " + DAY.format(passed.run().started())));
                 }
-                if (one.flakiness().isFlaky()) out.println("  " + Flaky.rate(one.flakiness()));
-                DurationStep step = one.durationStep();
-                if (step != null) out.println("  " + Slower.step(step));
+                if (read.flakiness(one.key()).isFlaky()) out.println("  " + Flaky.rate(read.flakiness(one.key())));
+                read.durationStep(one.key()).ifPresent(step -> out.println("  " + Slower.step(step)));
             }
             if (found.size() > limit) out.println("and more: say more of its id, or raise --limit");
         }
@@ -247,7 +246,7 @@ final class HistoryCommand implements Runnable {
             if (flaky.isEmpty()) out.println("No test is flaky, as far as these runs tell.");
             for (TestHistory one : flaky) {
                 test(out, one);
-                out.println("  " + rate(one.flakiness()));
+                out.println("  " + rate(read.flakiness(one.key())));
             }
             disturbances(read, out);
         }
@@ -303,8 +302,7 @@ final class HistoryCommand implements Runnable {
             for (TestHistory one : slower) {
                 out.println();
                 out.println(text.strong(name(one.name())));
-                DurationStep step = one.durationStep();
-                if (step != null) out.println("  " + step(step));
+                read.durationStep(one.key()).ifPresent(step -> out.println("  " + step(step)));
             }
         }
 

@@ -26,6 +26,7 @@ record ChangePoint(int from, int since, double difference, double error, double 
     /** What is known of the spread beforehand counts as so many degrees of freedom (moderated t; Smyth 2004). */
     private static final int PRIOR_FREEDOM = 4;
 
+    private static final double LEAST_Z = 3;
     private static final double SURE = 1e-13;
 
     private static final NormalDistribution NORMAL = new NormalDistribution();
@@ -110,7 +111,7 @@ record ChangePoint(int from, int since, double difference, double error, double 
         double one = distribution.cumulativeProbability(-t);
         if (one < SURE) return one; // where the inverse has no digits left, and nobody asks for more
         double z = -NORMAL.inverseCumulativeProbability(one);
-        if (z < 2) return 1;
+        if (z < LEAST_Z) return 1; // as of nearly all, and nobody asks how likely they are
         double sum = 0;
         for (int k = LEAST_BEFORE; k <= size - LEAST_AFTER; k++) {
             double part = (double) k / size;
@@ -140,12 +141,26 @@ record ChangePoint(int from, int since, double difference, double error, double 
         double farthest = FARTHEST * spread(values);
         if (!(farthest > 0)) return values;
         double[] drawn = new double[values.length];
+        double[] near = new double[Math.min(values.length, 2 * AROUND + 1)];
         for (int i = 0; i < values.length; i++) {
-            int from = Math.max(0, Math.min(i - AROUND, values.length - 2 * AROUND - 1));
-            double middle = median(Arrays.copyOfRange(values, from, Math.min(values.length, from + 2 * AROUND + 1)));
+            int from = Math.max(0, Math.min(i - AROUND, values.length - near.length));
+            System.arraycopy(values, from, near, 0, near.length);
+            double middle = middleOf(near);
             drawn[i] = Math.max(middle - farthest, Math.min(middle + farthest, values[i]));
         }
         return drawn;
+    }
+
+    /** The median of few, which are sorted by it. */
+    private static double middleOf(double[] few) {
+        for (int i = 1; i < few.length; i++) {
+            double one = few[i];
+            int at = i;
+            for (; at > 0 && few[at - 1] > one; at--) few[at] = few[at - 1];
+            few[at] = one;
+        }
+        int half = few.length / 2;
+        return few.length % 2 == 1 ? few[half] : (few[half - 1] + few[half]) / 2;
     }
 
     static double median(double[] values) {

@@ -139,7 +139,7 @@ public final class History {
                     unusual != null && unusual.recovered(),
                     reason < 0 ? null : suite.reasons().get(reason)));
         }
-        return new TestHistory(row.key(), row.name(), appearances, stability().of(row), speeds().of(row));
+        return new TestHistory(row.key(), row.name(), appearances);
     }
 
     /** How long a test took, by run, in the order of the runs; each run's times are read for it. */
@@ -154,6 +154,11 @@ public final class History {
             if (position < millis.length) durations.put(suite.runs().get(number), Duration.ofMillis(millis[position]));
         }
         return durations;
+    }
+
+    /** That a test takes another time than it did; empty where it does not, or there are too few runs. */
+    public Optional<DurationStep> durationStep(String key) {
+        return Optional.ofNullable(row(key)).map(row -> speeds().of(row));
     }
 
     private synchronized Stability stability() {

@@ -1,6 +1,6 @@
 package dev.verbale.history;
 
-import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -24,33 +24,43 @@ final class SharedSpeed {
     /** @param tests of {@code runs} runs */
     SharedSpeed(int runs, List<Durations> tests) {
         byRun = new double[runs];
-        Map<Long, List<Double>> around = new HashMap<>();
-        List<List<Double>> aroundRun = new ArrayList<>();
-        for (int i = 0; i < runs; i++) aroundRun.add(new ArrayList<>());
+        var around = new Sample[runs];
+        for (int i = 0; i < runs; i++) around[i] = new Sample();
+        Map<Long, Sample> aroundWorkers = new HashMap<>();
         for (Durations test : tests) {
             double usual = test.median();
             if (!(usual >= LEAST_LOG_MILLIS)) continue;
             for (int i = 0; i < test.run().length; i++) {
                 double more = test.logMillis()[i] - usual;
-                aroundRun.get(test.run()[i]).add(more);
+                around[test.run()[i]].add(more);
                 if (test.worker()[i] >= 0)
-                    around.computeIfAbsent(worker(test.run()[i], test.worker()[i]), one -> new ArrayList<>())
+                    aroundWorkers
+                            .computeIfAbsent(worker(test.run()[i], test.worker()[i]), one -> new Sample())
                             .add(more);
             }
         }
-        for (int i = 0; i < runs; i++) if (aroundRun.get(i).size() >= LEAST_TESTS) byRun[i] = median(aroundRun.get(i));
-        around.forEach((worker, all) -> {
-            if (all.size() >= LEAST_TESTS) byWorker.put(worker, median(all));
+        for (int i = 0; i < runs; i++) if (around[i].size >= LEAST_TESTS) byRun[i] = around[i].median();
+        aroundWorkers.forEach((worker, all) -> {
+            if (all.size >= LEAST_TESTS) byWorker.put(worker, all.median());
         });
+    }
+
+    private static final class Sample {
+        private double[] values = new double[64];
+        private int size;
+
+        private void add(double value) {
+            if (size == values.length) values = Arrays.copyOf(values, size * 2);
+            values[size++] = value;
+        }
+
+        private double median() {
+            return ChangePoint.median(Arrays.copyOf(values, size));
+        }
     }
 
     private static long worker(int run, int worker) {
         return (long) run << 32 | worker;
-    }
-
-    private static double median(List<Double> values) {
-        return ChangePoint.median(
-                values.stream().mapToDouble(Double::doubleValue).toArray());
     }
 
     /** How many times as slow as usual run number {@code run} was, such as 1.6. */
@@ -62,7 +72,7 @@ final class SharedSpeed {
     double[] without(Durations test) {
         double[] own = new double[test.run().length];
         for (int i = 0; i < own.length; i++) {
-            Double shared = byWorker.get(worker(test.run()[i], test.worker()[i]));
+            Double shared = byWorker.isEmpty() ? null : byWorker.get(worker(test.run()[i], test.worker()[i]));
             own[i] = test.logMillis()[i] - (shared == null ? byRun[test.run()[i]] : shared);
         }
         return own;

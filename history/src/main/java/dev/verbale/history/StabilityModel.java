@@ -2,6 +2,7 @@ package dev.verbale.history;
 
 import java.util.Arrays;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Tells steady, flaky and broken tests apart: a hidden Markov model (Rabiner, "A tutorial on hidden Markov models", Proceedings of the IEEE
@@ -11,12 +12,15 @@ import java.util.List;
  */
 final class StabilityModel {
 
-    static final int RATES = 24;
+    static final int RATES = 16;
     private static final int STATES = RATES + 2;
     private static final int STEADY = RATES;
     private static final int BROKEN = RATES + 1;
     private static final int ROUNDS = 4;
-    static final int MAX_TRIALS = 200;
+    /** Of more tests every so-manieth tells the same. */
+    private static final int ENOUGH_TO_LEARN = 400;
+
+    static final int MAX_TRIALS = 150;
     /** A test that was flaky in one of so many newest runs is: that it has calmed since, or broken, shows later. */
     private static final int RECENT = 20;
 
@@ -33,11 +37,14 @@ final class StabilityModel {
     /** Of the interval, at each side. */
     private static final double TAIL = 0.025;
 
+    private static final int MOST_KNOWN = 4;
+    private static final double[] NOTHING_SEEN = new double[STATES];
     private static final double[] RATE = new double[RATES];
     /** The borders between the rates: each stands for what is around it. */
     private static final double[] BORDER = new double[RATES + 1];
 
     static {
+        Arrays.fill(NOTHING_SEEN, 1);
         double least = logit(LEAST_RATE);
         double step = (logit(MOST_RATE) - least) / (RATES - 1);
         for (int i = 0; i < RATES; i++) RATE[i] = logistic(least + i * step);
@@ -55,6 +62,7 @@ final class StabilityModel {
     private double brokenToFlaky = 5e-3;
 
     private final Learned learned = new Learned();
+    private final double[] @Nullable [] chances = new double[2 * MOST_KNOWN + 2][];
 
     private static double logit(double p) {
         return Math.log(p / (1 - p));
@@ -97,10 +105,13 @@ final class StabilityModel {
         var model = new StabilityModel();
         Flakiness[] all = new Flakiness[tests.size()];
         Arrays.fill(all, Flakiness.STEADY);
+        int each = Math.max(1, all.length / ENOUGH_TO_LEARN);
         for (int round = 0; round < ROUNDS; round++) {
             model.learned.clear();
-            for (int i = 0; i < all.length; i++) if (tests.get(i).run().length > 0) all[i] = model.judged(tests.get(i));
-            if (round < ROUNDS - 1) model.learn((double) quiet, (double) quietRuns);
+            boolean isLast = round == ROUNDS - 1;
+            for (int i = 0; i < all.length; i += isLast ? 1 : each)
+                if (tests.get(i).failedAlone()) all[i] = model.judged(tests.get(i));
+            if (!isLast) model.learn((double) quiet / each, (double) quietRuns / each);
         }
         name(all);
         return all;
@@ -108,6 +119,7 @@ final class StabilityModel {
 
     /** The priors are written as counts that are added: of so many in so many. */
     private void learn(double quiet, double quietRuns) {
+        Arrays.fill(chances, null);
         Learned of = learned;
         double steady = of.steadyRuns + quietRuns;
         noise = Math.min(MOST_NOISE, (of.noiseFailures + 0.05) / (of.steadyAttempts + quietRuns + 2_000));
@@ -133,20 +145,30 @@ final class StabilityModel {
         }
     }
 
-    private double chance(int state, Trials test, int at) {
-        if (test.shared()[at]) return 1;
-        double fails = state == STEADY ? noise : state == BROKEN ? FAILS_BROKEN : RATE[state];
-        double chance = test.passed()[at] ? 1 - fails : 1;
-        for (int i = 0; i < test.failed()[at]; i++) chance *= fails;
+    /** How likely what was seen is in each state; nearly all passed at once. */
+    private double[] chances(Trials test, int at) {
+        if (test.shared()[at]) return NOTHING_SEEN;
+        boolean passed = test.passed()[at];
+        int failed = test.failed()[at];
+        int known = Math.min(failed, MOST_KNOWN) * 2 + (passed ? 1 : 0);
+        double[] before = chances[known];
+        if (before != null && failed < MOST_KNOWN) return before;
+        double[] chance = new double[STATES];
+        for (int state = 0; state < STATES; state++) {
+            double fails = state == STEADY ? noise : state == BROKEN ? FAILS_BROKEN : RATE[state];
+            chance[state] = passed ? 1 - fails : 1;
+            for (int i = 0; i < failed; i++) chance[state] *= fails;
+        }
+        chances[known] = chance;
         return chance;
     }
 
     private Flakiness judged(Trials test) {
         int size = test.run().length;
         double[][] forward = new double[size][STATES];
-        double[][] seen = new double[size][STATES];
+        double[][] seen = new double[size][];
         for (int t = 0; t < size; t++) {
-            for (int state = 0; state < STATES; state++) seen[t][state] = chance(state, test, t);
+            seen[t] = chances(test, t);
             if (t == 0) first(forward[0]);
             else step(forward[t - 1], forward[t]);
             double sum = 0;

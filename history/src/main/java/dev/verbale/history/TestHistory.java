@@ -9,16 +9,9 @@ import org.jspecify.annotations.Nullable;
  * @param key the same in every run
  * @param name as it was called last
  * @param appearances in the order of the runs' times; runs that did not have it are not in there
- * @param flakiness how flaky it is
- * @param durationStep that it takes another time than it did; null where it does not, or there are too few runs
  * @since 0.2.0
  */
-public record TestHistory(
-        String key,
-        String name,
-        List<Appearance> appearances,
-        Flakiness flakiness,
-        @Nullable DurationStep durationStep) {
+public record TestHistory(String key, String name, List<Appearance> appearances) {
 
     public TestHistory {
         appearances = List.copyOf(appearances);

@@ -11,6 +11,12 @@ package dev.verbale.history;
  */
 record Trials(int[] run, byte[] failed, boolean[] passed, int[] reason, boolean[] shared) {
 
+    /** Whether an attempt failed that was no part of a disturbance: only then there is something to judge. */
+    boolean failedAlone() {
+        for (int i = 0; i < run.length; i++) if (failed[i] > 0 && !shared[i]) return true;
+        return false;
+    }
+
     boolean isSharedIn(int number) {
         int last = run.length - 1;
         return last >= 0 && run[last] == number && shared[last];

@@ -67,7 +67,7 @@ class HistoryTest {
                 .extracting(TestHistory::key)
                 .containsExactly("every fifth", "by another attempt", "one bad night of five");
         assertThat(history.flaky(1)).hasSize(1);
-        Flakiness flakiness = test(history, "every fifth").flakiness();
+        Flakiness flakiness = history.flakiness("every fifth");
         assertThat(flakiness.failures()).isEqualTo(8);
         assertThat(flakiness.runs()).isEqualTo(40);
     }
@@ -84,10 +84,10 @@ class HistoryTest {
                 .history();
 
         assertThat(history.slower(10)).extracting(TestHistory::key).containsExactly("slower by half");
-        DurationStep step = test(history, "slower by half").durationStep();
+        DurationStep step = history.durationStep("slower by half").orElseThrow();
         assertThat(step.factor()).isCloseTo(1.5, within(0.15));
         assertThat(step.before()).isBetween(Duration.ofMillis(900), Duration.ofMillis(1_100));
-        assertThat(test(history, "faster").durationStep().factor()).isCloseTo(0.5, within(0.1));
+        assertThat(history.durationStep("faster").orElseThrow().factor()).isCloseTo(0.5, within(0.1));
     }
 
     @Test

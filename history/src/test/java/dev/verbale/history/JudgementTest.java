@@ -126,18 +126,16 @@ class JudgementTest {
         History after30 = nights.upTo(30);
         History all = nights.upTo(last);
         nights.flaky.forEach((key, rate) -> {
-            Flakiness flakiness = after30.test(key).orElseThrow().flakiness();
+            Flakiness flakiness = after30.flakiness(key);
             flakyFound.add(flakiness.isFlaky());
-            Flakiness newest = all.test(key).orElseThrow().flakiness();
+            Flakiness newest = all.flakiness(key);
             if (newest.isFlaky()) inInterval.add(newest.low() <= rate && rate <= newest.high());
         });
         nights.slower.forEach((key, since) -> {
-            DurationStep step = nights.upTo(Math.min(last, since + 5))
-                    .test(key)
-                    .orElseThrow()
-                    .durationStep();
+            DurationStep step =
+                    nights.upTo(Math.min(last, since + 5)).durationStep(key).orElse(null);
             slowerFound.add(step != null && step.factor() > 1);
-            DurationStep kept = all.test(key).orElseThrow().durationStep();
+            DurationStep kept = all.durationStep(key).orElse(null);
             slowerKept.add(kept != null && kept.factor() > 1);
         });
         news(nights);

@@ -68,11 +68,18 @@ record EarlierRuns(
             if (test.superseded() || !(test.outcome().needsAttention() || test.recovered())) continue;
             TestHistory known = branches.test(test.key()).orElse(null);
             if (known != null) rows.put(test.key(), newest(known.row()));
-            if (known != null && marks.size() < MAX_FAILING) marks.put(test.key(), marks(known, "failing", last));
+            if (known != null && marks.size() < MAX_FAILING) marks.put(test.key(), marks(known, "failing", last, null));
         }
-        for (TestHistory flaky : branches.flaky(MAX_FLAKY)) marks.putIfAbsent(flaky.key(), marks(flaky, "flaky", last));
+        for (TestHistory flaky : branches.flaky(MAX_FLAKY))
+            marks.putIfAbsent(flaky.key(), marks(flaky, "flaky", last, null));
         for (TestHistory slower : branches.slower(MAX_SLOWER))
-            marks.putIfAbsent(slower.key(), marks(slower, "slower", last));
+            marks.putIfAbsent(
+                    slower.key(),
+                    marks(
+                            slower,
+                            "slower",
+                            last,
+                            branches.durationStep(slower.key()).orElse(null)));
         Map<String, ReasonHistory> reasons =
                 branches.reasons().stream().collect(Collectors.toMap(ReasonHistory::id, reason -> reason));
         return new EarlierRuns(List.copyOf(last), rows, List.copyOf(marks.values()), reasons);
@@ -82,14 +89,13 @@ record EarlierRuns(
         return row.substring(Math.max(0, row.length() - MAX_RUNS));
     }
 
-    private static Marks marks(TestHistory test, String why, List<RunSummary> runs) {
+    private static Marks marks(TestHistory test, String why, List<RunSummary> runs, @Nullable DurationStep step) {
         Map<String, Character> letters = new HashMap<>();
         String row = test.row();
         for (int i = 0; i < row.length(); i++)
             letters.put(test.appearances().get(i).run().name(), row.charAt(i));
         var all = new StringBuilder();
         for (RunSummary run : runs) all.append((char) letters.getOrDefault(run.name(), NOT_THERE));
-        DurationStep step = why.equals("slower") ? test.durationStep() : null;
         return new Marks(test.key(), test.name(), why, step, all.toString());
     }
 }
