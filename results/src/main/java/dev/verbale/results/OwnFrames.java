@@ -25,7 +25,16 @@ public final class OwnFrames {
             "org.codehaus.groovy.",
             "org.apache.groovy.",
             "scala.",
-            "dev.verbale.");
+            "dev.verbale.",
+            // What waits and tries again around the suite's code, whoever uses it:
+            "org.awaitility.",
+            "dev.failsafe.",
+            "net.jodah.failsafe.",
+            "io.github.resilience4j.",
+            "com.github.rholder.retry.",
+            "org.springframework.retry.",
+            "org.hamcrest.",
+            "org.assertj.");
 
     /** A frame, with its module or class loader before a slash; of a source file, whatever language that is in. */
     private static final Pattern FRAME =

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
@@ -106,7 +107,8 @@ record ExchangeBehind(String method, String where, int status, int expected, Str
                 0,
                 errorText.isEmpty()
                         ? ""
-                        : MaskedMessage.of(errorText, false, List.of()).text(),
+                        : MaskedMessage.of(errorText, false, List.of(), Set.of())
+                                .text(),
                 text == null ? "" : Texts.cut(text.strip().replaceAll("\\s+", " "), 200));
     }
 

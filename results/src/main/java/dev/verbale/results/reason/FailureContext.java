@@ -38,6 +38,12 @@ record FailureContext(
         return new FailureContext(null, className, failure, chain, chain.decisive(), BrowserFindings.NONE, known);
     }
 
+    /** Of one of the failures that this one gathers, in the same test. */
+    FailureContext part(Failure gathered) {
+        ThrownChain of = ThrownChain.of(gathered);
+        return new FailureContext(test, className, gathered, of, of.decisive(), browser, known);
+    }
+
     /** The decisive message; empty where there is none. */
     String message() {
         String message = decisive.message();

@@ -2,6 +2,7 @@ package dev.verbale.results.reason;
 
 import dev.verbale.event.Failure;
 import dev.verbale.results.ContainerResult;
+import dev.verbale.results.FailureParts;
 import dev.verbale.results.OwnFrames;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
@@ -166,12 +167,19 @@ public record FailureReason(
             return print.wording() != null && print.wording().isLike(wording);
         }
 
+        /** Of one that gathers others, which was thrown where they were told: where the first of them was. */
+        private static String nearest(Failure failure, OwnFrames own) {
+            String frame = own.nearest(failure.stack());
+            for (Failure part : FailureParts.of(failure)) if (frame.isEmpty()) frame = nearest(part, own);
+            return frame;
+        }
+
         private FailureReason reason(OwnFrames own) {
             return new FailureReason(
                     shortHash(print.key()),
                     print.title(),
                     first.type(),
-                    own.nearest(first.stack()),
+                    nearest(first, own),
                     print.evidence(),
                     tests,
                     containers);

@@ -1,6 +1,8 @@
 package dev.verbale.results.reason;
 
+import dev.verbale.event.Failure;
 import dev.verbale.results.Entry;
+import dev.verbale.results.FailureParts;
 import dev.verbale.results.FailureTitle;
 import dev.verbale.results.LastMoment;
 import dev.verbale.results.TestResult;
@@ -10,7 +12,9 @@ import dev.verbale.results.reason.ThrownChain.Thrown;
 import dev.verbale.vocabulary.Outcome;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
@@ -47,6 +51,7 @@ record Fingerprint(
     }
 
     private static final int LONGEST_EVIDENCE = 300;
+    private static final int MAX_PARTS = 50;
 
     /** Of a test of which no failure is recorded: that it never ended is one reason, whatever test it is, for a killed JVM takes many. */
     static Fingerprint withoutFailure(TestResult test) {
@@ -63,7 +68,7 @@ record Fingerprint(
                     lastMoment.isEmpty() ? null : Texts.cut(lastMoment, LONGEST_EVIDENCE));
         if (reason == null || reason.isBlank())
             return new Fingerprint("no failure|" + outcome.word(), null, "No failure was recorded", null);
-        String masked = MaskedMessage.of(reason, false, List.of()).text();
+        String masked = MaskedMessage.of(reason, false, List.of(), Set.of()).text();
         return new Fingerprint(
                 "no failure|" + outcome.word() + "|" + masked, null, Texts.cut(reason, LONGEST_EVIDENCE), null);
     }
@@ -103,12 +108,33 @@ record Fingerprint(
             Fingerprint::ofThrown);
 
     static Fingerprint of(FailureContext failed) {
+        Fingerprint ofParts = ofGathered(failed);
+        if (ofParts != null) return ofParts;
         for (Rule rule : RULES) {
             Fingerprint found = rule.of(failed);
             if (found != null) return found;
         }
         throw new IllegalStateException(
                 "no rule has an answer for " + failed.failure().type());
+    }
+
+    /** Of a failure of many: what its parts are, each once. That the same check failed once more is no other reason. */
+    private static @Nullable Fingerprint ofGathered(FailureContext failed) {
+        Map<String, Fingerprint> parts = new TreeMap<>();
+        List<Failure> gathered = FailureParts.of(failed.failure());
+        Fingerprint first = null;
+        for (Failure part : gathered.subList(0, Math.min(MAX_PARTS, gathered.size()))) {
+            Fingerprint one = of(failed.part(part));
+            if (first == null) first = one;
+            parts.putIfAbsent(one.key(), one);
+        }
+        if (first == null || parts.size() == 1) return first;
+        int more = parts.size() - 1;
+        return new Fingerprint(
+                "several|" + String.join("|", parts.keySet()),
+                null,
+                first.title() + (more == 1 ? " (and another)" : " (and " + more + " others)"),
+                first.evidence());
     }
 
     private static @Nullable Fingerprint ofRefused(FailureContext failed) {
@@ -137,7 +163,7 @@ record Fingerprint(
         String first = Texts.cut(
                 errors.get(0).lines().findFirst().orElse(errors.get(0)).strip(), LONGEST_EVIDENCE);
         return new Fingerprint(
-                "script|" + MaskedMessage.of(first, false, List.of()).text(),
+                "script|" + MaskedMessage.of(first, false, List.of(), Set.of()).text(),
                 null,
                 "Script error: " + first.replaceFirst("^Uncaught (?:\\(in promise\\) )?", ""),
                 locator == null ? FailureTitle.of(failed.failure()) : locator.title(type, failed.message()));
@@ -160,7 +186,8 @@ record Fingerprint(
         String frame = own.test() == null ? "" : own.test().text();
         return new Fingerprint(
                 "thrown|" + failed.decisive().type() + "|"
-                        + MaskedMessage.of(failed.message(), false, List.of()).text() + "|" + frame,
+                        + MaskedMessage.of(failed.message(), false, List.of(), Set.of())
+                                .text() + "|" + frame,
                 null,
                 FailureTitle.of(failed.failure()),
                 null);
@@ -191,7 +218,8 @@ record Fingerprint(
 
     private static String cause(Thrown last) {
         String message = last.message() == null ? "" : last.message();
-        return last.type() + ": " + MaskedMessage.of(message, false, List.of()).text();
+        return last.type() + ": "
+                + MaskedMessage.of(message, false, List.of(), Set.of()).text();
     }
 
     private static @Nullable Fingerprint ofThrown(FailureContext failed) {
@@ -203,7 +231,10 @@ record Fingerprint(
         boolean isAssertion = test.outcome().equals(Outcome.FAILED) || chain.holdsAssertion();
         OwnCode own = OwnCode.of(decisive.frames(), test.className(), test.methodName(), failed.known());
         MaskedMessage masked = MaskedMessage.of(
-                isOfJdk(decisive) ? MaskedMessage.ofJdk(message) : message, isAssertion, ownNames(test, own));
+                isOfJdk(decisive) ? MaskedMessage.ofJdk(message) : message,
+                isAssertion,
+                ownNames(test, own),
+                OwnCode.names(chain.frames(), failed.known()));
         String helper = own.helper() == null ? "" : own.helper().text();
         boolean says = !masked.isStock() || !isAssertion && saysByItsType(decisive);
         String kind = decisive.isAssertion() ? "assertion" : decisive.type();

@@ -38,6 +38,9 @@ record MaskedMessage(String text, @Nullable String description, String answered)
                     + "|Capabilities\\s?[{:]|Session ID:|Element: \\[|\\(Session info:|For documentation on this error|at \\[Source:"
                     + "|\\(tried for |name=|stack=).*$");
 
+    /** Over several failures, which is no more than how many they are. */
+    private static final Pattern HEADER = Pattern.compile("(?m)^(?:.* )?\\(\\d+ failures?\\)$|^-- failure \\d+ --$");
+
     private static final Pattern FRAME = Pattern.compile("(?m)^[^\\S\\n]*+(?:-> )?at [\\w.$/@<>-]+[ (].*$");
 
     private static final Pattern COMPARED =
@@ -169,15 +172,18 @@ record MaskedMessage(String text, @Nullable String description, String answered)
     /**
      * @param isAssertion whether it compares values, which then are what differs
      * @param ownNames of the test itself: they differ from test to test
+     * @param places names of the suite's own code: their numbers tell one from another
      */
-    static MaskedMessage of(String message, boolean isAssertion, List<String> ownNames) {
+    static MaskedMessage of(String message, boolean isAssertion, List<String> ownNames, Set<String> places) {
         String text = message.length() > LONGEST ? message.substring(0, LONGEST) : message;
         Matcher status = STATUS.matcher(text);
         String answered = status.find() ? " answered " + inLetters(status.group(1)) : "";
         text = STATEMENT.matcher(text).replaceAll("");
         text = LIBRARY_TAIL.matcher(text).replaceAll("");
         text = FRAME.matcher(text).replaceAll("");
+        text = HEADER.matcher(text).replaceAll("");
         for (String name : ownNames) if (isDistinct(name)) text = text.replace(name, "~");
+        for (String place : places) if (hasNumber(place)) text = text.replace(place, digitsInLetters(place));
         text = BARE_NAME.matcher(text).replaceAll("$1#");
         text = UUID.matcher(text).replaceAll("#");
         text = MOMENT.matcher(text).replaceAll("#");
@@ -200,6 +206,17 @@ record MaskedMessage(String text, @Nullable String description, String answered)
                 answered);
     }
 
+    private static boolean hasNumber(String name) {
+        return name.length() > 2 && name.chars().anyMatch(Character::isDigit) && Character.isLetter(name.charAt(0));
+    }
+
+    /** So that no mask takes them for a number. */
+    private static String digitsInLetters(String text) {
+        var letters = new StringBuilder();
+        for (char c : text.toCharArray()) letters.append(c >= '0' && c <= '9' ? (char) ('a' + c - '0') : c);
+        return letters.toString();
+    }
+
     private static @Nullable String description(String message, String answered) {
         Matcher described = DESCRIPTION.matcher(message);
         if (!described.lookingAt()) return null;
@@ -212,9 +229,7 @@ record MaskedMessage(String text, @Nullable String description, String answered)
     /** So that no mask takes it for a number. Of a service that is away, a gateway says now one and now another of three. */
     private static String inLetters(String status) {
         if (status.equals("502") || status.equals("503") || status.equals("504")) return "unavailable";
-        var letters = new StringBuilder();
-        for (char digit : status.toCharArray()) letters.append((char) ('a' + digit - '0'));
-        return letters.toString();
+        return digitsInLetters(status);
     }
 
     /** Not a word that a message may hold for its own sake. */
@@ -235,7 +250,7 @@ record MaskedMessage(String text, @Nullable String description, String answered)
             String before = message.substring(Math.max(0, quoted.start() - 30), quoted.start());
             boolean isName = CODE.matcher(quoted.group()).matches()
                     && NAMED.matcher(before).find();
-            return isName ? Matcher.quoteReplacement(quoted.group()) : "#";
+            return isName ? Matcher.quoteReplacement(digitsInLetters(quoted.group())) : "#";
         });
     }
 

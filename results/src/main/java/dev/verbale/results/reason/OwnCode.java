@@ -2,7 +2,9 @@ package dev.verbale.results.reason;
 
 import dev.verbale.results.OwnFrames;
 import dev.verbale.results.reason.ThrownChain.Frame;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -22,10 +24,22 @@ record OwnCode(@Nullable Frame test, @Nullable Frame helper) {
         if (own.isEmpty()) return new OwnCode(null, null);
         Frame test = own.get(own.size() - 1);
         for (Frame frame : own) if (isTest(frame, className, methodName)) test = frame;
-        for (Frame frame : own)
-            if (!(frame.outerClass().equals(test.outerClass())
-                    && frame.writtenMethod().equals(test.writtenMethod()))) return new OwnCode(test, frame);
-        return new OwnCode(test, null);
+        // Where the nearest is the test's own lambda, what called it only went around: a retry, a timer.
+        Frame nearest = own.get(0);
+        boolean isOfTest = nearest.outerClass().equals(test.outerClass())
+                && nearest.writtenMethod().equals(test.writtenMethod());
+        return new OwnCode(test, isOfTest ? null : nearest);
+    }
+
+    /** The names of methods and classes that it went through. */
+    static Set<String> names(List<Frame> frames, OwnFrames known) {
+        Set<String> names = new LinkedHashSet<>();
+        for (Frame frame : frames) {
+            if (!known.isOwn(frame.className() + ".")) continue;
+            names.add(frame.writtenMethod());
+            names.add(frame.outerClass().substring(frame.outerClass().lastIndexOf('.') + 1));
+        }
+        return names;
     }
 
     private static boolean isTest(Frame frame, @Nullable String className, @Nullable String methodName) {

@@ -18,6 +18,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -191,6 +192,115 @@ class FailureReasonTest {
             assertThat(reason.title()).isEqualTo("No such element: #swap");
             assertThat(reason.id()).isEqualTo("065e099110c2");
         });
+    }
+
+    @Test
+    void a_helper_that_only_runs_the_tests_own_lambda_is_no_place_that_they_share() throws Exception {
+        for (String test : List.of("ripens", "locks", "pays")) {
+            int id = ++ids;
+            String type = "dev.orto." + (test.equals("pays") ? "Till" : "Bed") + "Test";
+            run.write(TestStarted.of(id * 100L, id, type + "." + test, test)
+                    .className(type)
+                    .methodName(test)
+                    .thread("main")
+                    .build());
+            ends(
+                    id,
+                    Outcome.FAILED,
+                    SampleRun.failure(
+                            "org.opentest4j.AssertionFailedError",
+                            "expected: <true> but was: <false>",
+                            type + ".lambda$" + test + "$0(T.java:5)",
+                            "dev.orto.Retry.eventually(Retry.java:9)",
+                            type + "." + test + "(T.java:4)"));
+        }
+
+        assertThat(FailureReason.of(run.read())).hasSize(3);
+    }
+
+    @Test
+    void a_failure_of_many_is_known_by_its_parts_however_often_each_failed() throws Exception {
+        many("a", "the bed is dry", "the gate is open");
+        many("b", "the bed is dry", "the bed is dry", "the gate is open");
+        many("c", "the till is short");
+        many("d", "the till is short", "the till is short", "the till is short");
+        ends(begins("e"), Outcome.FAILED, part("the till is short"));
+        many("f", "the bed is dry", "the till is short");
+        Failure alone = part("the well is deep");
+        Failure after = Failure.of("E", "E\n").message("cannot close").build();
+        ends(
+                begins("g"),
+                Outcome.FAILED,
+                Failure.of(alone.type(), alone.stack())
+                        .message(alone.message())
+                        .gathered(List.of(after))
+                        .build());
+
+        assertThat(FailureReason.of(run.read()))
+                .extracting(reason -> reason.title() + ": " + reason.tests().size())
+                .containsExactly(
+                        "the till is short: 3",
+                        "the bed is dry (and another): 2",
+                        "the bed is dry (and another): 1",
+                        "the well is deep: 1");
+        assertThat(FailureReason.of(run.read()).get(1).frame()).isEqualTo("dev.orto.T.tests(T.java:7)");
+    }
+
+    /** As an assertion of many throws it, of which the parts are not known any more. */
+    @Test
+    void that_two_tests_failed_twice_is_nothing_that_they_share() throws Exception {
+        for (String test : List.of("grows", "waters")) {
+            int id = begins(test);
+            ends(
+                    id,
+                    Outcome.FAILED,
+                    SampleRun.failure(
+                            "org.opentest4j.MultipleFailuresError",
+                            "Multiple Failures (2 failures)\n\torg.opentest4j.AssertionFailedError: the " + test
+                                    + " is wrong\n\torg.opentest4j.AssertionFailedError: expected: <1> but was: <2>",
+                            "dev.orto.T." + test + "(T.java:7)"));
+        }
+
+        assertThat(FailureReason.of(run.read()))
+                .extracting(FailureReason::title)
+                .containsExactly(
+                        "org.opentest4j.AssertionFailedError: the grows is wrong",
+                        "org.opentest4j.AssertionFailedError: the waters is wrong");
+    }
+
+    @Test
+    void numbers_in_the_names_of_the_suites_own_code_tell_places_apart() throws Exception {
+        for (String check : List.of("check21", "check61"))
+            ends(
+                    begins(check),
+                    Outcome.ERRORED,
+                    SampleRun.failure(
+                            "java.lang.IllegalStateException",
+                            check + " gave up on bed 7",
+                            "dev.orto.Checks." + check + "(Checks.java:3)",
+                            "dev.orto.T.tests(T.java:7)"));
+        for (String bed : List.of("bed21", "bed61"))
+            ends(
+                    begins(bed),
+                    Outcome.ERRORED,
+                    SampleRun.failure(
+                            "java.lang.IllegalStateException", bed + " is dry", "dev.orto.T.tests(T.java:7)"));
+
+        assertThat(FailureReason.of(run.read()))
+                .extracting(reason -> reason.tests().size())
+                .containsExactly(2, 1, 1);
+    }
+
+    private void many(String name, String... parts) throws Exception {
+        Failure several = Failure.of("org.opentest4j.MultipleFailuresError", "")
+                .message("Multiple Failures (" + parts.length + " failures)")
+                .gathered(Stream.of(parts).map(FailureReasonTest::part).toList())
+                .build();
+        ends(begins(name), Outcome.FAILED, several);
+    }
+
+    private static Failure part(String message) {
+        return SampleRun.failure("org.opentest4j.AssertionFailedError", message, "dev.orto.T.tests(T.java:7)");
     }
 
     private int begins(String name) throws Exception {
