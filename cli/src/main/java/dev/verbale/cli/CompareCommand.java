@@ -167,7 +167,18 @@ final class CompareCommand implements Callable<Integer> {
         if (comparison.isOfAPart())
             out.println(text.dim("Only a part of the suite was run: "
                     + TerminalText.printable(comparison.after().part())));
-        section(out, "New failures", comparison.newFailures(), change -> failure(comparison, change));
+        section(out, "New failures", comparison.newOfSteady(), change -> failure(comparison, change));
+        section(
+                out,
+                "New failures of tests that are flaky",
+                comparison.newOfFlaky(),
+                change -> failure(comparison, change)
+                        + text.dim("\n    " + change.flakiness().sentence() + " anyway"));
+        section(
+                out,
+                "New failures, many at once: the run was not itself",
+                comparison.newTogether(),
+                change -> failure(comparison, change));
         section(out, "Newly broken classes", comparison.newlyBroken(), TerminalText::printable);
         section(out, "Fixed", comparison.fixed(), change -> name(change.after()));
         section(

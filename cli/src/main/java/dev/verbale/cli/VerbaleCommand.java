@@ -14,6 +14,7 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         versionProvider = Version.class,
         subcommands = {
+            TodayCommand.class,
             PageCommand.class,
             FollowCommand.class,
             FailuresCommand.class,
@@ -35,6 +36,7 @@ import picocli.CommandLine.Spec;
         },
         footerHeading = "%nExamples:%n",
         footer = {
+            "  verbale today --since friday     what is new since then, and whose it is",
             "  verbale page                     the page of the newest run in target/verbale",
             "  verbale follow                   a run while it is going",
             "  verbale failures                 what failed in it, in the terminal",

@@ -1,5 +1,6 @@
 package dev.verbale.rules;
 
+import dev.verbale.history.compare.Comparison;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -8,6 +9,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param failures how many tests, and classes outside their tests, may need attention
  * @param newFailures how many of them may be new, which is: did not need attention in the baseline
+ * @param exceptFlaky of tests that were flaky before as surely as that, in per cent, new failures do not count; null where all do
  * @param unlabelled how many may have no label
  * @param expired how many may be known by a rule whose day is over
  * @param flaky how many tests may have passed only on a later attempt
@@ -22,6 +24,7 @@ import org.jspecify.annotations.Nullable;
 public record GateRules(
         @Nullable Integer failures,
         @Nullable Integer newFailures,
+        @Nullable Integer exceptFlaky,
         @Nullable Integer unlabelled,
         @Nullable Integer expired,
         @Nullable Integer flaky,
@@ -33,7 +36,40 @@ public record GateRules(
         long missing) {
 
     /** No test may need attention, there must be one, and the record must be whole. */
-    public static final GateRules STRICT = new GateRules(0, null, null, null, null, 1, null, null, 0, 0, 0);
+    public static final GateRules STRICT = new GateRules(0, null, null, null, null, null, 1, null, null, 0, 0, 0);
+
+    /** Rules by which new failures of flaky tests count as any. */
+    public GateRules(
+            @Nullable Integer failures,
+            @Nullable Integer newFailures,
+            @Nullable Integer unlabelled,
+            @Nullable Integer expired,
+            @Nullable Integer flaky,
+            @Nullable Integer minTests,
+            @Nullable Integer slower,
+            @Nullable Integer vanished,
+            int unclosed,
+            int shards,
+            long missing) {
+        this(
+                failures,
+                newFailures,
+                null,
+                unlabelled,
+                expired,
+                flaky,
+                minTests,
+                slower,
+                vanished,
+                unclosed,
+                shards,
+                missing);
+    }
+
+    /** Whether a new failure is one that does not count, for its test was flaky before. */
+    boolean excepts(Comparison.Change change) {
+        return exceptFlaky != null && change.isOfFlaky() && change.flakiness().probability() * 100 >= exceptFlaky;
+    }
 
     /** Whether it compares with an earlier run. */
     public boolean needsBaseline() {

@@ -47,6 +47,7 @@ public final class RulesReader {
     private static final List<String> OF_THE_GATE = List.of(
             "failures",
             "new-failures",
+            "except-flaky",
             "unlabelled",
             "expired",
             "flaky",
@@ -183,6 +184,8 @@ public final class RulesReader {
             String text = text(part.getValue(), "'" + part.getKey() + "'");
             if (!text.matches("\\d{1,9}"))
                 throw bad(part.getValue(), "'" + text + "' is no number", "Write a whole number from 0");
+            if (part.getKey().equals("except-flaky") && Integer.parseInt(text) > 100)
+                throw bad(part.getValue(), "'" + text + "' is more than 100 per cent", "Write a number from 0 to 100");
             numbers.put(part.getKey(), Integer.valueOf(text));
         }
         if (numbers.isEmpty())
@@ -190,6 +193,7 @@ public final class RulesReader {
         return new GateRules(
                 numbers.get("failures"),
                 numbers.get("new-failures"),
+                numbers.get("except-flaky"),
                 numbers.get("unlabelled"),
                 numbers.get("expired"),
                 numbers.get("flaky"),

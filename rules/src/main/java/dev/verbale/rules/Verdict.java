@@ -1,6 +1,7 @@
 package dev.verbale.rules;
 
 import dev.verbale.history.compare.Comparison;
+import dev.verbale.history.compare.Comparison.Change;
 import dev.verbale.results.Counts;
 import dev.verbale.results.Incomplete;
 import dev.verbale.results.Run;
@@ -13,12 +14,14 @@ import org.jspecify.annotations.Nullable;
  * Whether a run is good enough.
  *
  * @param reasons why it is not, a sentence each; empty where it is
+ * @param notes what did not count, a sentence each
  * @since 0.2.0
  */
-public record Verdict(List<String> reasons) {
+public record Verdict(List<String> reasons, List<String> notes) {
 
     public Verdict {
         reasons = List.copyOf(reasons);
+        notes = List.copyOf(notes);
     }
 
     /** Whether the gate is open. */
@@ -31,6 +34,9 @@ public record Verdict(List<String> reasons) {
      */
     public static Verdict of(GateRules rules, Run run, Triage triage, @Nullable Comparison comparison) {
         List<String> reasons = new ArrayList<>();
+        List<Change> excepted = comparison == null
+                ? List.of()
+                : comparison.newFailures().stream().filter(rules::excepts).toList();
         Counts counts = run.counts();
         int failing = counts.failing();
         int broken = counts.broken();
@@ -47,7 +53,7 @@ public record Verdict(List<String> reasons) {
             failures(
                     reasons,
                     rules.newFailures(),
-                    comparison.newFailures().size(),
+                    comparison.newFailures().size() - excepted.size(),
                     comparison.newlyBroken().size(),
                     "fails and did not before",
                     "fail and did not before");
@@ -84,7 +90,15 @@ public record Verdict(List<String> reasons) {
                     "of the baseline is not there",
                     "of the baseline are not there");
         whole(reasons, rules, run.incomplete());
-        return new Verdict(reasons);
+        return new Verdict(reasons, notes(excepted));
+    }
+
+    private static List<String> notes(List<Change> excepted) {
+        List<String> notes = new ArrayList<>();
+        for (Change change : excepted)
+            notes.add("Not counted as new: " + change.after().name() + ", which "
+                    + change.flakiness().sentence() + " anyway.");
+        return notes;
     }
 
     /** What a run does not hold may have failed. */

@@ -86,7 +86,7 @@ public final class ColumnFiles {
         try {
             Files.createDirectories(folder);
             Path tests = folder.resolve(columns.table().id() + OF_TESTS);
-            if (!Files.exists(tests))
+            if (!isWhole(tests))
                 write(tests, out -> {
                     number(out, columns.table().keys().size());
                     for (String key : columns.table().keys()) text(out, key);
@@ -200,6 +200,15 @@ public final class ColumnFiles {
             Files.write(fresh, bytes.toByteArray());
             return true;
         });
+    }
+
+    private static boolean isWhole(Path file) {
+        try {
+            checked(file);
+            return true;
+        } catch (IOException torn) {
+            return false;
+        }
     }
 
     /** Behind the number of the format; its checksum is right. */

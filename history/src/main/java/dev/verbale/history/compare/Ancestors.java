@@ -15,6 +15,22 @@ final class Ancestors {
 
     private Ancestors() {}
 
+    /** The commit that {@code revision} names, such as a tag; empty where git does not know it, or is not there. */
+    static String commit(String revision, Path folder) {
+        if (!revision.matches("[\\w][\\w./+-]{0,200}") || revision.contains("..")) return "";
+        try {
+            Process git = new ProcessBuilder("git", "rev-parse", "--verify", "--quiet", revision + "^{commit}")
+                    .directory(folder.toFile())
+                    .redirectError(ProcessBuilder.Redirect.DISCARD)
+                    .start();
+            git.getOutputStream().close();
+            String said = new String(git.getInputStream().readNBytes(200), StandardCharsets.US_ASCII).strip();
+            return said.matches("[0-9a-f]{40,64}") ? said : "";
+        } catch (IOException none) {
+            return "";
+        }
+    }
+
     /**
      * Those of {@code commit} and itself, the newest of them; none where there is no git, no repository around {@code folder}, or not that
      * commit.

@@ -13,6 +13,8 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.time.Instant;
+import java.time.ZoneId;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -64,7 +66,8 @@ public final class BaselineFinder {
      *
      * @param wanted a run's folder or name; {@code last-good}, the newest run of the same branch that can be compared with it and in
      *     which nothing needed attention; {@code branch:NAME}, the newest of that branch that can; {@code previous}, the run before,
-     *     whatever it was; null for the one that is found as said above
+     *     whatever it was; a day ({@code friday}, {@code yesterday}, {@code 2026-11-27}) or a moment, the newest up to then; a tag, branch or
+     *     commit of git's; null for the one that is found as said above
      * @return empty only where nothing was wanted and there is none
      * @throws ResultsFormatException where there is no such run, or it is {@code run} itself
      * @throws IOException where a run cannot be read
@@ -86,7 +89,36 @@ public final class BaselineFinder {
                     "no complete run of branch '" + other + "' is known that can be compared with " + run.name());
         }
         if (wanted.equals(PREVIOUS)) return found(previous(run), "there is no run before " + run.name());
-        return Optional.of(new Baseline(named(wanted, run), ""));
+        Optional<RunDigest> named = remembered(wanted, run);
+        if (named.isPresent()) return named.map(one -> new Baseline(one, ""));
+        Optional<Instant> until = Moments.until(wanted, run.started(), ZoneId.systemDefault());
+        if (until.isPresent()) return upTo(wanted, until.get(), candidates, run, branch);
+        Optional<Baseline> ofRevision = ofRevision(wanted, candidates);
+        return ofRevision.isPresent() ? ofRevision : Optional.of(new Baseline(inFolder(wanted, run), ""));
+    }
+
+    /** The newest that began before {@code until}, of the branch that is usually compared with. */
+    private Optional<Baseline> upTo(String wanted, Instant until, BaselineCandidates candidates, Run run, String branch)
+            throws IOException {
+        String target = run.facts().getOrDefault("target branch", branch);
+        Optional<RunDigest> there =
+                candidates.newest(of(target).and(one -> one.started().isBefore(until)));
+        return found(
+                there.map(one -> new Baseline(one, "the newest complete run" + ofBranch(target) + " up to " + wanted)),
+                "no complete run" + ofBranch(target) + " up to " + wanted + " is known that can be compared with "
+                        + run.name());
+    }
+
+    /** The newest of a tag, a branch or a commit of git's, or else of what that came from. */
+    private Optional<Baseline> ofRevision(String wanted, BaselineCandidates candidates) {
+        String commit = Ancestors.commit(wanted, root);
+        if (commit.isEmpty()) return Optional.empty();
+        Optional<RunDigest> its = candidates.newest(one -> one.commit().equals(commit));
+        if (its.isPresent()) return its.map(one -> new Baseline(one, "the newest complete run of " + wanted));
+        Set<String> ancestors = Ancestors.of(commit, root);
+        return candidates
+                .newest(one -> ancestors.contains(one.commit()))
+                .map(one -> new Baseline(one, "the newest complete run of what " + wanted + " came from"));
     }
 
     private Optional<Baseline> usual(BaselineCandidates candidates, Run run, String branch) {
@@ -121,9 +153,19 @@ public final class BaselineFinder {
         return branch.isEmpty() ? "" : " of " + branch;
     }
 
-    private RunDigest named(String wanted, Run run) throws IOException {
-        RunDigest named = folder.digest(wanted, problem -> {}).orElse(null);
-        if (named == null) named = RunDigest.of(RunReader.read(path(wanted)));
+    private Optional<RunDigest> remembered(String wanted, Run run) throws IOException {
+        Optional<RunDigest> named = folder.digest(wanted, problem -> {});
+        return named.isEmpty() ? named : Optional.of(other(named.get(), wanted, run));
+    }
+
+    private RunDigest inFolder(String wanted, Run run) throws IOException {
+        Path path = path(wanted);
+        if (!Files.exists(path))
+            throw missing("there is no run '" + wanted + "', and it is no day, no moment and no tag of git's either");
+        return other(RunDigest.of(RunReader.read(path)), wanted, run);
+    }
+
+    private RunDigest other(RunDigest named, String wanted, Run run) throws ResultsFormatException {
         if (named.run().equals(run.name()) && named.started().equals(run.started()))
             throw missing("'" + wanted + "' is the run itself, which went as it did");
         return named;

@@ -1,0 +1,82 @@
+package dev.verbale.cli;
+
+import dev.verbale.history.History;
+import dev.verbale.history.compare.BaselineFinder;
+import dev.verbale.history.compare.Comparison;
+import dev.verbale.history.digest.RunDigest;
+import dev.verbale.results.Run;
+import dev.verbale.results.TestKeeper;
+import dev.verbale.rules.Rules;
+import dev.verbale.rules.Today;
+import dev.verbale.rules.Triage;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Help.Ansi;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
+
+/** Where a suite stands, on one screen. */
+@Command(
+        name = "today",
+        description = "Shows on one screen what is new since a run and whose it is, what is known, what is flaky, "
+                + "and whether the gate is open. Exit code 5 where it is closed.",
+        mixinStandardHelpOptions = true,
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  verbale today                          since the newest complete run before",
+            "  verbale today --since friday           since the last run of Friday",
+            "  verbale today --since v2.3             since the run of that tag",
+        })
+final class TodayCommand implements Callable<Integer> {
+
+    @Mixin
+    private final RunArgument run = new RunArgument();
+
+    @Option(
+            names = "--since",
+            paramLabel = "WHEN",
+            description = {
+                "What to look back to: a day (friday, yesterday,",
+                "2026-11-27), a moment, a tag or commit of git's, a",
+                "run's folder or name, last-good, branch:NAME.",
+                "Left out: the newest complete run before."
+            })
+    private @Nullable String since;
+
+    @Option(
+            names = "--limit",
+            paramLabel = "N",
+            defaultValue = "5",
+            description = "How many of each at the most. Default: ${DEFAULT-VALUE}")
+    private int limit;
+
+    @Mixin
+    private final RulesOption rules = new RulesOption();
+
+    @Mixin
+    private final HistoryOption history = new HistoryOption();
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws Exception {
+        Rules read = rules.read();
+        Run judged = run.read(TestKeeper.FAILURES);
+        History remembered = history.read(spec.commandLine().getErr());
+        Comparison comparison = new BaselineFinder(run.rootOf(judged), history.folder(), remembered)
+                .find(since, judged)
+                .map(before -> Comparison.of(before, RunDigest.of(judged), remembered))
+                .orElse(null);
+        Triage triage = Triage.of(judged, read.triage(), LocalDate.now(ZoneId.systemDefault()));
+        Today today = Today.of(judged, triage, read, comparison, remembered);
+        new TodayText(spec.commandLine().getOut(), new TerminalText(Ansi.AUTO), limit).print(today);
+        if (!judged.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(judged));
+        return today.verdict().passes() ? ExitCodes.DONE : ExitCodes.GATE_CLOSED;
+    }
+}
