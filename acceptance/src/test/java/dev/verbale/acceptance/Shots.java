@@ -118,7 +118,7 @@ public final class Shots {
         shoot(page + SWAP, ".thumbnail img", "test-narrow");
         look("light", 1280, 800);
         shoot(terminal(run, jar, "failures").toUri().toString(), "pre", "terminal");
-        shoot(terminal(run, jar, "compare", "--limit", "7").toUri().toString(), "pre", "compare");
+        shoot(terminal(run, jar, "today", "--limit", "4").toUri().toString(), "pre", "today");
     }
 
     private void look(String scheme, int width, int height) {

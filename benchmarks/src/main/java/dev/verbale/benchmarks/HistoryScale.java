@@ -8,14 +8,17 @@ import dev.verbale.history.digest.RunDigest.StepTime;
 import dev.verbale.history.digest.RunDigest.TestDigest;
 import dev.verbale.vocabulary.Outcome;
 import java.io.IOException;
+import java.lang.management.ManagementFactory;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.stream.Stream;
 
 /**
  * Many digests of many tests: bytes a test, writing, reading all of them, and three questions. {@code bin/bench HistoryScale [RUNS] [TESTS]};
@@ -42,12 +45,14 @@ public final class HistoryScale {
                     runs, tests, (double) bytes / runs / tests, writing);
             for (int i = 0; i < 3; i++) ask(folder, tests);
         } finally {
-            for (Path file : folder.files()) Files.delete(file);
-            Files.delete(path);
+            try (Stream<Path> all = Files.walk(path)) {
+                for (Path file : all.sorted(Comparator.reverseOrder()).toList()) Files.delete(file);
+            }
         }
     }
 
     private static void ask(HistoryFolder folder, int tests) throws IOException {
+        long cpu = cpuNanos();
         long read = System.nanoTime();
         History history = folder.read(problem -> System.out.println(problem.sentence()));
         double reading = seconds(read);
@@ -60,12 +65,30 @@ public final class HistoryScale {
         long flaky = System.nanoTime();
         int flickering = history.flaky(50).size();
         double flakiest = seconds(flaky) * 1_000;
+        long slow = System.nanoTime();
+        int slower = history.slower(50).size();
+        double slowest = seconds(slow) * 1_000;
         long why = System.nanoTime();
         String first = history.reason("reason3").orElseThrow().first().name();
         double reason = seconds(why) * 1_000;
         System.out.printf(
-                "read in %.1f s, heap %d MB; one test (%d runs) %.2f ms, %d flakiest %.0f ms, a reason (first in %s) %.0f ms%n",
-                reading, heap >> 20, appearances, oneTest, flickering, flakiest, first, reason);
+                "read in %.1f s, heap %d MB; one test (%d runs) %.2f ms, %d flakiest %.0f ms, %d slower %.0f ms, a reason (first in %s) %.0f ms; %.1f s of CPU in all%n",
+                reading,
+                heap >> 20,
+                appearances,
+                oneTest,
+                flickering,
+                flakiest,
+                slower,
+                slowest,
+                first,
+                reason,
+                (cpuNanos() - cpu) / 1e9);
+    }
+
+    private static long cpuNanos() {
+        return ((com.sun.management.OperatingSystemMXBean) ManagementFactory.getOperatingSystemMXBean())
+                .getProcessCpuTime();
     }
 
     static double seconds(long from) {

@@ -60,7 +60,7 @@ final class GateCommand implements Callable<Integer> {
                 comparison.orElse(null));
         out.println(verdict.passes() ? text.good("The gate is open.") : text.bad("The gate is closed."));
         verdict.reasons().forEach(reason -> out.println("  " + reason));
-        verdict.notes().forEach(note -> out.println("  " + text.dim(TerminalText.printable(note))));
+        verdict.exceptions().forEach(exception -> out.println("  " + text.dim(TerminalText.printable(exception))));
         comparison.ifPresent(with -> out.println(
                 text.dim("Beside " + TerminalText.printable(with.baseline().text()) + ": " + with.sentence())));
         if (read.gate().needsBaseline() && comparison.isEmpty())

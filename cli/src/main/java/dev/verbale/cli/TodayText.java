@@ -76,7 +76,9 @@ final class TodayText {
         out.println();
         out.println(today.verdict().passes() ? text.good("The gate is open.") : text.bad("The gate is closed."));
         today.verdict().reasons().forEach(reason -> out.println("  " + TerminalText.printable(reason)));
-        today.verdict().notes().forEach(note -> out.println("  " + text.dim(TerminalText.printable(note))));
+        today.verdict()
+                .exceptions()
+                .forEach(exception -> out.println("  " + text.dim(TerminalText.printable(exception))));
     }
 
     private String runs(List<RunSummary> runs) {
@@ -121,8 +123,8 @@ final class TodayText {
 
     /** Label and owner of the rule, or else the owners that the tests name; until when it is known, and the link. */
     private static String whose(Failures one) {
-        List<String> said = new ArrayList<>();
-        one.rule().ifPresent(rule -> said.add(rule.label()));
+        List<String> parts = new ArrayList<>();
+        one.rule().ifPresent(rule -> parts.add(rule.label()));
         String owner = one.rule().map(TriageRule::owner).orElse(null);
         if (owner == null)
             owner = one.tests().stream()
@@ -131,12 +133,12 @@ final class TodayText {
                     .distinct()
                     .limit(3)
                     .collect(Collectors.joining(", "));
-        if (!owner.isEmpty()) said.add("owner " + owner);
+        if (!owner.isEmpty()) parts.add("owner " + owner);
         one.rule().ifPresent(rule -> {
-            if (rule.knownUntil() != null && !one.isExpired()) said.add("known until " + rule.knownUntil());
-            if (rule.link() != null) said.add(rule.link());
+            if (rule.knownUntil() != null && !one.isExpired()) parts.add("known until " + rule.knownUntil());
+            if (rule.link() != null) parts.add(rule.link());
         });
-        return String.join(", ", said);
+        return String.join(", ", parts);
     }
 
     private static String anyway(Today today, Failures one, TestResult test) {

@@ -103,11 +103,11 @@ record ChangePoint(int from, int since, double difference, double error, double 
         double difference = after / (to - at) - (sum - after) / (at - from);
         var distribution = new TDistribution(freedom);
         double error = Math.abs(difference / best) * distribution.inverseCumulativeProbability(0.975);
-        return new ChangePoint(at, from, difference, error, chance(Math.abs(best), distribution, size));
+        return new ChangePoint(at, from, difference, error, probability(Math.abs(best), distribution, size));
     }
 
     /** How likely the largest of all the differences in so many values is as large as {@code t}. */
-    private static double chance(double t, TDistribution distribution, int size) {
+    private static double probability(double t, TDistribution distribution, int size) {
         double one = distribution.cumulativeProbability(-t);
         if (one < SURE) return one; // where the inverse has no digits left, and nobody asks for more
         double z = -NORMAL.inverseCumulativeProbability(one);

@@ -187,9 +187,9 @@ public final class History {
         return row != null && stability().isSharedInNewest(row);
     }
 
-    /** What tests took in the newest {@code most} runs, the oldest of which is number 0. */
-    UsualTimes usualTimes(int most) {
-        return new UsualTimes(suite, Arrays.copyOfRange(numbers, Math.max(0, numbers.length - most), numbers.length));
+    /** What tests took in the newest {@code limit} runs, the oldest of which is number 0. */
+    UsualTimes usualTimes(int limit) {
+        return new UsualTimes(suite, Arrays.copyOfRange(numbers, Math.max(0, numbers.length - limit), numbers.length));
     }
 
     /**

@@ -21,13 +21,13 @@ final class ReasonsOfRuns {
         int reasons = suite.reasons().size();
         tests = new int[reasons];
         for (int i = 0; i < reasons; i++) in.add(new BitSet());
-        int[] place = new int[suite.runs().size()];
-        Arrays.fill(place, -1);
-        for (int i = 0; i < numbers.length; i++) place[numbers[i]] = i;
+        int[] index = new int[suite.runs().size()];
+        Arrays.fill(index, -1);
+        for (int i = 0; i < numbers.length; i++) index[numbers[i]] = i;
         for (TestRow row : suite.rows())
             for (int i = 0; i < row.unusualRuns(); i++) {
                 int reason = row.unusualReason(i);
-                int run = place[row.unusualRun(i)];
+                int run = index[row.unusualRun(i)];
                 if (reason < 0 || run < 0) continue;
                 in.get(reason).set(run);
                 tests[reason]++;

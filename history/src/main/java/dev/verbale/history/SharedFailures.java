@@ -78,18 +78,18 @@ final class SharedFailures {
     /** Of run number {@code run}: by the one reason that most have, or by many; null where it was itself. */
     private @Nullable Disturbance disturbance(
             int run, Map<Integer, boolean[]> disturbed, boolean byRecovery, List<String> reasons) {
-        int most = 0;
+        int largest = 0;
         int reason = ANY;
         for (int one : disturbed.keySet()) {
             int tests = begun(one, run);
-            if (one == ANY || !is(disturbed, one, run) || tests <= most) continue;
-            most = tests;
+            if (one == ANY || !is(disturbed, one, run) || tests <= largest) continue;
+            largest = tests;
             reason = one;
         }
         int all = begun(ANY, run);
         boolean isWide = is(disturbed, ANY, run);
-        if (reason != ANY && (!isWide || most * 2 > all))
-            return new Disturbance(runs.get(run), most, reasons.get(reason));
+        if (reason != ANY && (!isWide || largest * 2 > all))
+            return new Disturbance(runs.get(run), largest, reasons.get(reason));
         if (isWide) return new Disturbance(runs.get(run), all, null);
         return byRecovery ? new Disturbance(runs.get(run), recovered[run], null) : null;
     }
@@ -101,8 +101,8 @@ final class SharedFailures {
 
     /** For each run whether it has far more than usual; null where none has. */
     private boolean @Nullable [] disturbed(int[] counts, boolean ofAny) {
-        int most = Arrays.stream(counts).max().orElse(0);
-        if (most < (ofAny ? LEAST_FOR_ANY : LEAST_FOR_ONE_REASON)) return null;
+        int largest = Arrays.stream(counts).max().orElse(0);
+        if (largest < (ofAny ? LEAST_FOR_ANY : LEAST_FOR_ONE_REASON)) return null;
         int[] sorted = counts.clone();
         Arrays.sort(sorted);
         double usual = sorted[sorted.length / 2];

@@ -13,7 +13,7 @@ final class Stability {
 
     private final List<TestRow> unsteady = new ArrayList<>();
     private final List<Trials> trials = new ArrayList<>();
-    private final Map<TestRow, Integer> places = new HashMap<>();
+    private final Map<TestRow, Integer> indexes = new HashMap<>();
     private final List<Disturbance> disturbances;
     private final Flakiness[] flakiness;
     private final int newest;
@@ -34,7 +34,7 @@ final class Stability {
                 quietRuns += runs;
                 continue;
             }
-            places.put(row, unsteady.size());
+            indexes.put(row, unsteady.size());
             unsteady.add(row);
             trials.add(trials(suite, row, last));
         }
@@ -80,12 +80,12 @@ final class Stability {
     }
 
     Flakiness of(TestRow row) {
-        Integer place = places.get(row);
-        return place == null ? Flakiness.STEADY : flakiness[place];
+        Integer index = indexes.get(row);
+        return index == null ? Flakiness.STEADY : flakiness[index];
     }
 
     boolean isSharedInNewest(TestRow row) {
-        Integer place = places.get(row);
-        return place != null && trials.get(place).isSharedIn(newest);
+        Integer index = indexes.get(row);
+        return index != null && trials.get(index).isSharedIn(newest);
     }
 }

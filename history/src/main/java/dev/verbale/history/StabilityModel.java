@@ -25,11 +25,11 @@ final class StabilityModel {
     private static final int RECENT = 20;
 
     private static final double LEAST_RATE = 0.01;
-    private static final double MOST_RATE = 0.85;
+    private static final double MAX_RATE = 0.85;
     private static final double FAILS_BROKEN = 0.995;
 
     private static final double BROKEN_AT_FIRST = 0.02;
-    private static final double MOST_NOISE = 0.005;
+    private static final double MAX_NOISE = 0.005;
     /** Of all tests that are named one in twenty may be none: the share that is expected (Newton et al. 2004). */
     private static final double FALSE_SHARE = 0.05;
 
@@ -37,7 +37,7 @@ final class StabilityModel {
     /** Of the interval, at each side. */
     private static final double TAIL = 0.025;
 
-    private static final int MOST_KNOWN = 4;
+    private static final int MAX_KNOWN = 4;
     private static final double[] NOTHING_SEEN = new double[STATES];
     private static final double[] RATE = new double[RATES];
     /** The borders between the rates: each stands for what is around it. */
@@ -46,7 +46,7 @@ final class StabilityModel {
     static {
         Arrays.fill(NOTHING_SEEN, 1);
         double least = logit(LEAST_RATE);
-        double step = (logit(MOST_RATE) - least) / (RATES - 1);
+        double step = (logit(MAX_RATE) - least) / (RATES - 1);
         for (int i = 0; i < RATES; i++) RATE[i] = logistic(least + i * step);
         for (int i = 0; i <= RATES; i++) BORDER[i] = logistic(least + (i - 0.5) * step);
     }
@@ -62,7 +62,7 @@ final class StabilityModel {
     private double brokenToFlaky = 5e-3;
 
     private final Learned learned = new Learned();
-    private final double[] @Nullable [] chances = new double[2 * MOST_KNOWN + 2][];
+    private final double[] @Nullable [] likelihoods = new double[2 * MAX_KNOWN + 2][];
 
     private static double logit(double p) {
         return Math.log(p / (1 - p));
@@ -119,10 +119,10 @@ final class StabilityModel {
 
     /** The priors are written as counts that are added: of so many in so many. */
     private void learn(double quiet, double quietRuns) {
-        Arrays.fill(chances, null);
+        Arrays.fill(likelihoods, null);
         Learned of = learned;
         double steady = of.steadyRuns + quietRuns;
-        noise = Math.min(MOST_NOISE, (of.noiseFailures + 0.05) / (of.steadyAttempts + quietRuns + 2_000));
+        noise = Math.min(MAX_NOISE, (of.noiseFailures + 0.05) / (of.steadyAttempts + quietRuns + 2_000));
         breaks = (of.steadyToBroken + 0.5) / (steady + 1_000);
         mended = (of.brokenToSteady + 1) / (of.brokenRuns + 4);
         startsFlaky = (of.flakyAtFirst + 0.5) / (of.tests + quiet + 50);
@@ -146,21 +146,21 @@ final class StabilityModel {
     }
 
     /** How likely what was seen is in each state; nearly all passed at once. */
-    private double[] chances(Trials test, int at) {
+    private double[] likelihoods(Trials test, int at) {
         if (test.shared()[at]) return NOTHING_SEEN;
         boolean passed = test.passed()[at];
         int failed = test.failed()[at];
-        int known = Math.min(failed, MOST_KNOWN) * 2 + (passed ? 1 : 0);
-        double[] before = chances[known];
-        if (before != null && failed < MOST_KNOWN) return before;
-        double[] chance = new double[STATES];
+        int known = Math.min(failed, MAX_KNOWN) * 2 + (passed ? 1 : 0);
+        double[] before = likelihoods[known];
+        if (before != null && failed < MAX_KNOWN) return before;
+        double[] likelihood = new double[STATES];
         for (int state = 0; state < STATES; state++) {
             double fails = state == STEADY ? noise : state == BROKEN ? FAILS_BROKEN : RATE[state];
-            chance[state] = passed ? 1 - fails : 1;
-            for (int i = 0; i < failed; i++) chance[state] *= fails;
+            likelihood[state] = passed ? 1 - fails : 1;
+            for (int i = 0; i < failed; i++) likelihood[state] *= fails;
         }
-        chances[known] = chance;
-        return chance;
+        likelihoods[known] = likelihood;
+        return likelihood;
     }
 
     private Flakiness judged(Trials test) {
@@ -168,7 +168,7 @@ final class StabilityModel {
         double[][] forward = new double[size][STATES];
         double[][] seen = new double[size][];
         for (int t = 0; t < size; t++) {
-            seen[t] = chances(test, t);
+            seen[t] = likelihoods(test, t);
             if (t == 0) first(forward[0]);
             else step(forward[t - 1], forward[t]);
             double sum = 0;

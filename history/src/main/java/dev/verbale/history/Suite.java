@@ -119,7 +119,7 @@ final class Suite {
     /** How many runs of {@code counted} have a test. */
     int runs(TestRow row, BitSet counted) {
         int count = 0;
-        for (int i = 0; i < row.places(); i++) {
+        for (int i = 0; i < row.tableCount(); i++) {
             BitSet both = (BitSet) counted.clone();
             both.and(runsOf.get(row.table(i)));
             count += both.cardinality();
@@ -129,7 +129,7 @@ final class Suite {
 
     /** Whether one of {@code counted} has a test. */
     boolean isIn(TestRow row, BitSet counted) {
-        for (int i = 0; i < row.places(); i++) if (counted.intersects(runsOf.get(row.table(i)))) return true;
+        for (int i = 0; i < row.tableCount(); i++) if (counted.intersects(runsOf.get(row.table(i)))) return true;
         return false;
     }
 

@@ -12,7 +12,7 @@ final class TestRow {
     private String name;
     private int[] tables = new int[1];
     private int[] positions = new int[1];
-    private int places;
+    private int tableCount;
 
     private int size;
     private int[] run = {};
@@ -40,31 +40,31 @@ final class TestRow {
 
     /** It stands at {@code position} of table number {@code table}, as long as nothing else is told of that table. */
     void isAt(int table, int position) {
-        for (int i = 0; i < places; i++)
+        for (int i = 0; i < tableCount; i++)
             if (tables[i] == table) {
                 positions[i] = position;
                 return;
             }
-        if (places == tables.length) {
-            tables = Arrays.copyOf(tables, places * 2);
-            positions = Arrays.copyOf(positions, places * 2);
+        if (tableCount == tables.length) {
+            tables = Arrays.copyOf(tables, tableCount * 2);
+            positions = Arrays.copyOf(positions, tableCount * 2);
         }
-        tables[places] = table;
-        positions[places++] = position;
+        tables[tableCount] = table;
+        positions[tableCount++] = position;
     }
 
     /** Where it stands in table number {@code table}; -1 for nowhere. */
     int positionIn(int table) {
-        for (int i = 0; i < places; i++) if (tables[i] == table) return positions[i];
+        for (int i = 0; i < tableCount; i++) if (tables[i] == table) return positions[i];
         return -1;
     }
 
-    int places() {
-        return places;
+    int tableCount() {
+        return tableCount;
     }
 
-    int table(int place) {
-        return tables[place];
+    int table(int index) {
+        return tables[index];
     }
 
     /** Runs are told in their order. */

@@ -111,7 +111,7 @@ public record UnusualDurations(double speed, List<String> slower, List<String> f
             double spread =
                     Math.sqrt((PRIOR_FREEDOM * usual * usual + freedom * its * its) / (PRIOR_FREEDOM + freedom));
             double t = (now - median) / (spread * Math.sqrt(1 + 1.0 / passes.length));
-            into.add(new Beside(key, median, now, chance(t, freedom + PRIOR_FREEDOM), true));
+            into.add(new Beside(key, median, now, probability(t, freedom + PRIOR_FREEDOM), true));
         });
         return shared.factor(runs);
     }
@@ -144,12 +144,12 @@ public record UnusualDurations(double speed, List<String> slower, List<String> f
             double earlier = log(java.util.Objects.requireNonNull(before.get(test.key())));
             double now = log(test) - shared;
             if (Math.max(earlier, now) < SharedSpeed.LEAST_LOG_MILLIS) continue;
-            into.add(new Beside(test.key(), earlier, now, chance((now - earlier) / spread, PRIOR_FREEDOM), false));
+            into.add(new Beside(test.key(), earlier, now, probability((now - earlier) / spread, PRIOR_FREEDOM), false));
         }
         return Math.exp(shared);
     }
 
-    private static double chance(double t, int freedom) {
+    private static double probability(double t, int freedom) {
         return 2 * new TDistribution(freedom).cumulativeProbability(-Math.abs(t));
     }
 }

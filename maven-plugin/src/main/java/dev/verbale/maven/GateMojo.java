@@ -99,7 +99,7 @@ public final class GateMojo extends AbstractMojo {
         for (Problem problem :
                 run.problems().subList(0, Math.min(MAX_PROBLEMS, run.problems().size())))
             getLog().warn("Verbale: " + problem.sentence());
-        verdict.notes().forEach(note -> getLog().info("Verbale: " + note));
+        verdict.exceptions().forEach(exception -> getLog().info("Verbale: " + exception));
         if (!verdict.passes())
             throw new MojoFailureException("The gate is closed. " + String.join(" ", verdict.reasons()) + " "
                     + Headline.of(run) + " The run: " + run.folder());

@@ -14,14 +14,14 @@ import org.jspecify.annotations.Nullable;
  * Whether a run is good enough.
  *
  * @param reasons why it is not, a sentence each; empty where it is
- * @param notes what did not count, a sentence each
+ * @param exceptions what did not count, a sentence each
  * @since 0.2.0
  */
-public record Verdict(List<String> reasons, List<String> notes) {
+public record Verdict(List<String> reasons, List<String> exceptions) {
 
     public Verdict {
         reasons = List.copyOf(reasons);
-        notes = List.copyOf(notes);
+        exceptions = List.copyOf(exceptions);
     }
 
     /** Whether the gate is open. */
@@ -90,15 +90,15 @@ public record Verdict(List<String> reasons, List<String> notes) {
                     "of the baseline is not there",
                     "of the baseline are not there");
         whole(reasons, rules, run.incomplete());
-        return new Verdict(reasons, notes(excepted));
+        return new Verdict(reasons, exceptions(excepted));
     }
 
-    private static List<String> notes(List<Change> excepted) {
-        List<String> notes = new ArrayList<>();
+    private static List<String> exceptions(List<Change> excepted) {
+        List<String> exceptions = new ArrayList<>();
         for (Change change : excepted)
-            notes.add("Not counted as new: " + change.after().name() + ", which "
+            exceptions.add("Not counted as new: " + change.after().name() + ", which "
                     + change.flakiness().sentence() + " anyway.");
-        return notes;
+        return exceptions;
     }
 
     /** What a run does not hold may have failed. */

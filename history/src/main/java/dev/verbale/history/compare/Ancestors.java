@@ -24,8 +24,8 @@ final class Ancestors {
                     .redirectError(ProcessBuilder.Redirect.DISCARD)
                     .start();
             git.getOutputStream().close();
-            String said = new String(git.getInputStream().readNBytes(200), StandardCharsets.US_ASCII).strip();
-            return said.matches("[0-9a-f]{40,64}") ? said : "";
+            String answer = new String(git.getInputStream().readNBytes(200), StandardCharsets.US_ASCII).strip();
+            return answer.matches("[0-9a-f]{40,64}") ? answer : "";
         } catch (IOException none) {
             return "";
         }

@@ -172,9 +172,9 @@ record MaskedMessage(String text, @Nullable String description, String answered)
     /**
      * @param isAssertion whether it compares values, which then are what differs
      * @param ownNames of the test itself: they differ from test to test
-     * @param places names of the suite's own code: their numbers tell one from another
+     * @param codeNames names of the suite's own code: their numbers tell one from another
      */
-    static MaskedMessage of(String message, boolean isAssertion, List<String> ownNames, Set<String> places) {
+    static MaskedMessage of(String message, boolean isAssertion, List<String> ownNames, Set<String> codeNames) {
         String text = message.length() > LONGEST ? message.substring(0, LONGEST) : message;
         Matcher status = STATUS.matcher(text);
         String answered = status.find() ? " answered " + inLetters(status.group(1)) : "";
@@ -183,7 +183,7 @@ record MaskedMessage(String text, @Nullable String description, String answered)
         text = FRAME.matcher(text).replaceAll("");
         text = HEADER.matcher(text).replaceAll("");
         for (String name : ownNames) if (isDistinct(name)) text = text.replace(name, "~");
-        for (String place : places) if (hasNumber(place)) text = text.replace(place, digitsInLetters(place));
+        for (String name : codeNames) if (hasNumber(name)) text = text.replace(name, digitsInLetters(name));
         text = BARE_NAME.matcher(text).replaceAll("$1#");
         text = UUID.matcher(text).replaceAll("#");
         text = MOMENT.matcher(text).replaceAll("#");
