@@ -1,8 +1,6 @@
 package dev.verbale.history;
 
-import dev.verbale.history.columns.RunColumns;
-import dev.verbale.history.columns.RunColumns.Unusual;
-import dev.verbale.history.columns.SuiteTable;
+import dev.verbale.history.RunColumns.Unusual;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;

@@ -1,8 +1,6 @@
 package dev.verbale.history;
 
 import dev.verbale.folder.RunName;
-import dev.verbale.history.columns.ColumnFiles;
-import dev.verbale.history.columns.RunColumns;
 import dev.verbale.history.digest.DigestReader;
 import dev.verbale.history.digest.DigestWriter;
 import dev.verbale.history.digest.RunDigest;

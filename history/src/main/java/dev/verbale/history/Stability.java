@@ -1,6 +1,6 @@
 package dev.verbale.history;
 
-import dev.verbale.history.columns.RunColumns.Unusual;
+import dev.verbale.history.RunColumns.Unusual;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;

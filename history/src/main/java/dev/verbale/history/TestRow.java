@@ -1,6 +1,6 @@
 package dev.verbale.history;
 
-import dev.verbale.history.columns.RunColumns.Unusual;
+import dev.verbale.history.RunColumns.Unusual;
 import dev.verbale.vocabulary.Outcome;
 import java.util.Arrays;
 import org.jspecify.annotations.Nullable;

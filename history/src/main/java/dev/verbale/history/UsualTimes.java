@@ -1,7 +1,7 @@
 package dev.verbale.history;
 
-import dev.verbale.history.columns.RunColumns.Times;
-import dev.verbale.history.columns.RunColumns.Unusual;
+import dev.verbale.history.RunColumns.Times;
+import dev.verbale.history.RunColumns.Unusual;
 import dev.verbale.vocabulary.Outcome;
 import java.util.Arrays;
 import org.jspecify.annotations.Nullable;

@@ -37,7 +37,7 @@ import org.jspecify.annotations.Nullable;
  * @param slower tests that took longer than noise explains, those that lost most time first
  * @param faster tests that took less time than noise explains, those that won most time first
  * @param speed how many times as slow as usual, or as the baseline, the whole run was, such as 1.6: what a test took counts without that
- * @param disturbance that many of the new failures belong together: the run was not itself; null where it was, or nothing is known of others
+ * @param disturbance that many new failures began together: the run was not itself; null where it was, or nothing is known of others
  * @param newlyBroken the keys of classes that broke outside their tests and did not before: they are new failures too
  * @param newReasons reasons that only the later run has
  * @param goneReasons reasons that only the earlier run has
@@ -64,7 +64,7 @@ public record Comparison(
      *
      * @param before null where it was not there
      * @param flakiness how flaky it was in the runs before
-     * @param failedTogether whether it is a new failure together with many others, see {@link Disturbance}
+     * @param failedTogether whether it is a new failure together with many others, for one reason, see {@link Disturbance}
      */
     public record Change(@Nullable TestDigest before, TestDigest after, Flakiness flakiness, boolean failedTogether) {
 
@@ -150,6 +150,9 @@ public record Comparison(
         private final List<Change> slower = new ArrayList<>();
         private final List<Change> faster = new ArrayList<>();
 
+        /** So many of one reason belong together; several reasons in one run are as many things to look at. */
+        private static final int LEAST_TOGETHER = 4;
+
         private final Map<String, Change> changes = new HashMap<>();
 
         /** What the runs before say of the new failures. */
@@ -163,10 +166,14 @@ public record Comparison(
                     .reduce((one, later) -> later)
                     .filter(one -> one.run().name().equals(after.run()))
                     .orElse(null);
+            Map<String, Integer> sizes = new HashMap<>();
+            for (Change change : newFailures)
+                if (change.after().reason() != null) sizes.merge(change.after().reason(), 1, Integer::sum);
             newFailures.replaceAll(change -> {
                 TestDigest then = change.before() == null ? change.after() : change.before();
-                boolean together =
-                        last != null && now.failedTogether(change.after().key());
+                boolean together = last != null
+                        && sizes.getOrDefault(change.after().reason(), 0) >= LEAST_TOGETHER
+                        && now.failedTogether(change.after().key());
                 return new Change(change.before(), change.after(), branch.flakiness(then.key()), together);
             });
             return last;

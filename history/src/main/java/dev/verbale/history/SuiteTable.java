@@ -1,4 +1,4 @@
-package dev.verbale.history.columns;
+package dev.verbale.history;
 
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -14,12 +14,12 @@ import java.util.List;
  * @param names as a reader knows them, in the same order
  * @param id the same for the same keys and names, see {@link #of}
  */
-public record SuiteTable(List<String> keys, List<String> names, String id) {
+record SuiteTable(List<String> keys, List<String> names, String id) {
 
     private static final int ID_BYTES = 16;
 
     /** One whose id is made of what is in it. */
-    public static SuiteTable of(List<String> keys, List<String> names) {
+    static SuiteTable of(List<String> keys, List<String> names) {
         try {
             MessageDigest sha = MessageDigest.getInstance("SHA-256");
             for (List<String> all : List.of(keys, names))

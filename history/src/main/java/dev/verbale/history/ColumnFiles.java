@@ -1,9 +1,8 @@
-package dev.verbale.history.columns;
+package dev.verbale.history;
 
 import dev.verbale.folder.WholeFile;
-import dev.verbale.history.RunSummary;
-import dev.verbale.history.columns.RunColumns.Times;
-import dev.verbale.history.columns.RunColumns.Unusual;
+import dev.verbale.history.RunColumns.Times;
+import dev.verbale.history.RunColumns.Unusual;
 import dev.verbale.history.digest.RunDigest.ReasonDigest;
 import dev.verbale.vocabulary.Outcome;
 import java.io.ByteArrayInputStream;
@@ -32,7 +31,7 @@ import java.util.zip.CRC32;
  *
  * <p>Safe for several threads and processes: each file is written whole, and its digest is the truth.
  */
-public final class ColumnFiles {
+final class ColumnFiles {
 
     private static final String FOLDER = ".columns";
     private static final String OF_RUN = ".run";
@@ -45,17 +44,17 @@ public final class ColumnFiles {
     private final Map<String, SuiteTable> tables = new ConcurrentHashMap<>();
 
     /** @param history the folder that the digests lie in */
-    public ColumnFiles(Path history) {
+    ColumnFiles(Path history) {
         folder = history.resolve(FOLDER);
     }
 
     /** The same object for the same tests: five thousand names a run would be most of the heap. */
-    public RunColumns shared(RunColumns columns) {
+    RunColumns shared(RunColumns columns) {
         return columns.in(tables.computeIfAbsent(columns.table().id(), id -> columns.table()));
     }
 
     /** What was made of {@code digest}; empty where nothing was, or it changed since. */
-    public Optional<RunColumns> read(Path digest) {
+    Optional<RunColumns> read(Path digest) {
         try {
             Path file = file(digest);
             DataInputStream in = checked(file);
@@ -73,7 +72,7 @@ public final class ColumnFiles {
     }
 
     /** What {@code digest} is now, to be asked before it is read; empty where it is no file. */
-    public static Optional<Stamp> stamp(Path digest) {
+    static Optional<Stamp> stamp(Path digest) {
         try {
             return Optional.of(Stamp.of(digest));
         } catch (IOException none) {
@@ -82,7 +81,7 @@ public final class ColumnFiles {
     }
 
     /** Keeps {@code columns}, that were made of {@code digest} as it was then, where that can be done. */
-    public void write(Path digest, Stamp stamp, RunColumns columns) {
+    void write(Path digest, Stamp stamp, RunColumns columns) {
         try {
             Files.createDirectories(folder);
             Path tests = folder.resolve(columns.table().id() + OF_TESTS);
@@ -112,7 +111,7 @@ public final class ColumnFiles {
     }
 
     /** Deletes what was made of digests that are no more. */
-    public void prune(List<Path> digests) {
+    void prune(List<Path> digests) {
         List<String> there = digests.stream()
                 .map(digest -> String.valueOf(file(digest).getFileName()))
                 .toList();
@@ -129,7 +128,7 @@ public final class ColumnFiles {
     }
 
     /** What tells that a digest is the one that was read. */
-    public record Stamp(long bytes, long modified) {
+    record Stamp(long bytes, long modified) {
         static Stamp of(Path digest) throws IOException {
             BasicFileAttributes found =
                     Files.readAttributes(digest, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS);

@@ -1,10 +1,7 @@
-package dev.verbale.history.columns;
+package dev.verbale.history;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.history.History;
-import dev.verbale.history.HistoryFolder;
-import dev.verbale.history.Nights;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Problem;
 import java.io.IOException;

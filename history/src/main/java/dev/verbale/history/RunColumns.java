@@ -1,6 +1,5 @@
-package dev.verbale.history.columns;
+package dev.verbale.history;
 
-import dev.verbale.history.RunSummary;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.ReasonDigest;
 import dev.verbale.history.digest.RunDigest.TestDigest;
@@ -18,10 +17,9 @@ import java.util.stream.IntStream;
  * @param unusual what did not pass at once, in the order of the table
  * @param times how long the tests took
  */
-public record RunColumns(
-        RunSummary run, SuiteTable table, List<ReasonDigest> reasons, List<Unusual> unusual, Times times) {
+record RunColumns(RunSummary run, SuiteTable table, List<ReasonDigest> reasons, List<Unusual> unusual, Times times) {
 
-    public RunColumns {
+    RunColumns {
         reasons = List.copyOf(reasons);
         unusual = List.copyOf(unusual);
     }
@@ -34,10 +32,10 @@ public record RunColumns(
      * @param recovered whether it passed after an attempt that had not
      * @param reason the position of its reason; -1 for none
      */
-    public record Unusual(int position, Outcome outcome, int attempts, boolean recovered, int reason) {}
+    record Unusual(int position, Outcome outcome, int attempts, boolean recovered, int reason) {}
 
     /** The times of a run's tests, kept or read again. Safe for several threads. */
-    public interface Times {
+    interface Times {
 
         /** Milliseconds, in the order of the table. */
         int[] millis();
@@ -49,7 +47,7 @@ public record RunColumns(
     private record Kept(int[] millis, int[] workers) implements Times {}
 
     /** Of a digest that was read. */
-    public static RunColumns of(RunDigest digest) {
+    static RunColumns of(RunDigest digest) {
         List<TestDigest> tests = digest.tests();
         Map<String, Integer> reasons = new HashMap<>();
         for (ReasonDigest reason : digest.reasons()) reasons.putIfAbsent(reason.id(), reasons.size());
@@ -92,7 +90,7 @@ public record RunColumns(
     }
 
     /** These, with the same table as an object that others have too. */
-    public RunColumns in(SuiteTable shared) {
+    RunColumns in(SuiteTable shared) {
         return new RunColumns(run, shared, reasons, unusual, times);
     }
 }
