@@ -32,6 +32,7 @@ export function rowsOf(text: string): Row[] {
       thread: values.thread[i],
       message: values.message[i],
       reason: values.reason[i],
+      rule: values.rule?.[i],
       attempts: values.attempts[i],
       superseded: values.superseded[i],
       recovered: values.recovered[i],

@@ -46,6 +46,8 @@ export interface RunData {
   /** `began`: what the times in console and network lists are counted from. */
   workers: { name: string; began: number; ended: boolean; missing: number }[];
   problems: string[];
+  /** What the team says of failures; missing where it says nothing. */
+  rules?: Rule[];
   /** The most frequent first; only some are whole. */
   reasons: (Reason | { title: string })[];
   slowest: (ShownRow & { duration: number })[];
@@ -118,6 +120,16 @@ export interface GroupTable {
   rows: [name: string, tests: number, attention: number, flaky: number, time: number][];
 }
 
+/** What a team says of a failure. */
+export interface Rule {
+  label: string;
+  owner?: string;
+  link?: string;
+  comment?: string;
+  /** The last day on which nobody needs to look. */
+  knownUntil?: string;
+}
+
 export interface Reason {
   /** The same in every run. */
   id: string;
@@ -133,6 +145,8 @@ export interface Reason {
   runs?: number;
   /** Of the first of them that has one: where its last screenshot lies, and whose it is. */
   screenshot?: [href: string, id: string, name: string];
+  /** Positions of what the team says of its failures. */
+  rules?: number[];
   /** How many rows have it. */
   tests: number;
   first: ShownRow[];
@@ -162,6 +176,8 @@ export interface Row {
   message?: string;
   /** Which of the run's reasons it failed for. */
   reason?: number;
+  /** What the team says of it: a position in the run's rules. */
+  rule?: number;
   /** How many there were, where there was more than one; of the last one. */
   attempts?: number;
   /** There was a later attempt; counts no more. */

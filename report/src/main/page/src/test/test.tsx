@@ -12,6 +12,7 @@ import { Marks } from '../marks/marks';
 import { TestNavigation } from './navigation';
 import { DataRows } from './dataRows';
 import { RowsToCome } from '../marks/rowsToCome';
+import { RuleLine } from '../tests/rule';
 import { attachmentsIn } from '../data/inside';
 import { isWhole } from '../data/types';
 import { keyOf } from '../data/rows';
@@ -68,6 +69,7 @@ function OneTest({ data, row, position }: { data: RunData; row: Row; position: n
         ))}
       </p>
       {counted.before && data.earlier && <Before data={data} row={counted} before={counted.before} />}
+      {row.rule !== undefined && data.rules && <RuleLine rule={data.rules[row.rule]!} />}
       {row.about && <AboutTest about={row.about} />}
       {(row.superseded || row.attempts) && <Attempts data={data} row={row} />}
       {row.message && (!needsAttention(row.outcome) || row.outcome === 'unfinished') && (

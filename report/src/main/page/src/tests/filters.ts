@@ -4,7 +4,7 @@ import { needsAttention } from '../data/outcomes';
 import { groupsOf, type Group } from './groups';
 import type { Row, RunData } from '../data/types';
 
-export const FILTERS = ['outcome', 'failing', 'news', 'flaky', 'module', 'class', 'package', 'tag', 'owner', 'severity', 'reason'] as const;
+export const FILTERS = ['outcome', 'failing', 'news', 'flaky', 'module', 'class', 'package', 'label', 'tag', 'owner', 'severity', 'reason'] as const;
 export type Filters = Partial<Record<(typeof FILTERS)[number], string>>;
 
 export function filtersIn(params: URLSearchParams): Filters {
@@ -25,6 +25,7 @@ export function keeps(filters: Filters, row: Row, data: RunData): boolean {
     inGroup(row, data, 'module', filters.module) &&
     inGroup(row, data, 'class', filters.class) &&
     inGroup(row, data, 'package', filters.package) &&
+    inGroup(row, data, 'label', filters.label) &&
     inGroup(row, data, 'tag', filters.tag) &&
     inGroup(row, data, 'owner', filters.owner) &&
     inGroup(row, data, 'severity', filters.severity)

@@ -1,8 +1,8 @@
 // The groups that a row is in. RowGroups.java says the same of the first two, so that the summary's tables agree with the list.
 import { outcomeText } from '../data/outcomes';
-import type { Row, RunData } from '../data/types';
+import type { Row, Rule, RunData } from '../data/types';
 
-export const GROUPS = ['class', 'module', 'package', 'outcome', 'reason', 'tag', 'owner', 'severity', 'worker', 'nothing'] as const;
+export const GROUPS = ['class', 'module', 'package', 'outcome', 'reason', 'label', 'tag', 'owner', 'severity', 'worker', 'nothing'] as const;
 export type Group = (typeof GROUPS)[number];
 
 export function groupsOf(row: Row, data: RunData, group: Group): string[] {
@@ -17,10 +17,12 @@ export function groupsOf(row: Row, data: RunData, group: Group): string[] {
       return [outcomeText(row.outcome)];
     case 'reason':
       return [row.reason === undefined ? 'no reason' : data.reasons[row.reason]!.title];
+    case 'label':
+      return [ruleOf(row, data)?.label ?? 'no label'];
     case 'tag':
       return row.tags ?? ['no tag'];
     case 'owner':
-      return [row.about?.owner ?? 'no owner'];
+      return [ruleOf(row, data)?.owner ?? row.about?.owner ?? 'no owner'];
     case 'severity':
       return [row.about?.severity ?? 'no severity'];
     case 'worker':
@@ -28,6 +30,11 @@ export function groupsOf(row: Row, data: RunData, group: Group): string[] {
     default:
       return [''];
   }
+}
+
+/** What the team says of it. */
+export function ruleOf(row: Row, data: RunData): Rule | undefined {
+  return row.rule === undefined ? undefined : data.rules?.[row.rule];
 }
 
 function classOf(row: Row): string {

@@ -59,7 +59,7 @@ function AllTests({ data }: { data: RunData }) {
           <span class="visually-hidden">{t('Search names, classes, tags, data, messages, and what was recorded of failures')}</span>
           <input ref={field} type="search" placeholder={t('Search  ( / )')} value={words} onInput={(e) => go({ find: e.currentTarget.value })} />
         </label>
-        <Choice label={t('Group by')} options={GROUPS.filter((one) => one !== 'module' || rows.some((row) => row.module))} value={group} onChange={(value) => go({ group: value })} />
+        <Choice label={t('Group by')} options={GROUPS.filter((one) => (one !== 'module' || rows.some((row) => row.module)) && (one !== 'label' || data.rules))} value={group} onChange={(value) => go({ group: value })} />
         <Choice label={t('Order')} options={ORDERS} value={order} onChange={(value) => go({ order: value })} />
         <Outcomes data={data} filters={filters} go={go} />
       </div>

@@ -67,6 +67,9 @@ final class CompareCommand implements Callable<Integer> {
             description = "How many of each at the most. Default: ${DEFAULT-VALUE}")
     private int limit;
 
+    @Mixin
+    private final RulesOption rules = new RulesOption();
+
     @Option(
             names = "--test",
             paramLabel = "TEXT",
@@ -85,6 +88,7 @@ final class CompareCommand implements Callable<Integer> {
     private CommandSpec spec;
 
     private final TerminalText text = new TerminalText(Ansi.AUTO);
+    private final Map<String, String> labels = new HashMap<>();
     private final Map<String, FirstDifference> differences = new HashMap<>();
 
     @Override
@@ -113,6 +117,9 @@ final class CompareCommand implements Callable<Integer> {
                         "Name a run whose folder is there, with --baseline");
             return single(RunReader.read(folder), read, test);
         }
+        Map<String, String> byId = rules.labels(read);
+        for (TestResult one : read.needingAttention())
+            if (byId.containsKey(one.id())) labels.put(one.key(), byId.get(one.id()));
         if (isThere) remember(RunReader.read(folder), read);
         print(out, comparison);
         commits(out, comparison, read);
@@ -186,6 +193,7 @@ final class CompareCommand implements Callable<Integer> {
                 "Still failing",
                 comparison.stillFailing(),
                 change -> name(change.after())
+                        + label(change)
                         + (change.hasOtherReason()
                                 ? text.dim("\n    for another reason: "
                                         + title(comparison, change.after().reason()))
@@ -220,11 +228,18 @@ final class CompareCommand implements Callable<Integer> {
         FirstDifference difference = differences.get(change.after().key());
         return name(change.after())
                 + (change.before() == null ? text.dim(" (a new test)") : "")
+                + label(change)
                 + (why.isEmpty() ? "" : text.dim("\n    " + why))
                 + (difference == null
                         ? ""
                         : "\n    first different: "
                                 + TerminalText.printable(Texts.cut(difference.sentence(), LONGEST)));
+    }
+
+    /** What the team says of it, on a line of its own. */
+    private String label(Change change) {
+        String label = labels.get(change.after().key());
+        return label == null ? "" : "\n    " + TerminalText.printable(label);
     }
 
     private static String title(Comparison comparison, @org.jspecify.annotations.Nullable String reason) {

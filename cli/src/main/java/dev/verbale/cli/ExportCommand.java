@@ -3,6 +3,7 @@ package dev.verbale.cli;
 import dev.verbale.export.CsvTables;
 import dev.verbale.export.JUnitXml;
 import dev.verbale.export.JsonSummary;
+import dev.verbale.export.Labels;
 import dev.verbale.export.MailSummary;
 import dev.verbale.export.MarkdownSummary;
 import dev.verbale.folder.WholeFile;
@@ -10,6 +11,7 @@ import dev.verbale.history.History;
 import dev.verbale.history.compare.Comparison;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Run;
+import dev.verbale.rules.RulesFormatException;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.PrintWriter;
@@ -98,6 +100,9 @@ final class ExportCommand implements Callable<Integer> {
     private final BaselineOption baseline = new BaselineOption();
 
     @Mixin
+    private final RulesOption rules = new RulesOption();
+
+    @Mixin
     private final HistoryOption history = new HistoryOption();
 
     @Spec
@@ -123,20 +128,24 @@ final class ExportCommand implements Callable<Integer> {
         return ExitCodes.DONE;
     }
 
-    private byte[] bytes(Run read) throws IOException {
+    private byte[] bytes(Run read) throws IOException, RulesFormatException {
         var bytes = new ByteArrayOutputStream();
         var text = new StringBuilder();
         switch (format) {
-            case JUNIT -> JUnitXml.write(read, bytes);
+            case JUNIT -> JUnitXml.write(read, labels(read), bytes);
             case JSON -> JsonSummary.write(read, bytes);
-            case MARKDOWN -> text.append(MarkdownSummary.of(read, comparison(read), maxBytes));
-            case MAIL_HTML -> text.append(MailSummary.html(read, comparison(read)));
-            case MAIL_TEXT -> text.append(MailSummary.text(read, comparison(read)));
+            case MARKDOWN -> text.append(MarkdownSummary.of(read, comparison(read), labels(read), maxBytes));
+            case MAIL_HTML -> text.append(MailSummary.html(read, comparison(read), labels(read)));
+            case MAIL_TEXT -> text.append(MailSummary.text(read, comparison(read), labels(read)));
             case TESTS_CSV -> CsvTables.tests(read, text);
             case STEPS_CSV -> CsvTables.steps(read, text);
         }
         bytes.writeBytes(text.toString().getBytes(StandardCharsets.UTF_8));
         return bytes.toByteArray();
+    }
+
+    private Labels labels(Run read) throws IOException, RulesFormatException {
+        return new Labels(rules.labels(read));
     }
 
     private @Nullable Comparison comparison(Run read) throws IOException {

@@ -16,6 +16,8 @@ import dev.verbale.vocabulary.Outcome;
 import java.io.PrintWriter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Help.Ansi;
 import picocli.CommandLine.Help.Ansi.Style;
@@ -32,14 +34,17 @@ final class FailureText {
     private static final int MAX_REASONS = 30;
 
     private final Run run;
+    private final Map<String, String> labels;
     private final TerminalText terminal;
     private final boolean all;
 
     /**
+     * @param labels what the team says of tests, by their ids
      * @param all whether each test is shown, with all of its message, however many there are
      */
-    FailureText(Run run, Ansi ansi, boolean all) {
+    FailureText(Run run, Map<String, String> labels, Ansi ansi, boolean all) {
         this.run = run;
+        this.labels = labels;
         this.terminal = new TerminalText(ansi);
         this.all = all;
     }
@@ -75,6 +80,8 @@ final class FailureText {
         out.println();
         out.println(outcome(test.outcome()) + strong(test.name()) + "  " + dim(DurationText.of(test.duration())));
         out.println(INDENT + dim(String.join(" › ", test.path())));
+        String label = labels.get(test.id());
+        if (label != null) out.println(INDENT + printable(label));
         failure(out, test.failure());
         lastStep(out, test);
         attachments(out, test.entries());
@@ -90,6 +97,11 @@ final class FailureText {
             out.println();
             out.println(outcome(first.outcome()) + strong(count == 1 ? "1 test" : count + " tests") + "  "
                     + strong(Texts.cut(reason.title(), LONGEST_LINE)));
+            reason.tests().stream()
+                    .map(test -> labels.get(test.id()))
+                    .filter(Objects::nonNull)
+                    .distinct()
+                    .forEach(label -> out.println(INDENT + printable(label)));
             if (reason.evidence() != null) out.println(INDENT + printable(reason.evidence()));
             if (!reason.frame().isEmpty()) out.println(INDENT + dim("at " + reason.frame()));
             for (TestResult test : reason.tests().subList(0, Math.min(MAX_OF_A_REASON, count)))

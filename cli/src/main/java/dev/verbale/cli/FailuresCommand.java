@@ -32,6 +32,9 @@ final class FailuresCommand implements Callable<Integer> {
             })
     private boolean all;
 
+    @Mixin
+    private final RulesOption rules = new RulesOption();
+
     @Spec
     private CommandSpec spec;
 
@@ -39,7 +42,7 @@ final class FailuresCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         Run read = run.read(TestKeeper.FAILURES);
         PrintWriter out = spec.commandLine().getOut();
-        new FailureText(read, Ansi.AUTO, all).print(out);
+        new FailureText(read, rules.labels(read), Ansi.AUTO, all).print(out);
         if (!read.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(read));
         return ExitCodes.DONE;
     }

@@ -6,6 +6,7 @@ import dev.verbale.report.PageOptions;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.summary.Headline;
+import dev.verbale.rules.RulesFormatException;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -72,6 +73,9 @@ final class PageCommand implements Callable<Integer> {
     private @Nullable Path baseline;
 
     @Mixin
+    private final RulesOption rules = new RulesOption();
+
+    @Mixin
     private final HistoryOption history = new HistoryOption();
 
     @Spec
@@ -103,12 +107,13 @@ final class PageCommand implements Callable<Integer> {
         return isSingleFile ? folder.resolveSibling(folder.getFileName() + ".html") : folder;
     }
 
-    private PageOptions options(RunFolder folder) throws IOException {
+    private PageOptions options(RunFolder folder) throws IOException, RulesFormatException {
         Run before = baseline == null ? null : RunReader.read(RunArgument.found(baseline));
         try {
             return look.options()
                     .withBaseline(before)
                     .withCode(sources.code(spec))
+                    .withRules(rules.read().triage())
                     .withEarlier(history.earlier(folder, spec.commandLine().getErr()));
         } catch (IllegalArgumentException wrong) {
             throw new ParameterException(spec.commandLine(), wrong.getMessage(), wrong);

@@ -1,11 +1,18 @@
 package dev.verbale.cli;
 
+import dev.verbale.results.Run;
 import dev.verbale.rules.Rules;
 import dev.verbale.rules.RulesFormatException;
 import dev.verbale.rules.RulesReader;
+import dev.verbale.rules.Triage;
+import dev.verbale.rules.TriageRule;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Option;
 
@@ -13,7 +20,7 @@ import picocli.CommandLine.Option;
 final class RulesOption {
 
     @Option(
-            names = {"--rules", "--try"},
+            names = "--rules",
             paramLabel = "FILE",
             description = "The file of rules. Left out: " + Rules.DEFAULT + ", where there is one.")
     private @Nullable Path file;
@@ -22,5 +29,12 @@ final class RulesOption {
         if (file != null) return RulesReader.read(file);
         Path usual = Path.of(Rules.DEFAULT);
         return Files.exists(usual) ? RulesReader.read(usual) : Rules.NONE;
+    }
+
+    /** What they say of the failures of a run, by the ids of the tests. */
+    Map<String, String> labels(Run run) throws RulesFormatException, IOException {
+        List<TriageRule> triage = read().triage();
+        LocalDate today = LocalDate.now(ZoneId.systemDefault());
+        return triage.isEmpty() ? Map.of() : Triage.of(run, triage, today).sentences(today);
     }
 }

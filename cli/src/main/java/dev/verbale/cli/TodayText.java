@@ -11,11 +11,11 @@ import dev.verbale.rules.Standing;
 import dev.verbale.rules.Today;
 import dev.verbale.rules.Today.Failures;
 import dev.verbale.rules.Today.Flickered;
-import dev.verbale.rules.TriageRule;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
@@ -104,12 +104,10 @@ final class TodayText {
 
     private void failures(Today today, Failures one) {
         out.println("  " + text.strong(name(one.title())));
-        String whose = whose(one);
-        if (!whose.isEmpty()) out.println("    " + TerminalText.printable(whose));
-        if (one.isExpired())
+        String whose = one.whose(LocalDate.now(ZoneId.systemDefault()));
+        if (!whose.isEmpty())
             out.println("    "
-                    + text.bad("was known until "
-                            + one.rule().map(TriageRule::knownUntil).orElse(null) + ": look at it again"));
+                    + (one.isExpired() ? text.bad(TerminalText.printable(whose)) : TerminalText.printable(whose)));
         Instant since = one.failingSince();
         if (since != null) out.println(text.dim("    fails since " + DAY.format(since)));
         if (one.evidence() != null) out.println(text.dim("    " + name(one.evidence())));
@@ -119,26 +117,6 @@ final class TodayText {
         for (String name : names.subList(0, Math.min(MAX_TESTS, names.size())))
             out.println("    " + TerminalText.printable(name));
         if (names.size() > MAX_TESTS) out.println(text.dim("    and " + (names.size() - MAX_TESTS) + " more"));
-    }
-
-    /** Label and owner of the rule, or else the owners that the tests name; until when it is known, and the link. */
-    private static String whose(Failures one) {
-        List<String> parts = new ArrayList<>();
-        one.rule().ifPresent(rule -> parts.add(rule.label()));
-        String owner = one.rule().map(TriageRule::owner).orElse(null);
-        if (owner == null)
-            owner = one.tests().stream()
-                    .map(test -> test.about().owner())
-                    .filter(Objects::nonNull)
-                    .distinct()
-                    .limit(3)
-                    .collect(Collectors.joining(", "));
-        if (!owner.isEmpty()) parts.add("owner " + owner);
-        one.rule().ifPresent(rule -> {
-            if (rule.knownUntil() != null && !one.isExpired()) parts.add("known until " + rule.knownUntil());
-            if (rule.link() != null) parts.add(rule.link());
-        });
-        return String.join(", ", parts);
     }
 
     private static String anyway(Today today, Failures one, TestResult test) {

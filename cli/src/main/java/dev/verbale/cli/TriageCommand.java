@@ -34,7 +34,7 @@ import picocli.CommandLine.Spec;
         footerHeading = "%nExamples:%n",
         footer = {
             "  verbale triage",
-            "  verbale triage --try new-rules.yaml target/verbale/*",
+            "  verbale triage --rules new-rules.yaml target/verbale/*",
         })
 final class TriageCommand implements Callable<Integer> {
 

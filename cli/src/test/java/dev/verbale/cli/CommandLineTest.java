@@ -324,7 +324,7 @@ class CommandLineTest {
 
         Output open = verbale("gate");
         Output triage = verbale("triage");
-        Output tried = verbale("triage", "--try", "verbale-rules.yaml", "2026-11-24_103107_k3f9", "target/verbale");
+        Output tried = verbale("triage", "--rules", "verbale-rules.yaml", "2026-11-24_103107_k3f9", "target/verbale");
         Files.writeString(work.resolve("bad.yaml"), "gate: {failure: 1}");
         Output bad = verbale("gate", "--rules", "bad.yaml");
 

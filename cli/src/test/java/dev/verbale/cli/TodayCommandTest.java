@@ -189,6 +189,23 @@ class TodayCommandTest {
     }
 
     @Test
+    void whose_a_failure_is_stands_wherever_it_does() throws Exception {
+        String label = "environment, owner platform, known until 2099-12-31";
+        String run = "2026-11-30_120000_aaaa";
+
+        assertThat(jvm.run("failures", run).out()).containsSubsequence("known", label, "the till is known");
+        assertThat(jvm.run("compare", run).out()).containsSubsequence("Still failing", "known\n    " + label);
+        for (String format : List.of("junit", "markdown", "mail-html", "mail-text"))
+            assertThat(jvm.run("export", "--format", format, run).out().replace("\\", ""))
+                    .as(format)
+                    .contains(label);
+        Output page = jvm.run("page", run);
+        assertThat(page.code()).isZero();
+        assertThat(Files.readString(work.resolve("target/verbale/" + run + "/page/data/run.js")))
+                .contains("{\"label\":\"environment\",\"owner\":\"platform\",\"knownUntil\":\"2099-12-31\"}");
+    }
+
+    @Test
     void what_cannot_be_looked_back_to_is_said() throws Exception {
         assertThat(today("--since", "doomsday").err())
                 .contains("there is no run 'doomsday', and it is no day, no moment and no tag of git's either");

@@ -40,8 +40,10 @@ public final class JUnitXml {
 
     private final XMLStreamWriter xml;
     private final Run run;
+    private final Labels labels;
 
-    private JUnitXml(XMLStreamWriter xml, Run run) {
+    private JUnitXml(XMLStreamWriter xml, Run run, Labels labels) {
+        this.labels = labels;
         this.xml = xml;
         this.run = run;
     }
@@ -52,9 +54,18 @@ public final class JUnitXml {
      * @throws IOException where it cannot be written
      */
     public static void write(Run run, OutputStream out) throws IOException {
+        write(run, Labels.NONE, out);
+    }
+
+    /**
+     * The same, with what a team says of failures as a property of that name.
+     *
+     * @throws IOException where it cannot be written
+     */
+    public static void write(Run run, Labels labels, OutputStream out) throws IOException {
         try {
             XMLStreamWriter xml = XMLOutputFactory.newFactory().createXMLStreamWriter(out, "UTF-8");
-            new JUnitXml(xml, run).write();
+            new JUnitXml(xml, run, labels).write();
             xml.flush();
         } catch (XMLStreamException failed) {
             throw new IOException("the XML was not written: " + failed.getMessage(), failed);
@@ -166,6 +177,8 @@ public final class JUnitXml {
         if (!PLAIN.contains(last.outcome()))
             property(OwnProperties.OUTCOME, last.outcome().word());
         for (String tag : last.tags()) property("tag", tag);
+        String label = labels.of(last);
+        if (label != null) property("label", label);
         end();
         if (last.outcome().needsAttention()) {
             String kind = last.outcome().equals(Outcome.FAILED) ? "failure" : "error";

@@ -39,9 +39,11 @@ public final class MailSummary {
     private final Run run;
     private final @Nullable Comparison comparison;
     private final List<FailureReason> reasons;
+    private final Labels labels;
 
-    private MailSummary(Run run, @Nullable Comparison comparison) {
+    private MailSummary(Run run, @Nullable Comparison comparison, Labels labels) {
         this.run = run;
+        this.labels = labels;
         this.comparison = comparison;
         this.reasons = FailureReason.of(run);
     }
@@ -52,7 +54,16 @@ public final class MailSummary {
      * @param comparison with an earlier run; null for none
      */
     public static String html(Run run, @Nullable Comparison comparison) {
-        return new MailSummary(run, comparison).html();
+        return html(run, comparison, Labels.NONE);
+    }
+
+    /**
+     * The same, with what a team says of failures.
+     *
+     * @param comparison with an earlier run; null for none
+     */
+    public static String html(Run run, @Nullable Comparison comparison, Labels labels) {
+        return new MailSummary(run, comparison, labels).html();
     }
 
     /**
@@ -61,7 +72,16 @@ public final class MailSummary {
      * @param comparison with an earlier run; null for none
      */
     public static String text(Run run, @Nullable Comparison comparison) {
-        return new MailSummary(run, comparison).text();
+        return text(run, comparison, Labels.NONE);
+    }
+
+    /**
+     * The same, with what a team says of failures.
+     *
+     * @param comparison with an earlier run; null for none
+     */
+    public static String text(Run run, @Nullable Comparison comparison, Labels labels) {
+        return new MailSummary(run, comparison, labels).text();
     }
 
     private String html() {
@@ -90,6 +110,10 @@ public final class MailSummary {
             html.append("<h2 style=\"margin:24px 0 4px;font-size:17px\">")
                     .append(escaped(reason.title()))
                     .append("</h2>\n");
+            for (String label : labels.of(reason))
+                html.append("<p style=\"margin:0 0 4px\">")
+                        .append(escaped(label))
+                        .append("</p>\n");
             if (reason.evidence() != null)
                 html.append("<p style=\"margin:0 0 4px;")
                         .append(CODE)
@@ -132,6 +156,8 @@ public final class MailSummary {
                     .append('\n');
         for (FailureReason reason : shown()) {
             text.append("\n* ").append(line(reason.title())).append('\n');
+            for (String label : labels.of(reason))
+                text.append("  ").append(line(label)).append('\n');
             if (reason.evidence() != null)
                 text.append("  ").append(line(reason.evidence())).append('\n');
             for (String test : tests(reason))

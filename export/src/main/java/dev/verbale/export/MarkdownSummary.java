@@ -38,6 +38,16 @@ public final class MarkdownSummary {
      * @param limit how many bytes of UTF-8 it may have, 500 at least
      */
     public static String of(Run run, @Nullable Comparison comparison, int limit) {
+        return of(run, comparison, Labels.NONE, limit);
+    }
+
+    /**
+     * The same, with what a team says of failures.
+     *
+     * @param comparison with an earlier run; null for none
+     * @param limit how many bytes of UTF-8 it may have, 500 at least
+     */
+    public static String of(Run run, @Nullable Comparison comparison, Labels labels, int limit) {
         List<FailureReason> reasons = FailureReason.of(run);
         List<String> lines = new ArrayList<>();
         lines.add("## " + escaped(run.name()));
@@ -50,7 +60,7 @@ public final class MarkdownSummary {
         }
         counts(lines, run);
         if (comparison != null) newFailures(lines, comparison);
-        reasons(lines, reasons);
+        reasons(lines, reasons, labels);
         return within(lines, Math.max(500, limit));
     }
 
@@ -73,10 +83,11 @@ public final class MarkdownSummary {
         lines.add("### New failures");
         lines.add("");
         for (Comparison.Change change : comparison.newFailures())
-            lines.add("- " + text(change.after().name()));
+            lines.add("- " + text(change.after().name())
+                    + (change.isOfFlaky() ? " (" + text(change.flakiness().sentence()) + " anyway)" : ""));
     }
 
-    private static void reasons(List<String> lines, List<FailureReason> reasons) {
+    private static void reasons(List<String> lines, List<FailureReason> reasons, Labels labels) {
         if (reasons.isEmpty()) return;
         lines.add("");
         lines.add("### Reasons");
@@ -84,6 +95,10 @@ public final class MarkdownSummary {
             lines.add("");
             int tests = reason.tests().size() + reason.containers().size();
             lines.add("**" + text(reason.title()) + "** (" + tests + (tests == 1 ? " test)" : " tests)"));
+            for (String label : labels.of(reason)) {
+                lines.add("");
+                lines.add("*" + text(label) + "*");
+            }
             if (reason.evidence() != null) {
                 lines.add("");
                 lines.add("> " + text(reason.evidence()));

@@ -19,6 +19,7 @@ import dev.verbale.history.compare.Comparison;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Run;
 import dev.verbale.results.SampleRun;
+import dev.verbale.results.TestResult;
 import dev.verbale.vocabulary.AttachmentKind;
 import dev.verbale.vocabulary.Outcome;
 import dev.verbale.vocabulary.StepKind;
@@ -31,6 +32,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
 import javax.xml.parsers.DocumentBuilderFactory;
@@ -238,6 +240,22 @@ class ExportTest {
             assertThat(cut.getBytes(StandardCharsets.UTF_8).length).isLessThanOrEqualTo(limit);
             if (!cut.equals(text)) assertThat(cut).endsWith(" lines more\n");
         }
+    }
+
+    @Test
+    void what_a_team_says_of_failures_is_in_xml_markdown_and_mail() throws Exception {
+        TestResult failed = run.needingAttention().get(0);
+        var labels = new Labels(Map.of(failed.id(), "the <well> team, owner Ada, known until 2099-12-31"));
+        var xml = new ByteArrayOutputStream();
+
+        JUnitXml.write(run, labels, xml);
+
+        assertThat(xml.toString(StandardCharsets.UTF_8))
+                .containsOnlyOnce("name=\"label\" value=\"the &lt;well&gt; team, owner Ada, known until 2099-12-31\"");
+        assertThat(MarkdownSummary.of(run, null, labels, MarkdownSummary.USUAL_LIMIT))
+                .containsOnlyOnce("\n*the \\<well\\> team, owner Ada, known until 2099\\-12\\-31*\n");
+        assertThat(MailSummary.html(run, null, labels)).containsOnlyOnce(">the &lt;well&gt; team, owner Ada");
+        assertThat(MailSummary.text(run, null, labels)).containsOnlyOnce("\n  the <well> team, owner Ada");
     }
 
     @Test

@@ -8,6 +8,10 @@ import dev.verbale.history.digest.RunDigest;
 import dev.verbale.report.PageOptions;
 import dev.verbale.report.PageSettings;
 import dev.verbale.results.RunReader;
+import dev.verbale.rules.Rules;
+import dev.verbale.rules.RulesFormatException;
+import dev.verbale.rules.RulesReader;
+import dev.verbale.rules.TriageRule;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -144,12 +148,26 @@ final class BuildRun {
      * @throws IllegalArgumentException where one of them cannot be
      */
     static PageOptions pageOptions(MavenSession session) {
-        return PageSettings.options(setting -> {
+        PageOptions options = PageSettings.options(setting -> {
             String value = setting(session, setting.key(), setting.inEnvironment());
             return value == null || !setting.equals(PageSettings.LOGO)
                     ? value
                     : rootOfAllModules(session).resolve(value).toString();
         });
+        return options.withRules(triage(session));
+    }
+
+    /** What the team's file says of failures; nothing where there is none. */
+    private static List<TriageRule> triage(MavenSession session) {
+        Path file = rootOfAllModules(session).resolve(Rules.DEFAULT);
+        if (!Files.exists(file)) return List.of();
+        try {
+            return RulesReader.read(file).triage();
+        } catch (RulesFormatException wrong) {
+            throw new IllegalArgumentException(wrong.getMessage(), wrong);
+        } catch (IOException unreadable) {
+            throw new IllegalArgumentException(file + " cannot be read: " + unreadable.getMessage(), unreadable);
+        }
     }
 
     private static @Nullable String inFile(MavenProject project, String key) {

@@ -3,6 +3,8 @@ package dev.verbale.report;
 import dev.verbale.history.compare.BaselineFinder;
 import dev.verbale.results.Run;
 import dev.verbale.results.source.CodeAtHand;
+import dev.verbale.rules.TriageRule;
+import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
@@ -15,6 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param content what is left out of it
  * @param progress where the run is still going; null where it is over
  * @param code of the suite, for the lines around one that failed; null for none
+ * @param rules what a team says of its failures, in their order; see {@link dev.verbale.rules.Triage}
  * @since 0.2.0
  */
 public record PageOptions(
@@ -23,43 +26,51 @@ public record PageOptions(
         PageLook look,
         PageContent content,
         @Nullable PageProgress progress,
-        @Nullable CodeAtHand code) {
+        @Nullable CodeAtHand code,
+        List<TriageRule> rules) {
 
     /** The run alone, with all that was recorded. */
-    public static final PageOptions PLAIN = new PageOptions(null, null, PageLook.PLAIN, PageContent.ALL, null, null);
+    public static final PageOptions PLAIN =
+            new PageOptions(null, null, PageLook.PLAIN, PageContent.ALL, null, null, List.of());
 
     public PageOptions {
         Objects.requireNonNull(look, "look");
         Objects.requireNonNull(content, "content");
+        rules = List.copyOf(rules);
     }
 
     /** With {@code baseline}, or none where it is null. */
     public PageOptions withBaseline(@Nullable Run baseline) {
-        return new PageOptions(baseline, earlier, look, content, progress, code);
+        return new PageOptions(baseline, earlier, look, content, progress, code, rules);
     }
 
     /** With {@code earlier} runs, or none where it is null. */
     public PageOptions withEarlier(@Nullable BaselineFinder earlier) {
-        return new PageOptions(baseline, earlier, look, content, progress, code);
+        return new PageOptions(baseline, earlier, look, content, progress, code, rules);
     }
 
     /** With {@code look}. */
     public PageOptions withLook(PageLook look) {
-        return new PageOptions(baseline, earlier, look, content, progress, code);
+        return new PageOptions(baseline, earlier, look, content, progress, code, rules);
     }
 
     /** With {@code content}. */
     public PageOptions withContent(PageContent content) {
-        return new PageOptions(baseline, earlier, look, content, progress, code);
+        return new PageOptions(baseline, earlier, look, content, progress, code, rules);
     }
 
     /** With {@code progress}, or as of a run that is over where it is null. */
     public PageOptions withProgress(@Nullable PageProgress progress) {
-        return new PageOptions(baseline, earlier, look, content, progress, code);
+        return new PageOptions(baseline, earlier, look, content, progress, code, rules);
     }
 
     /** With {@code code}, or none where it is null. Its lines are in the page as they stand, and not masked. */
     public PageOptions withCode(@Nullable CodeAtHand code) {
-        return new PageOptions(baseline, earlier, look, content, progress, code);
+        return new PageOptions(baseline, earlier, look, content, progress, code, rules);
+    }
+
+    /** With what a team says of its failures. */
+    public PageOptions withRules(List<TriageRule> triage) {
+        return new PageOptions(baseline, earlier, look, content, progress, code, triage);
     }
 }

@@ -55,6 +55,7 @@ final class RowFiles {
     private final @Nullable EarlierRuns earlier;
     private final Set<String> fresh = new HashSet<>();
     private final Set<String> briefs;
+    private final RulesOfTests rules;
 
     /** @param briefs ids of the tests whose failure there is a brief of */
     RowFiles(
@@ -63,11 +64,13 @@ final class RowFiles {
             List<FailureReason> reasons,
             @Nullable EarlierRuns earlier,
             @Nullable Comparison news,
+            RulesOfTests rules,
             Set<String> briefs) {
         this.run = run;
         this.briefs = briefs;
         this.rows = rows;
         this.earlier = earlier;
+        this.rules = rules;
         if (news != null) {
             for (Comparison.Change change : news.newFailures())
                 fresh.add(change.after().key());
@@ -126,6 +129,7 @@ final class RowFiles {
         columns.repeated("thread", Row::thread);
         columns.fewTexts("message", RowFiles::message);
         columns.fewNumbers("reason", row -> reasonOf.get(row.id()));
+        columns.fewNumbers("rule", row -> rules.of(row.id()));
         columns.fewNumbers("attempts", row -> row.attempts() > 1 ? row.attempts() : null);
         columns.flag("superseded", Row::superseded);
         columns.flag("recovered", Row::recovered);

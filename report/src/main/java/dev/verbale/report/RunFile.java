@@ -42,6 +42,7 @@ final class RunFile {
     private final @Nullable EarlierRuns earlier;
     private final @Nullable Comparison news;
     private final PageOptions options;
+    private final RulesOfTests rules;
 
     RunFile(
             Run run,
@@ -49,6 +50,7 @@ final class RunFile {
             List<FailureReason> reasons,
             @Nullable EarlierRuns earlier,
             @Nullable Comparison news,
+            RulesOfTests rules,
             PageOptions options) {
         this.run = run;
         this.rows = rows;
@@ -56,6 +58,7 @@ final class RunFile {
         this.earlier = earlier;
         this.news = news;
         this.options = options;
+        this.rules = rules;
     }
 
     /**
@@ -95,6 +98,7 @@ final class RunFile {
             look(json, options.look());
             workers(json, run);
             problems(json, run);
+            rules.write(json);
             reasons(json);
             slowest(json, counted);
             flaky(json, counted);
@@ -234,6 +238,7 @@ final class RunFile {
         json.writeStringProperty("type", reason.type());
         json.writeStringProperty("frame", reason.frame());
         if (reason.evidence() != null) json.writeStringProperty("evidence", reason.evidence());
+        rules.write(json, reason);
         ReasonHistory known = earlier == null ? null : earlier.reasons().get(reason.id());
         if (known != null && known.since() != null) {
             json.writeStringProperty("since", known.since().started().toString());

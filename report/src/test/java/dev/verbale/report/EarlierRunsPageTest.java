@@ -12,6 +12,7 @@ import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.TestDigest;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.rules.RulesReader;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
@@ -104,6 +105,45 @@ class EarlierRunsPageTest {
 
     private static String branch(Run run) {
         return run.facts().getOrDefault("branch", "");
+    }
+
+    @Test
+    void what_a_team_says_of_failures_stands_beside_them_and_is_filtered_by() throws Exception {
+        Path rules = Files.writeString(root.resolve("rules.yaml"), """
+                labels: [the <b>well</b> team]
+                triage:
+                  - when: {test: waters}
+                    label: the <b>well</b> team
+                    owner: Ada
+                    known-until: 2020-01-31
+                    link: https://orto.example/well
+                  - when: {test: grows}
+                    label: environment
+                    known-until: 2099-12-31
+                    comment: it rains
+                    link: "javascript:alert(1)"
+                """);
+        Run run = run("grows", "waters");
+        Path index = Page.write(
+                run,
+                root.resolve("page"),
+                PageOptions.PLAIN.withRules(RulesReader.read(rules).triage()));
+
+        chromium.open(index, "");
+
+        assertThat(chromium.texts(".rule"))
+                .containsExactlyInAnyOrder(
+                        "the <b>well</b> team, owner Ada, was known until 2020-01-31: look at it again, more",
+                        "environment, known until 2099-12-31, it rains");
+        chromium.open(index, "#/tests?label=the+%3Cb%3Ewell%3C%2Fb%3E+team");
+        assertThat(chromium.texts(".row-line")).singleElement().asString().contains("waters");
+        chromium.open(index, "#/tests?owner=Ada");
+        assertThat(chromium.texts(".row-line")).singleElement().asString().contains("waters");
+        chromium.open(index, "#/tests?group=label&failing=failing");
+        assertThat(chromium.texts(".row-line")).hasSize(2);
+        chromium.open(index, "#/test/k.grows");
+        assertThat(chromium.find(".rule").getText()).isEqualTo("environment, known until 2099-12-31, it rains");
+        assertThat(chromium.texts(".rule a")).containsExactly("environment");
     }
 
     @Test

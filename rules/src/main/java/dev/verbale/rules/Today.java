@@ -12,13 +12,16 @@ import dev.verbale.results.TestResult;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.rules.Triage.Labelled;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -71,6 +74,18 @@ public record Today(
         public Failures {
             tests = List.copyOf(tests);
             classes = List.copyOf(classes);
+        }
+
+        /** Whose they are: what the rule says, or else who looks after the tests; empty where nobody says. */
+        public String whose(LocalDate today) {
+            String owners = tests.stream()
+                    .map(test -> test.about().owner())
+                    .filter(Objects::nonNull)
+                    .distinct()
+                    .limit(3)
+                    .collect(Collectors.joining(", "));
+            if (rule.isPresent()) return rule.get().sentence(today, owners.isEmpty() ? null : owners);
+            return owners.isEmpty() ? "" : "owner " + owners;
         }
 
         /** How many tests and classes. */

@@ -57,6 +57,14 @@ public record Triage(List<Labelled> failures) {
         return new Triage(unknown);
     }
 
+    /** What the rules say of each test that they know, by its id, in one line each; see {@link TriageRule#sentence}. */
+    public Map<String, String> sentences(LocalDate today) {
+        Map<String, String> sentences = new HashMap<>();
+        for (Labelled one : failures)
+            one.rule().ifPresent(rule -> sentences.put(one.test().id(), rule.sentence(today)));
+        return sentences;
+    }
+
     /** How many no rule knows. */
     public int unlabelled() {
         return (int) failures.stream().filter(one -> one.rule().isEmpty()).count();

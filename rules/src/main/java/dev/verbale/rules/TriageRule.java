@@ -83,6 +83,27 @@ public record TriageRule(
                         .anyMatch(pattern -> pattern.matches(texts.getOrDefault(wanted.getKey(), List.of()))));
     }
 
+    /**
+     * What it says, in one line, such as {@code environment, owner platform, known until 2026-12-31}; that its day is over where it is, by
+     * {@code today}.
+     */
+    public String sentence(LocalDate today) {
+        return sentence(today, null);
+    }
+
+    /** @param ofTests who looks after the tests, for where the rule names nobody; null for nobody */
+    String sentence(LocalDate today, @Nullable String ofTests) {
+        var text = new StringBuilder(label);
+        String whose = owner == null ? ofTests : owner;
+        if (whose != null) text.append(", owner ").append(whose);
+        if (knownUntil != null && isExpired(today))
+            text.append(", was known until ").append(knownUntil).append(": look at it again");
+        else if (knownUntil != null) text.append(", known until ").append(knownUntil);
+        if (comment != null) text.append(", ").append(comment);
+        if (link != null) text.append(", ").append(link);
+        return text.toString();
+    }
+
     /** Whether it was known only until a day before {@code today}. */
     public boolean isExpired(LocalDate today) {
         return knownUntil != null && knownUntil.isBefore(today);

@@ -1,0 +1,38 @@
+package dev.verbale.export;
+
+import dev.verbale.results.TestResult;
+import dev.verbale.results.reason.FailureReason;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a team says of failures: label, owner, until when they are known, in one line each.
+ *
+ * @param byTest by the ids of the tests
+ * @since 0.2.0
+ */
+public record Labels(Map<String, String> byTest) {
+
+    /** Of a team that says nothing. */
+    public static final Labels NONE = new Labels(Map.of());
+
+    public Labels {
+        byTest = Map.copyOf(byTest);
+    }
+
+    @Nullable
+    String of(TestResult test) {
+        return byTest.get(test.id());
+    }
+
+    /** Those of the tests of {@code reason}, each once. */
+    List<String> of(FailureReason reason) {
+        return reason.tests().stream()
+                .map(this::of)
+                .filter(Objects::nonNull)
+                .distinct()
+                .toList();
+    }
+}
