@@ -283,7 +283,7 @@ class CommandLineTest {
                 .startsWith("2026-11-2");
         assertThat(verbale("history", "reasons").out()).contains("in 2 runs, 2 failures");
         assertThat(verbale("history", "slower").out()).contains("No test is slower than noise explains.");
-        assertThat(verbale("history", "flaky").out()).contains("No test flickers more than chance explains.");
+        assertThat(verbale("history", "flaky").out()).contains("No test is flaky, as far as these runs tell.");
         assertThat(verbale("history", "runs", "--branch", "none").err())
                 .contains("no run of branch 'none' is remembered");
         assertThat(verbale("history", "test", "nowhere").code()).isEqualTo(2);
