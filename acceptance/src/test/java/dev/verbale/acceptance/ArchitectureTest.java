@@ -257,6 +257,7 @@ class ArchitectureTest {
             "dev.verbale.report..",
             "dev.verbale.har..",
             "dev.verbale.history..",
+            "dev.verbale.rules..",
             "dev.verbale.results..",
             "tools.jackson.core..");
 

@@ -3,10 +3,12 @@ package dev.verbale.acceptance;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.folder.RunFolder;
+import dev.verbale.history.HistoryFolder;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
 import dev.verbale.testing.Jvm;
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -97,9 +99,7 @@ class MavenPluginTest {
         assertThat(empty.code()).isEqualTo(1);
         assertThat(empty.output()).contains("No test was recorded in", "allowNoTests");
         assertThat(shut.output()).contains("The gate is closed. 1 test needs attention.");
-        try (var remembered = Files.list(project.resolve(".verbale/history"))) {
-            assertThat(remembered).as("runs with tests").hasSize(2);
-        }
+        assertThat(remembered()).as("runs with tests").hasSize(2);
 
         Files.writeString(project.resolve("verbale-rules.yaml"), "gate: {new-failures: 0}");
         Jvm knownFailure =
@@ -176,9 +176,11 @@ class MavenPluginTest {
 
         assertThat(maven.code()).as(maven.output()).isZero();
         assertThat(maven.output()).contains("could not write the page of this build", "mud");
-        try (var remembered = Files.list(project.resolve(".verbale/history"))) {
-            assertThat(remembered).hasSize(1);
-        }
+        assertThat(remembered()).hasSize(1);
+    }
+
+    private List<Path> remembered() throws IOException {
+        return new HistoryFolder(project.resolve(".verbale/history")).files();
     }
 
     @Test

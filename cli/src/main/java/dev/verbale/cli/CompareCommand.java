@@ -200,6 +200,12 @@ final class CompareCommand implements Callable<Integer> {
                                 : ""));
         section(out, "Slower", comparison.slower(), CompareCommand::duration);
         section(out, "Faster", comparison.faster(), CompareCommand::duration);
+        section(
+                out,
+                "Renamed",
+                comparison.renamed(),
+                change -> name(change.after())
+                        + (change.before() == null ? "" : text.dim(", was " + name(change.before()))));
         section(out, "New tests", comparison.added(), CompareCommand::name);
         section(out, missing(comparison), comparison.vanished(), CompareCommand::name);
         section(

@@ -18,6 +18,7 @@ import picocli.CommandLine.Help.Ansi;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
 
 /** Where a suite stands, on one screen. */
@@ -66,6 +67,7 @@ final class TodayCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws Exception {
+        if (limit < 1) throw new ParameterException(spec.commandLine(), "--limit takes a number from 1, not " + limit);
         Rules read = rules.read();
         Run judged = run.read(TestKeeper.FAILURES);
         History remembered = history.read(spec.commandLine().getErr());

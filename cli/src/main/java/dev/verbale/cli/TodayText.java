@@ -57,6 +57,13 @@ final class TodayText {
         section("Fixed", comparison.fixed(), change -> name(change.after().name()));
         section("Slower", comparison.slower(), TodayText::slower);
         section(
+                "Renamed",
+                comparison.renamed(),
+                change -> name(change.after().name())
+                        + (change.before() == null
+                                ? ""
+                                : text.dim(", was " + name(change.before().name()))));
+        section(
                 comparison.isOfAPart() || !comparison.after().isComplete() ? "Not run" : "Vanished",
                 comparison.vanished(),
                 test -> name(test.name()));

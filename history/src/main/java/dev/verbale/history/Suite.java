@@ -2,6 +2,7 @@ package dev.verbale.history;
 
 import dev.verbale.history.RunColumns.Unusual;
 import dev.verbale.history.digest.MovedTests;
+import dev.verbale.history.digest.RenamedTests;
 import dev.verbale.history.digest.RunDigest.ReasonDigest;
 import java.util.ArrayList;
 import java.util.BitSet;
@@ -50,7 +51,7 @@ final class Suite {
         runsOf.get(table).set(run);
         Mapping mapping = mappings.get(table);
         if (mapping.renamed != renamed) {
-            mapping = map(columns.table(), table);
+            mapping = map(columns, table, run == 0 ? null : runs.get(run - 1));
             mappings.set(table, mapping);
         }
         List<Integer> numbers = new ArrayList<>();
@@ -68,13 +69,19 @@ final class Suite {
         }
     }
 
-    private Mapping map(SuiteTable table, int number) {
+    /** @param last the run before; null where there is none */
+    private Mapping map(RunColumns columns, int number, @Nullable RunColumns last) {
+        SuiteTable table = columns.table();
+        RenamedTests called = last != null && isWhole(columns) && isWhole(last)
+                ? new RenamedTests(table.keys(), last.table().keys())
+                : null;
         var moved = new MovedTests(table.keys(), rows.keySet());
         TestRow[] its = new TestRow[table.keys().size()];
         for (int i = 0; i < its.length; i++) {
             String key = table.keys().get(i);
             String name = table.names().get(i);
-            String earlier = moved.earlier(key);
+            String earlier = rows.containsKey(key) ? null : moved.earlier(key);
+            if (earlier == null && called != null && !rows.containsKey(key)) earlier = called.earlier(key);
             TestRow before = earlier == null ? null : rows.remove(earlier);
             if (before != null) {
                 renamed++;
@@ -86,6 +93,11 @@ final class Suite {
             its[i] = row;
         }
         return new Mapping(its, renamed);
+    }
+
+    /** Whether what a run does not have is not there any more. */
+    private static boolean isWhole(RunColumns columns) {
+        return columns.run().isComplete() && columns.run().part().isEmpty();
     }
 
     List<RunSummary> runs() {

@@ -17,7 +17,7 @@ final class Ancestors {
 
     /** The commit that {@code revision} names, such as a tag; empty where git does not know it, or is not there. */
     static String commit(String revision, Path folder) {
-        if (!revision.matches("[\\w][\\w./+-]{0,200}") || revision.contains("..")) return "";
+        if (!revision.matches("[\\w][\\w./+~^-]{0,200}") || revision.contains("..")) return "";
         try {
             Process git = new ProcessBuilder("git", "rev-parse", "--verify", "--quiet", revision + "^{commit}")
                     .directory(folder.toFile())

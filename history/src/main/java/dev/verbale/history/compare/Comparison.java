@@ -5,6 +5,7 @@ import dev.verbale.history.Flakiness;
 import dev.verbale.history.History;
 import dev.verbale.history.UnusualDurations;
 import dev.verbale.history.digest.MovedTests;
+import dev.verbale.history.digest.RenamedTests;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.ReasonDigest;
 import dev.verbale.history.digest.RunDigest.TestDigest;
@@ -36,6 +37,7 @@ import org.jspecify.annotations.Nullable;
  * @param vanished tests that only the earlier run has, see {@link #isOfAPart}
  * @param slower tests that took longer than noise explains, those that lost most time first
  * @param faster tests that took less time than noise explains, those that won most time first
+ * @param renamed tests that were called otherwise before, see {@link RenamedTests}
  * @param speed how many times as slow as usual, or as the baseline, the whole run was, such as 1.6: what a test took counts without that
  * @param disturbance that many new failures began together: the run was not itself; null where it was, or nothing is known of others
  * @param newlyBroken the keys of classes that broke outside their tests and did not before: they are new failures too
@@ -53,6 +55,7 @@ public record Comparison(
         List<TestDigest> vanished,
         List<Change> slower,
         List<Change> faster,
+        List<Change> renamed,
         double speed,
         @Nullable Disturbance disturbance,
         List<String> newlyBroken,
@@ -101,10 +104,17 @@ public record Comparison(
         for (TestDigest test : before.tests()) earlier.put(test.key(), test);
         var gathered = new Gathered();
         var moved = new MovedTests(after.tests().stream().map(TestDigest::key).toList(), Set.copyOf(earlier.keySet()));
+        boolean isWhole = before.part().isEmpty() && after.part().isEmpty() && after.isComplete();
+        RenamedTests called = isWhole
+                ? new RenamedTests(after.tests().stream().map(TestDigest::key).toList(), Set.copyOf(earlier.keySet()))
+                : null;
         Map<String, TestDigest> pairs = new HashMap<>();
         for (TestDigest test : after.tests()) {
             String key = moved.earlier(test.key());
+            if (key == null && called != null) key = called.earlier(test.key());
             TestDigest then = earlier.remove(key == null ? test.key() : key);
+            if (then != null && called != null && called.earlier(test.key()) != null)
+                gathered.renamed.add(new Change(then, test));
             if (then != null) pairs.put(test.key(), then);
             gathered.add(then, test);
         }
@@ -125,6 +135,7 @@ public record Comparison(
                 List.copyOf(earlier.values()),
                 List.copyOf(gathered.slower),
                 List.copyOf(gathered.faster),
+                List.copyOf(gathered.renamed),
                 unusual.speed(),
                 disturbance,
                 after.broken().stream()
@@ -149,6 +160,7 @@ public record Comparison(
         private final List<TestDigest> added = new ArrayList<>();
         private final List<Change> slower = new ArrayList<>();
         private final List<Change> faster = new ArrayList<>();
+        private final List<Change> renamed = new ArrayList<>();
 
         /** So many of one reason belong together; several reasons in one run are as many things to look at. */
         private static final int LEAST_TOGETHER = 4;
@@ -274,6 +286,7 @@ public record Comparison(
         part(parts, added.size(), "new test", "new tests");
         if (isOfAPart() || !after.isComplete()) part(parts, vanished.size(), "test not run", "tests not run");
         else part(parts, vanished.size(), "test vanished", "tests vanished");
+        part(parts, renamed.size(), "renamed", "renamed");
         part(parts, slower.size(), "slower", "slower");
         part(parts, faster.size(), "faster", "faster");
         String whole = speedSentence();
