@@ -43,6 +43,7 @@ export function rowsOf(text: string): Row[] {
       blockedBy: values.blockedBy[i],
       before: values.before[i],
       fresh: values.fresh[i],
+      anyway: values.anyway?.[i],
       data: values.data[i],
       set: values.set[i],
       values: values.values[i],

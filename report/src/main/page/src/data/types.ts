@@ -26,8 +26,8 @@ export interface RunData {
   baseline?: string;
   /** Runs before this one on its branch, as far as they are remembered. */
   earlier?: { runs: number; last: string; list: EarlierRun[] };
-  /** How many failures are new, and the run beside which they are. */
-  news?: { tests: number; run: string; started: string; branch: string };
+  /** How many failures are new, how many of them are of flaky tests, and the run beside which they are. */
+  news?: { tests: number; flaky?: number; run: string; started: string; branch: string };
   /** Which part of the suite was meant to run; missing where it was the whole. */
   part?: string;
   counts: Record<Outcome, number>;
@@ -190,6 +190,8 @@ export interface Row {
   before?: string;
   /** Needs attention, and did not when it ran last. */
   fresh?: true;
+  /** Its test is flaky: how often it fails anyway, in per cent. */
+  anyway?: number;
   /** There is a brief of its failure. */
   brief?: true;
   about?: About;

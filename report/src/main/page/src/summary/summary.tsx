@@ -111,7 +111,8 @@ function Fresh({ data, failing }: { data: RunData; failing: number }) {
   return (
     <>
       <a href={testsLink({ news: 'new' })}>{fresh === failing ? t('All of them are new') : fresh === 1 ? t('1 of them is new') : t('{0} of them are new', whole(fresh))}</a>{' '}
-      {sinceBaseline(data.news)}.{' '}
+      {sinceBaseline(data.news)}
+      {data.news.flaky && `, ${data.news.flaky === 1 ? t('1 of a flaky test') : t('{0} of flaky tests', whole(data.news.flaky))}`}.{' '}
     </>
   );
 }

@@ -136,6 +136,7 @@ function Before({ data, row, before }: { data: RunData; row: Row; before: string
     <p class="before dim">
       <Marks letters={before} />{' '}
       {row.fresh && data.news ? t('new {0}; {1}', sinceBaseline(data.news), sentence) : sentence}
+      {row.anyway !== undefined && `; ${t('it is flaky and fails {0} % of the time anyway', row.anyway)}`}
     </p>
   );
 }

@@ -1,6 +1,7 @@
 package dev.verbale.report;
 
 import dev.verbale.folder.RunFolder;
+import dev.verbale.history.History;
 import dev.verbale.history.compare.Baseline;
 import dev.verbale.history.compare.Comparison;
 import dev.verbale.history.digest.RunDigest;
@@ -194,7 +195,8 @@ public final class Page {
         if (options.baseline() != null) baseline = new Baseline(RunDigest.of(options.baseline()), "");
         else if (options.earlier() != null)
             baseline = options.earlier().find(null, run).orElse(null);
-        return baseline == null ? null : Comparison.of(baseline, RunDigest.of(run, reasons), null);
+        History others = options.earlier() == null ? null : options.earlier().history();
+        return baseline == null ? null : Comparison.of(baseline, RunDigest.of(run, reasons), others);
     }
 
     private static @Nullable BaselineTests before(PageOptions options, List<Row> rows, Path page) {

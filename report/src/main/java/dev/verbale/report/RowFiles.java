@@ -54,6 +54,9 @@ final class RowFiles {
     private final Map<String, String> lastOf;
     private final @Nullable EarlierRuns earlier;
     private final Set<String> fresh = new HashSet<>();
+    /** How often a new failure's test fails anyway, in per cent. */
+    private final Map<String, Integer> anyway = new HashMap<>();
+
     private final Set<String> briefs;
     private final RulesOfTests rules;
 
@@ -72,8 +75,7 @@ final class RowFiles {
         this.earlier = earlier;
         this.rules = rules;
         if (news != null) {
-            for (Comparison.Change change : news.newFailures())
-                fresh.add(change.after().key());
+            for (Comparison.Change change : news.newFailures()) added(change);
             for (String broken : news.newlyBroken()) fresh.add(Row.idOfContainer(broken));
         }
         for (int i = 0; i < reasons.size(); i++) {
@@ -83,6 +85,13 @@ final class RowFiles {
         }
         this.dataSets = new DataSets(rows);
         this.lastOf = lastAttempts(rows);
+    }
+
+    private void added(Comparison.Change change) {
+        String key = change.after().key();
+        fresh.add(key);
+        if (change.isOfFlaky())
+            anyway.put(key, (int) Math.max(1, Math.round(change.flakiness().rate() * 100)));
     }
 
     static int count(List<Row> rows) {
@@ -145,6 +154,7 @@ final class RowFiles {
         });
         columns.fewTexts("before", this::before);
         columns.flag("fresh", row -> !row.superseded() && fresh.contains(row.key()));
+        columns.fewNumbers("anyway", row -> row.superseded() ? null : anyway.get(row.key()));
         columns.fewTexts("data", RowFiles::data);
         columns.fewNumbers("set", dataSets::number);
         columns.few("values", row -> dataSets.number(row) == null ? null : row, row -> DataSets.writeValues(json, row));

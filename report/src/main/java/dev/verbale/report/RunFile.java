@@ -113,6 +113,8 @@ final class RunFile {
         json.writeObjectPropertyStart("news");
         json.writeNumberProperty(
                 "tests", news.newFailures().size() + news.newlyBroken().size());
+        int flaky = news.newOfFlaky().size();
+        if (flaky > 0) json.writeNumberProperty("flaky", flaky);
         json.writeStringProperty("run", news.before().run());
         json.writeStringProperty("started", news.before().started().toString());
         json.writeStringProperty("branch", news.before().branch());

@@ -108,6 +108,25 @@ class EarlierRunsPageTest {
     }
 
     @Test
+    void a_new_failure_of_a_flaky_test_is_told_as_that() throws Exception {
+        Run run = run("grows", "waters");
+        BaselineFinder history = before(
+                run,
+                branch(run),
+                Map.of("k.grows", "..F...F..F..F....F..", "k.waters", ".".repeat(20), "k.rests", ".".repeat(20)));
+        Path index = Page.write(run, root.resolve("page"), PageOptions.PLAIN.withEarlier(history));
+
+        chromium.open(index, "");
+
+        assertThat(chromium.find(".news").getText())
+                .matches("(?s)All of them are new since .+, 1 of a flaky test\\..*");
+        chromium.open(index, "#/test/k.grows");
+        assertThat(chromium.find(".before").getText()).matches(".*; it is flaky and fails \\d+ % of the time anyway");
+        chromium.open(index, "#/test/k.waters");
+        assertThat(chromium.find(".before").getText()).doesNotContain("anyway");
+    }
+
+    @Test
     void what_a_team_says_of_failures_stands_beside_them_and_is_filtered_by() throws Exception {
         Path rules = Files.writeString(root.resolve("rules.yaml"), """
                 labels: [the <b>well</b> team]
