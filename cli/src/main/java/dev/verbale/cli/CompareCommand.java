@@ -19,7 +19,10 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -50,6 +53,7 @@ import picocli.CommandLine.Spec;
 final class CompareCommand implements Callable<Integer> {
 
     private static final int LONGEST = 140;
+    private static final int MAX_OF_A_REASON = 3;
 
     @Mixin
     private final RunArgument run = new RunArgument();
@@ -184,8 +188,8 @@ final class CompareCommand implements Callable<Integer> {
         section(
                 out,
                 "New failures, many at once: the run was not itself",
-                comparison.newTogether(),
-                change -> failure(comparison, change));
+                byReason(comparison.newTogether()),
+                changes -> together(comparison, changes));
         section(out, "Newly broken classes", comparison.newlyBroken(), TerminalText::printable);
         section(out, "Fixed", comparison.fixed(), change -> name(change.after()));
         section(
@@ -240,6 +244,29 @@ final class CompareCommand implements Callable<Integer> {
                         ? ""
                         : "\n    first different: "
                                 + TerminalText.printable(Texts.cut(difference.sentence(), LONGEST)));
+    }
+
+    /** Those with most tests first. */
+    private static List<List<Change>> byReason(List<Change> changes) {
+        Map<String, List<Change>> groups = new LinkedHashMap<>();
+        for (Change change : changes)
+            groups.computeIfAbsent(String.valueOf(change.after().reason()), reason -> new ArrayList<>())
+                    .add(change);
+        return groups.values().stream()
+                .sorted(Comparator.comparingInt(group -> -group.size()))
+                .toList();
+    }
+
+    private String together(Comparison comparison, List<Change> changes) {
+        String why = title(comparison, changes.get(0).after().reason());
+        var lines = new StringBuilder(
+                changes.size() + (changes.size() == 1 ? " test: " : " tests: ") + TerminalText.printable(why));
+        changes.stream().map(this::label).distinct().forEach(lines::append);
+        for (Change change : changes.subList(0, Math.min(MAX_OF_A_REASON, changes.size())))
+            lines.append("\n    ").append(name(change.after()));
+        if (changes.size() > MAX_OF_A_REASON)
+            lines.append(text.dim("\n    and " + (changes.size() - MAX_OF_A_REASON) + " more"));
+        return lines.toString();
     }
 
     /** What the team says of it, on a line of its own. */

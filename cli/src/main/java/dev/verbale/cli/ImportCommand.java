@@ -23,9 +23,8 @@ import picocli.CommandLine.Spec;
         name = "import",
         description = "Makes a run of files that other tools wrote: JUnit-style XML "
                 + "(.xml), TAP (.tap) and HTTP archives (.har). Everything here "
-                + "works on it, the page too. What a file holds is taken as it "
-                + "is: secrets in it are not looked for. Only headers with "
-                + "credentials are left out of archives.",
+                + "works on it, the page too. Secrets in them are masked as they "
+                + "are where a run is recorded.",
         mixinStandardHelpOptions = true,
         footerHeading = "%nExamples:%n",
         footer = {

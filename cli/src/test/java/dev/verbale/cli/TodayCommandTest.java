@@ -47,6 +47,7 @@ class TodayCommandTest {
         for (int night = NIGHTS; night > 0; night--) history.add(night(night, known));
         tonight("2026-11-30_120000_aaaa", Map.of("branch", "main"), true);
         tonight("2026-11-30_110000_bbbb", Map.of("branch", "other"), false);
+        outage("2026-11-30_123000_cccc");
         Files.writeString(work.resolve("verbale-rules.yaml"), """
                 labels: [seeds team]
                 triage:
@@ -128,6 +129,23 @@ class TodayCommandTest {
         run.read();
     }
 
+    /** Half an hour later a third of all fails for one reason. */
+    private static void outage(String name) throws Exception {
+        SampleRun run = SampleRun.in(Files.createDirectories(work.resolve("target/verbale")), name);
+        Files.delete(new RunFolder(run.path()).runFile());
+        Instant began = NOW.plus(Duration.ofMinutes(30));
+        new RunDescription(1, name, began, Map.of()).writeIfAbsent(new RunFolder(run.path()).runFile());
+        run.worker("worker-1", began).write(new FactStated(1, "branch", "main"));
+        for (String test : List.of("flickers", "fresh", "known", "stale", "mended"))
+            run.test(test, Outcome.PASSED, null);
+        for (int i = 0; i < OTHERS; i++)
+            run.test(
+                    "t" + i,
+                    i < 15 ? Outcome.ERRORED : Outcome.PASSED,
+                    i < 15 ? SampleRun.failure("E", "the shed is locked", "dev.orto.Shed.open(Shed.java:3)") : null);
+        run.read();
+    }
+
     private static Output today(String... more) throws Exception {
         List<String> arguments = new ArrayList<>(List.of("today", "2026-11-30_120000_aaaa"));
         arguments.addAll(List.of(more));
@@ -203,6 +221,24 @@ class TodayCommandTest {
         assertThat(page.code()).isZero();
         assertThat(Files.readString(work.resolve("target/verbale/" + run + "/page/data/run.js")))
                 .contains("{\"label\":\"environment\",\"owner\":\"platform\",\"knownUntil\":\"2099-12-31\"}");
+    }
+
+    @Test
+    void what_failed_together_is_named_once() throws Exception {
+        String run = "2026-11-30_123000_cccc";
+
+        assertThat(jvm.run("compare", run).out())
+                .containsSubsequence(
+                        "15 new failures, 15 of them together, 4 fixed.",
+                        "New failures, many at once: the run was not itself\n  15 tests: the shed is locked",
+                        "and 12 more",
+                        "Fixed");
+        assertThat(jvm.run("today", run).out())
+                .containsSubsequence(
+                        "The gate is closed.",
+                        "New, and many at once: the run was not itself  15 failures, 1 reason",
+                        "the shed is locked",
+                        "Fixed  4");
     }
 
     @Test

@@ -23,8 +23,8 @@ import org.jspecify.annotations.Nullable;
  */
 public final class RenamedTests {
 
-    /** A method of a class; rows of data and scenarios are called by what is in them. */
-    private static final Pattern METHOD = Pattern.compile("([\\w.$]+)\\.(\\w+)\\(([^()]*)\\)");
+    /** A method of a class, as its own key or as of imported XML; rows of data and scenarios are called by what is in them. */
+    private static final Pattern METHOD = Pattern.compile("([\\w.$]+)\\.(\\w+)(?:\\([^()]*\\))?");
 
     private static final Pattern WORD = Pattern.compile("[A-Z]?[a-z]+|[A-Z]+(?![a-z])|\\d+");
     private static final double LEAST_SHARED_METHODS = 0.6;

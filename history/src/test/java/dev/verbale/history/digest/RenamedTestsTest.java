@@ -22,6 +22,10 @@ class RenamedTestsTest {
         assertThat(renamed.earlier("dev.RotaTest.leavesOthersAlone()"))
                 .isEqualTo("dev.RotaTest.leavesTheOthersAlone()");
         assertThat(renamed.earlier("dev.RotaTest.stays()")).isNull();
+        assertThat(new RenamedTests(List.of("dev.T10.waters_the_beans"), List.of("dev.T10.waters_beans"))
+                        .earlier("dev.T10.waters_the_beans"))
+                .as("of XML")
+                .isEqualTo("dev.T10.waters_beans");
     }
 
     @Test
