@@ -1,8 +1,8 @@
 package dev.verbale.history;
 
-import java.util.Arrays;
 import org.hipparchus.distribution.continuous.NormalDistribution;
 import org.hipparchus.distribution.continuous.TDistribution;
+import org.hipparchus.stat.descriptive.rank.Median;
 
 /**
  * The last change of the level of a row of numbers, found by binary segmentation (Scott and Knott 1974): where the difference of the means
@@ -24,14 +24,14 @@ record ChangePoint(int from, int since, double difference, double error, double 
     private static final double FARTHEST = 3;
     private static final int AROUND = 2;
     /** What is known of the spread beforehand counts as so many degrees of freedom (moderated t; Smyth 2004). */
-    private static final int PRIOR_FREEDOM = 4;
+    static final int PRIOR_FREEDOM = 4;
 
     private static final double LEAST_Z = 3;
     private static final double SURE = 1e-13;
 
     private static final NormalDistribution NORMAL = new NormalDistribution();
     /** From the median of the absolute deviations to the standard deviation of a normal distribution. */
-    private static final double TO_DEVIATION = 1.4826;
+    static final double TO_DEVIATION = 1.4826;
 
     /** Nothing changed. */
     static final ChangePoint NONE = new ChangePoint(0, 0, 0, 0, 1);
@@ -163,11 +163,8 @@ record ChangePoint(int from, int since, double difference, double error, double 
         return few.length % 2 == 1 ? few[half] : (few[half - 1] + few[half]) / 2;
     }
 
+    /** No number where there are none. */
     static double median(double[] values) {
-        if (values.length == 0) return Double.NaN;
-        double[] sorted = values.clone();
-        Arrays.sort(sorted);
-        int half = sorted.length / 2;
-        return sorted.length % 2 == 1 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
+        return new Median().evaluate(values);
     }
 }

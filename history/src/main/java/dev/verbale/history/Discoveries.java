@@ -3,12 +3,10 @@ package dev.verbale.history;
 import java.util.Arrays;
 
 /**
- * Which of many claims may be made so that of those that are, one in twenty is expected to be false, however many tests were looked at
+ * Which of many claims may be made so that of those that are, one in forty is expected to be false, however many tests were looked at
  * (Benjamini and Hochberg, "Controlling the false discovery rate", Journal of the Royal Statistical Society B 57(1), 1995).
- *
- * @since 0.2.0
  */
-public final class Discoveries {
+final class Discoveries {
 
     private static final double FALSE_SHARE = 0.025;
 
@@ -19,7 +17,7 @@ public final class Discoveries {
      *
      * @param p of all that was looked at, each from 0 to 1
      */
-    public static double threshold(double[] p) {
+    static double threshold(double[] p) {
         double[] sorted = p.clone();
         Arrays.sort(sorted);
         for (int i = sorted.length; i > 0; i--)

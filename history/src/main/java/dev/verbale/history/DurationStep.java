@@ -28,7 +28,7 @@ public record DurationStep(
 
     /**
      * What changed in each of {@code tests}, of at most {@value #MAX_RUNS} runs, null where nothing did that is no chance, is above a tenth, and holds up to now. Of all that are
-     * not null one in twenty may be chance.
+     * not null one in forty may be chance.
      */
     static List<@Nullable DurationStep> of(List<RunSummary> runs, List<Durations> tests) {
         var shared = new SharedSpeed(runs.size(), tests);

@@ -108,10 +108,6 @@ final class Suite {
         return runs.get(run);
     }
 
-    List<RunColumns> all() {
-        return runs;
-    }
-
     Iterable<TestRow> rows() {
         return Collections.unmodifiableCollection(rows.values());
     }

@@ -80,10 +80,6 @@ final class TestRow {
         reason[size++] = why;
     }
 
-    boolean isUnusual() {
-        return size > 0;
-    }
-
     /** How many runs it did not simply pass in. */
     int unusualRuns() {
         return size;

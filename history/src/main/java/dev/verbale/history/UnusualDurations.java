@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * Which tests of one run took another time than they usually do, beside what the whole run took. Where a test's last passes are known, its
  * time is set beside their median and spread (a moderated t; Smyth 2004); where they are not, beside its time in the baseline and the spread
- * of all such pairs. Of all tests that are named, one in twenty may be chance, see {@link Discoveries}.
+ * of all such pairs. Of all tests that are named, one in forty may be chance, see {@link Discoveries}.
  *
  * @param speed how many times as slow the whole run was as usual, such as 1.6
  * @param slower the keys of the tests that were slower
@@ -25,7 +25,6 @@ public record UnusualDurations(double speed, List<String> slower, List<String> f
 
     private static final int MAX_PASSES = 20;
     private static final int MIN_PASSES = 5;
-    private static final int PRIOR_FREEDOM = 4;
     private static final double LEAST_SPREAD = 0.05;
     private static final double LEAST_SPREAD_OF_PAIRS = 0.15;
     private static final int LEAST_PAIRS = 10;
@@ -108,10 +107,10 @@ public record UnusualDurations(double speed, List<String> slower, List<String> f
             if (Math.max(median, now) < SharedSpeed.LEAST_LOG_MILLIS) return;
             int freedom = passes.length - 1;
             double its = ChangePoint.spread(passes);
-            double spread =
-                    Math.sqrt((PRIOR_FREEDOM * usual * usual + freedom * its * its) / (PRIOR_FREEDOM + freedom));
+            double spread = Math.sqrt((ChangePoint.PRIOR_FREEDOM * usual * usual + freedom * its * its)
+                    / (ChangePoint.PRIOR_FREEDOM + freedom));
             double t = (now - median) / (spread * Math.sqrt(1 + 1.0 / passes.length));
-            into.add(new Beside(key, median, now, probability(t, freedom + PRIOR_FREEDOM), true));
+            into.add(new Beside(key, median, now, probability(t, freedom + ChangePoint.PRIOR_FREEDOM), true));
         });
         return shared.factor(runs);
     }
@@ -135,7 +134,7 @@ public record UnusualDurations(double speed, List<String> slower, List<String> f
         if (all.length >= LEAST_PAIRS)
             spread = Math.max(
                     spread,
-                    1.4826
+                    ChangePoint.TO_DEVIATION
                             * ChangePoint.median(Arrays.stream(all)
                                     .map(one -> Math.abs(one - shared))
                                     .toArray()));
@@ -144,7 +143,8 @@ public record UnusualDurations(double speed, List<String> slower, List<String> f
             double earlier = log(java.util.Objects.requireNonNull(before.get(test.key())));
             double now = log(test) - shared;
             if (Math.max(earlier, now) < SharedSpeed.LEAST_LOG_MILLIS) continue;
-            into.add(new Beside(test.key(), earlier, now, probability((now - earlier) / spread, PRIOR_FREEDOM), false));
+            into.add(new Beside(
+                    test.key(), earlier, now, probability((now - earlier) / spread, ChangePoint.PRIOR_FREEDOM), false));
         }
         return Math.exp(shared);
     }

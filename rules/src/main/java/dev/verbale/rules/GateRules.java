@@ -38,34 +38,6 @@ public record GateRules(
     /** No test may need attention, there must be one, and the record must be whole. */
     public static final GateRules STRICT = new GateRules(0, null, null, null, null, null, 1, null, null, 0, 0, 0);
 
-    /** Rules by which new failures of flaky tests count as any. */
-    public GateRules(
-            @Nullable Integer failures,
-            @Nullable Integer newFailures,
-            @Nullable Integer unlabelled,
-            @Nullable Integer expired,
-            @Nullable Integer flaky,
-            @Nullable Integer minTests,
-            @Nullable Integer slower,
-            @Nullable Integer vanished,
-            int unclosed,
-            int shards,
-            long missing) {
-        this(
-                failures,
-                newFailures,
-                null,
-                unlabelled,
-                expired,
-                flaky,
-                minTests,
-                slower,
-                vanished,
-                unclosed,
-                shards,
-                missing);
-    }
-
     /** Whether a new failure is one that does not count, for its test was flaky before. */
     boolean excepts(Comparison.Change change) {
         return exceptFlaky != null && change.isOfFlaky() && change.flakiness().probability() * 100 >= exceptFlaky;

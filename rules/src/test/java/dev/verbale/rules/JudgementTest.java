@@ -141,7 +141,7 @@ class JudgementTest {
                 .test("b", Outcome.PASSED, null)
                 .read();
         Comparison fewer = Comparison.of(RunDigest.of(more), RunDigest.of(missing), null);
-        var asked = new GateRules(null, null, null, null, null, 1, null, 0, 0, 0, 12);
+        var asked = new GateRules(null, null, null, null, null, null, 1, null, 0, 0, 0, 12);
         assertThat(Verdict.of(asked, missing, Triage.of(missing, List.of(), TODAY), fewer)
                         .reasons())
                 .containsExactly("1 test of the baseline is not there.");
@@ -164,7 +164,7 @@ class JudgementTest {
 
         assertThat(comparison.sentence()).isEqualTo("1 class newly broken.");
         assertThat(verdict("", broken)).containsExactly("1 class needs attention.");
-        var asked = new GateRules(null, 0, null, null, null, 1, null, null, 0, 0, 0);
+        var asked = new GateRules(null, 0, null, null, null, null, 1, null, null, 0, 0, 0);
         assertThat(Verdict.of(asked, broken, Triage.of(broken, List.of(), TODAY), comparison)
                         .reasons())
                 .containsExactly("1 class fails and did not before.");
@@ -219,20 +219,20 @@ class JudgementTest {
 
         assertThat(Verdict.of(GateRules.STRICT, before, none, null).reasons())
                 .containsExactly("1 test needs attention.");
-        assertThat(Verdict.of(new GateRules(2, 1, 2, 0, 0, 2, 0, null, 0, 0, 0), after, none, comparison)
+        assertThat(Verdict.of(new GateRules(2, 1, null, 2, 0, 0, 2, 0, null, 0, 0, 0), after, none, comparison)
                         .passes())
                 .isTrue();
-        assertThat(Verdict.of(new GateRules(1, 0, 1, 0, 0, 3, 0, null, 0, 0, 0), after, none, comparison)
+        assertThat(Verdict.of(new GateRules(1, 0, null, 1, 0, 0, 3, 0, null, 0, 0, 0), after, none, comparison)
                         .reasons())
                 .containsExactly(
                         "2 tests need attention, and 1 is allowed.",
                         "1 test fails and did not before.",
                         "2 tests fail and have no label, and 1 is allowed.",
                         "2 tests ran, and at least 3 must.");
-        assertThat(Verdict.of(new GateRules(null, 0, null, null, null, null, 0, null, 0, 0, 0), after, none, null)
+        assertThat(Verdict.of(new GateRules(null, 0, null, null, null, null, null, 0, null, 0, 0, 0), after, none, null)
                         .reasons())
                 .containsExactly("2 tests fail, and there is no baseline.");
-        assertThat(Verdict.of(new GateRules(2, null, null, null, null, null, null, 0, 0, 0, 0), after, none, null)
+        assertThat(Verdict.of(new GateRules(2, null, null, null, null, null, null, null, 0, 0, 0, 0), after, none, null)
                         .reasons())
                 .containsExactly("Which tests vanished is not known: there is no baseline. The next run has this one.");
     }

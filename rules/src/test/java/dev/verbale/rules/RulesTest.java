@@ -51,7 +51,7 @@ class RulesTest {
         assertThat(first)
                 .extracting(TriageRule::label, TriageRule::owner, TriageRule::knownUntil)
                 .containsExactly("environment", "platform", LocalDate.parse("2026-12-31"));
-        assertThat(rules.gate()).isEqualTo(new GateRules(null, 0, null, null, null, 60, null, null, 0, 0, 0));
+        assertThat(rules.gate()).isEqualTo(new GateRules(null, 0, null, null, null, null, 60, null, null, 0, 0, 0));
         assertThat(rules.gate().needsBaseline()).isTrue();
         assertThat(read("")).isEqualTo(Rules.NONE);
         assertThat(read("labels: [a]\n").gate()).isEqualTo(GateRules.STRICT);

@@ -39,7 +39,6 @@ import org.jspecify.annotations.Nullable;
  * @param faster tests that took less time than noise explains, those that won most time first
  * @param renamed tests that were called otherwise before, see {@link RenamedTests}
  * @param speed how many times as slow as usual, or as the baseline, the whole run was, such as 1.6: what a test took counts without that
- * @param disturbance that many new failures began together: the run was not itself; null where it was, or nothing is known of others
  * @param newlyBroken the keys of classes that broke outside their tests and did not before: they are new failures too
  * @param newReasons reasons that only the later run has
  * @param goneReasons reasons that only the earlier run has
@@ -57,7 +56,6 @@ public record Comparison(
         List<Change> faster,
         List<Change> renamed,
         double speed,
-        @Nullable Disturbance disturbance,
         List<String> newlyBroken,
         List<ReasonDigest> newReasons,
         List<ReasonDigest> goneReasons) {
@@ -122,7 +120,7 @@ public record Comparison(
         var unusual = UnusualDurations.of(pairs, after, past);
         gathered.addUnusual(unusual);
         Comparator<Change> byTime = Comparator.comparingInt(change -> -Math.abs(change.moreMillis()));
-        Disturbance disturbance = gathered.judge(before, after, past);
+        gathered.judge(before, after, past);
         gathered.slower.sort(byTime);
         gathered.faster.sort(byTime);
         return new Comparison(
@@ -137,7 +135,6 @@ public record Comparison(
                 List.copyOf(gathered.faster),
                 List.copyOf(gathered.renamed),
                 unusual.speed(),
-                disturbance,
                 after.broken().stream()
                         .filter(key -> !before.broken().contains(key))
                         .toList(),
@@ -168,27 +165,22 @@ public record Comparison(
         private final Map<String, Change> changes = new HashMap<>();
 
         /** What the runs before say of the new failures. */
-        private @Nullable Disturbance judge(RunDigest before, RunDigest after, @Nullable History past) {
-            if (past == null || newFailures.isEmpty()) return null;
+        private void judge(RunDigest before, RunDigest after, @Nullable History past) {
+            if (past == null || newFailures.isEmpty()) return;
             History branch = past.only(
                     run -> run.branch().equals(after.branch()) || run.branch().equals(before.branch()));
-            if (branch.runs().isEmpty()) return null;
-            History now = branch.with(after);
-            Disturbance last = now.disturbances().stream()
-                    .reduce((one, later) -> later)
-                    .filter(one -> one.run().name().equals(after.run()))
-                    .orElse(null);
+            if (branch.runs().isEmpty()) return;
+            History now = newFailures.size() < LEAST_TOGETHER ? null : branch.with(after);
             Map<String, Integer> sizes = new HashMap<>();
             for (Change change : newFailures)
                 if (change.after().reason() != null) sizes.merge(change.after().reason(), 1, Integer::sum);
             newFailures.replaceAll(change -> {
                 TestDigest then = change.before() == null ? change.after() : change.before();
-                boolean together = last != null
+                boolean together = now != null
                         && sizes.getOrDefault(change.after().reason(), 0) >= LEAST_TOGETHER
                         && now.failedTogether(change.after().key());
                 return new Change(change.before(), change.after(), branch.flakiness(then.key()), together);
             });
-            return last;
         }
 
         private void addUnusual(UnusualDurations unusual) {
@@ -264,7 +256,7 @@ public record Comparison(
         return newFailures.stream().filter(Change::isOfFlaky).toList();
     }
 
-    /** The new failures that belong together, see {@link #disturbance}. */
+    /** The new failures that belong together, see {@link Disturbance}: the run was not itself. */
     public List<Change> newTogether() {
         return newFailures.stream().filter(Change::failedTogether).toList();
     }
