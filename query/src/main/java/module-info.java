@@ -9,4 +9,6 @@ module dev.verbale.query {
     requires static transitive org.jspecify;
 
     exports dev.verbale.query;
+    exports dev.verbale.query.remembered to
+            com.h2database; // which makes the table
 }

@@ -239,7 +239,17 @@ class ArchitectureTest {
             "java.sql..",
             "tools.jackson.core..",
             "org.apache.commons.csv..",
-            "org.jdbi..");
+            "org.jdbi..",
+            "org.h2..");
+
+    /** The table that holds nothing itself is the only place that knows one database from within. */
+    @ArchTest
+    static final ArchRule ONE_PACKAGE_KNOWS_H2 = noClasses()
+            .that()
+            .resideOutsideOfPackage("dev.verbale.query.remembered..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage("org.h2..");
 
     @ArchTest
     static final ArchRule RULES_KNOW_HISTORY = only(

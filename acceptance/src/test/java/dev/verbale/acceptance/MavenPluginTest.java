@@ -17,6 +17,8 @@ import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -25,6 +27,8 @@ import org.junit.jupiter.api.io.TempDir;
 class MavenPluginTest {
 
     private static final Pattern PAGE = Pattern.compile("\\[INFO] Page: file://(\\S+)");
+
+    private static WarmMaven warm;
 
     @TempDir
     Path project;
@@ -39,6 +43,20 @@ class MavenPluginTest {
                         SampleBuild.testClass(
                                 "BedTest", "@Test void fails() { throw new AssertionError(\"snails\"); }"));
         sample().write("shed/src/test/java/ShedTest.java", SampleBuild.testClass("ShedTest", ""));
+    }
+
+    @BeforeAll
+    static void start_maven() throws Exception {
+        warm = WarmMaven.start();
+    }
+
+    @AfterAll
+    static void end_maven() {
+        warm.close();
+    }
+
+    private Jvm maven(String... arguments) throws Exception {
+        return sample().maven(warm, arguments);
     }
 
     private SampleBuild sample() {
@@ -62,7 +80,7 @@ class MavenPluginTest {
 
     @Test
     void a_build_that_stops_at_its_first_failure_has_a_page() throws Exception {
-        Jvm maven = sample().maven("test");
+        Jvm maven = maven("test");
 
         assertThat(maven.output()).contains("BUILD FAILURE", "Verbale: 1 of 2 tests did not pass");
         assertThat(maven.code()).isEqualTo(1);
@@ -75,7 +93,7 @@ class MavenPluginTest {
     void all_modules_and_forks_are_on_one_page_where_the_build_goes_on() throws Exception {
         // One that ignores failures is the gate's, below.
         for (List<String> how : List.of(List.of("-fae", "test"), List.of("-fn", "-T2", "test"))) {
-            Jvm maven = sample().maven(how.toArray(String[]::new));
+            Jvm maven = maven(how.toArray(String[]::new));
 
             assertThat(maven.output()).as(how.toString()).contains("Verbale: 1 of 3 tests did not pass");
             assertThat(page(maven)).as(how.toString()).exists();
@@ -87,9 +105,9 @@ class MavenPluginTest {
     void the_gate_fails_a_build_that_let_its_tests_fail_at_first() throws Exception {
         String gate = "dev.verbale:verbale-maven-plugin:gate";
 
-        Jvm shut = sample().maven("-Dmaven.test.failure.ignore", "test", gate);
-        Jvm open = sample().maven("-Dmaven.test.failure.ignore", "-pl", "shed", "test", gate);
-        Jvm empty = sample().maven("-DskipTests", "test", gate);
+        Jvm shut = maven("-Dmaven.test.failure.ignore", "test", gate);
+        Jvm open = maven("-Dmaven.test.failure.ignore", "-pl", "shed", "test", gate);
+        Jvm empty = maven("-DskipTests", "test", gate);
 
         assertThat(shut.code()).isEqualTo(1);
         assertThat(shut.output()).contains("1 of 3 tests did not pass", "BUILD FAILURE");
@@ -102,8 +120,7 @@ class MavenPluginTest {
         assertThat(remembered()).as("runs with tests").hasSize(2);
 
         Files.writeString(project.resolve("verbale-rules.yaml"), "gate: {new-failures: 0}");
-        Jvm knownFailure =
-                sample().maven("-Dmaven.test.failure.ignore", "-Dverbale.gate.baseline=" + runOf(shut), "test", gate);
+        Jvm knownFailure = maven("-Dmaven.test.failure.ignore", "-Dverbale.gate.baseline=" + runOf(shut), "test", gate);
         assertThat(knownFailure.output()).contains("the gate is open");
         assertThat(knownFailure.code()).isZero();
     }
@@ -118,7 +135,7 @@ class MavenPluginTest {
         Path other = project.resolve("shed/src/test/java/BedTest.java");
         Files.writeString(other, SampleBuild.testClass("BedTest", "@Test void fails() { }"));
 
-        Jvm maven = sample().maven("-fae", "test");
+        Jvm maven = maven("-fae", "test");
 
         assertThat(maven.output()).contains("BUILD FAILURE", "Verbale: 1 of 5 tests did not pass");
         Run run = sample().run();
@@ -151,16 +168,16 @@ class MavenPluginTest {
 
     @Test
     void what_a_user_sets_stands_above_the_plugin() throws Exception {
-        Jvm off = sample().maven("-pl", "shed", "-Dverbale.page=off", "-Dverbale.history=off", "test");
+        Jvm off = maven("-pl", "shed", "-Dverbale.page=off", "-Dverbale.history=off", "test");
         assertThat(project.resolve(".verbale")).doesNotExist();
-        Jvm named = sample().maven(
-                        "-pl",
-                        "shed",
-                        "-Dverbale.run=tonight",
-                        "-Dverbale.root=" + project.resolve("runs"),
-                        "-Dverbale.page.title=Beds",
-                        "test");
-        Jvm odd = sample().maven("-pl", "shed", "-Dverbale.page=sometimes", "test");
+        Jvm named = maven(
+                "-pl",
+                "shed",
+                "-Dverbale.run=tonight",
+                "-Dverbale.root=" + project.resolve("runs"),
+                "-Dverbale.page.title=Beds",
+                "test");
+        Jvm odd = maven("-pl", "shed", "-Dverbale.page=sometimes", "test");
 
         assertThat(off.output()).contains("Verbale: ").doesNotContain("Page: ");
         assertThat(page(named))
@@ -172,7 +189,7 @@ class MavenPluginTest {
 
     @Test
     void a_page_that_cannot_be_written_is_no_reason_to_forget_the_run() throws Exception {
-        Jvm maven = sample().maven("-pl", "shed", "-Dverbale.page.accent=mud", "test");
+        Jvm maven = maven("-pl", "shed", "-Dverbale.page.accent=mud", "test");
 
         assertThat(maven.code()).as(maven.output()).isZero();
         assertThat(maven.output()).contains("could not write the page of this build", "mud");
@@ -186,20 +203,20 @@ class MavenPluginTest {
     @Test
     void older_runs_go_where_somebody_says_how_many_stay_and_others_folders_stay() throws Exception {
         sample().write("pom.xml", SampleBuild.parent(plugin("<page>failures</page><keepRuns>1</keepRuns>")));
-        sample().maven("-pl", "shed", "test");
+        maven("-pl", "shed", "test");
         Path runs = project.resolve("target/verbale");
         RunFolder first = sample().runs().get(0);
         copy(first.path(), runs.resolve("2020-01-02_000000_abcd"));
         copy(first.path(), runs.resolve("kept-by-name"));
         sample().write("target/verbale/2020-01-01_000000_abcd/notes.txt", "no run of ours");
 
-        Jvm second = sample().maven("-pl", "shed", "test");
+        Jvm second = maven("-pl", "shed", "test");
 
         assertThat(second.output()).contains("deleted 2 older runs.").doesNotContain("Page: ");
         assertThat(Files.list(runs))
                 .hasSize(3)
                 .contains(runs.resolve("2020-01-01_000000_abcd"), runs.resolve("kept-by-name"));
-        sample().maven("-pl", "shed", "-Dverbale.keep-runs=7", "test");
+        maven("-pl", "shed", "-Dverbale.keep-runs=7", "test");
         assertThat(sample().runs())
                 .as("what the command line says stands above")
                 .hasSize(3);
@@ -213,12 +230,12 @@ class MavenPluginTest {
 
     @Test
     void goals_work_by_themselves() throws Exception {
-        Jvm build = sample().maven("-pl", "shed", "-Dverbale.page=off", "-Dverbale.keep-runs=many", "test");
+        Jvm build = maven("-pl", "shed", "-Dverbale.page=off", "-Dverbale.keep-runs=many", "test");
         assertThat(build.output()).contains("verbale.keep-runs=many: not a whole number. All runs are kept");
 
-        Jvm page = sample().maven("dev.verbale:verbale-maven-plugin:page");
-        Jvm site = sample().maven("-N", "dev.verbale:verbale-maven-plugin:site");
-        Jvm help = sample().maven("-N", "dev.verbale:verbale-maven-plugin:help", "-Ddetail");
+        Jvm page = maven("dev.verbale:verbale-maven-plugin:page");
+        Jvm site = maven("-N", "dev.verbale:verbale-maven-plugin:site");
+        Jvm help = maven("-N", "dev.verbale:verbale-maven-plugin:help", "-Ddetail");
 
         assertThat(page(page)).exists();
         assertThat(site.output()).contains("BUILD SUCCESS");

@@ -27,12 +27,22 @@ final class SampleBuild {
 
     /** Maven with those arguments in any folder, without a network. */
     static Jvm maven(Path folder, String... arguments) throws Exception {
-        List<String> command = new ArrayList<>(
-                List.of("mvn", "-B", "-o", "-Dmaven.repo.local=" + System.getProperty("maven.repository")));
-        command.addAll(List.of(arguments));
-        String options = String.join(" ", Jvm.SHORT);
-        command.add("-DargLine=" + options); // of the JVMs that it forks
-        return Jvm.run(Map.of("MAVEN_OPTS", options), folder, command);
+        List<String> command = new ArrayList<>(List.of("mvn"));
+        command.addAll(offline(arguments));
+        return Jvm.run(Map.of("MAVEN_OPTS", String.join(" ", Jvm.SHORT)), folder, command);
+    }
+
+    /** The same, by a Maven that has built before. */
+    Jvm maven(WarmMaven warm, String... arguments) throws Exception {
+        return warm.build(folder, offline(arguments));
+    }
+
+    private static List<String> offline(String... arguments) {
+        List<String> all =
+                new ArrayList<>(List.of("-B", "-o", "-Dmaven.repo.local=" + System.getProperty("maven.repository")));
+        all.addAll(List.of(arguments));
+        all.add("-DargLine=" + String.join(" ", Jvm.SHORT)); // of the JVMs that it forks
+        return all;
     }
 
     List<RunFolder> runs() throws Exception {

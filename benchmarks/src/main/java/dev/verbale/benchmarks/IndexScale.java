@@ -3,6 +3,7 @@ package dev.verbale.benchmarks;
 import dev.verbale.history.HistoryFolder;
 import dev.verbale.query.AnswerText;
 import dev.verbale.query.AnswerWriting;
+import dev.verbale.query.HistoryTables;
 import dev.verbale.query.PostgresServer;
 import dev.verbale.query.QueryException;
 import dev.verbale.query.RunTables;
@@ -14,12 +15,13 @@ import java.nio.file.Path;
 import java.util.Map;
 
 /**
- * The tables of many digests of many tests: how long they take to fill, how large they are, and some questions. {@code bin/bench IndexScale
- * [RUNS] [TESTS] [postgres]}; without arguments 500 runs of 5,000 tests, in a file.
+ * The tables of many digests of many tests: how long they take to be there, and some questions. {@code bin/bench IndexScale [RUNS] [TESTS]
+ * [postgres]}; without arguments 500 runs of 5,000 tests, read from the history's own files.
  */
 public final class IndexScale {
 
     private static final Map<String, String> QUESTIONS = Map.of(
+            "count", "select count(*) from tests",
             "one test", "select run, outcome from tests where test = '" + HistoryScale.key(2_500) + "' order by run",
             "reasons", "select * from reasons order by runs desc",
             "failing most",
@@ -33,27 +35,20 @@ public final class IndexScale {
         int tests = arguments.length > 1 ? Integer.parseInt(arguments[1]) : 5_000;
         Path work = Files.createTempDirectory("index");
         var folder = new HistoryFolder(work.resolve("history"));
-        Path index = work.resolve("index");
         try {
             for (int run = 0; run < runs; run++) folder.add(HistoryScale.digest(run, tests));
             if (arguments.length > 2) {
                 inPostgres(folder, runs, tests);
                 return;
             }
-            long from = System.nanoTime();
-            try (RunTables tables = RunTables.inFolder(index)) {
-                tables.update(folder, problem -> System.out.println(problem.sentence()));
-            }
-            double filling = HistoryScale.seconds(from);
-            long bytes = Files.size(index.resolve("verbale-index.mv.db"));
-            System.out.printf(
-                    "%d runs of %d tests: filled in %.1f s, %d MB%n", runs, tests, filling, bytes / 1_000_000);
-            from = System.nanoTime();
-            folder.add(HistoryScale.digest(runs, tests));
-            try (RunTables tables = RunTables.inFolder(index)) {
-                tables.update(folder, problem -> System.out.println(problem.sentence()));
-                System.out.printf("one more run: %.1f s%n", HistoryScale.seconds(from));
-                for (int i = 0; i < 2; i++) ask(tables.reader());
+            for (int turn = 0; turn < 2; turn++) {
+                long from = System.nanoTime();
+                try (HistoryTables tables =
+                        HistoryTables.of(folder.read(problem -> System.out.println(problem.sentence())))) {
+                    System.out.printf(
+                            "%d runs of %d tests: there in %.2f s%n", runs, tests, HistoryScale.seconds(from));
+                    for (int i = 0; i < 2; i++) ask(tables.reader());
+                }
             }
         } finally {
             ReadScale.delete(work);

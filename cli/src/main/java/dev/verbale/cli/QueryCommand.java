@@ -2,12 +2,13 @@ package dev.verbale.cli;
 
 import dev.verbale.query.AnswerText;
 import dev.verbale.query.AnswerWriting;
+import dev.verbale.query.HistoryTables;
 import dev.verbale.query.QueryException;
 import dev.verbale.query.RunTables;
 import dev.verbale.query.TableReader;
-import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.rules.RulesFormatException;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
@@ -62,10 +63,7 @@ final class QueryCommand implements Callable<Integer> {
     @Option(names = "--tables", description = "Lists the tables and their columns.")
     private boolean tables;
 
-    @Option(
-            names = "--remembered",
-            description =
-                    "Asks the history. Its tables are kept in an index beside it, which may be deleted at any time.")
+    @Option(names = "--remembered", description = "Asks the history.")
     private boolean remembered;
 
     @Option(
@@ -92,6 +90,9 @@ final class QueryCommand implements Callable<Integer> {
     private int timeLimit;
 
     @Mixin
+    private final RulesOption rules = new RulesOption();
+
+    @Mixin
     private final HistoryOption history = new HistoryOption();
 
     @ArgGroup(exclusive = false, multiplicity = "0..1")
@@ -111,37 +112,34 @@ final class QueryCommand implements Callable<Integer> {
                     spec.commandLine(), "Name runs, or --remembered, or --database: one of the three is asked");
         if (remembered && database != null)
             throw new ParameterException(
-                    spec.commandLine(), "--remembered asks the index beside the history, --database another: name one");
+                    spec.commandLine(), "--remembered asks the history, --database another: name one");
         String question = sql.equals("-") ? new String(System.in.readAllBytes(), StandardCharsets.UTF_8) : sql;
         if (database != null) {
             answer(TableReader.at(database.url(spec), database.user, DatabaseOption.password()), question);
             return ExitCodes.DONE;
         }
-        try (RunTables filled = tables || !remembered ? RunTables.inMemory() : RunTables.inFolder(indexFolder())) {
+        if (remembered) {
+            history.refuseEmpty();
+            try (HistoryTables made =
+                    HistoryTables.of(history.read(spec.commandLine().getErr()))) {
+                answer(made.reader(), question);
+            }
+            return ExitCodes.DONE;
+        }
+        try (RunTables filled = RunTables.inMemory()) {
             if (!tables) fill(filled);
             answer(filled.reader(), question);
         }
         return ExitCodes.DONE;
     }
 
-    private Path indexFolder() {
-        return history.folder().path().resolve("index");
-    }
-
-    private void fill(RunTables filled) throws QueryException, IOException {
+    private void fill(RunTables filled) throws QueryException, RulesFormatException, IOException {
         PrintWriter err = spec.commandLine().getErr();
-        if (remembered) {
-            List<Problem> problems = new ArrayList<>();
-            history.refuseEmpty();
-            filled.update(history.folder(), problems::add);
-            history.list(problems, err);
-            return;
-        }
         List<Run> read = new ArrayList<>();
         if (runs.isEmpty()) read.add(RunReader.read(RunArgument.root()));
         for (Path run : runs) read.add(RunReader.read(RunArgument.found(run)));
         for (Run run : read) if (!run.problems().isEmpty()) err.println(ProblemList.of(run));
-        filled.add(read);
+        for (Run run : read) filled.add(run, rules.labelWords(run));
     }
 
     private void answer(TableReader reader, String question) throws QueryException, IOException {

@@ -33,8 +33,17 @@ final class RulesOption {
 
     /** What they say of the failures of a run, by the ids of the tests. */
     Map<String, String> labels(Run run) throws RulesFormatException, IOException {
-        List<TriageRule> triage = read().triage();
         LocalDate today = LocalDate.now(ZoneId.systemDefault());
-        return triage.isEmpty() ? Map.of() : Triage.of(run, triage, today).sentences(today);
+        return triage(run, today).sentences(today);
+    }
+
+    /** The labels that they give to the failures of a run, by the ids of the tests. */
+    Map<String, String> labelWords(Run run) throws RulesFormatException, IOException {
+        return triage(run, LocalDate.now(ZoneId.systemDefault())).labels();
+    }
+
+    private Triage triage(Run run, LocalDate today) throws RulesFormatException, IOException {
+        List<TriageRule> triage = read().triage();
+        return triage.isEmpty() ? new Triage(List.of()) : Triage.of(run, triage, today);
     }
 }

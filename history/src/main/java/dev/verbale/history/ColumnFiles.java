@@ -4,6 +4,7 @@ import dev.verbale.folder.WholeFile;
 import dev.verbale.history.RunColumns.Times;
 import dev.verbale.history.RunColumns.Unusual;
 import dev.verbale.history.digest.RunDigest.ReasonDigest;
+import dev.verbale.history.digest.RunDigest.TestDigest.Origin;
 import dev.verbale.vocabulary.Outcome;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
@@ -19,11 +20,13 @@ import java.nio.file.attribute.BasicFileAttributes;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.zip.CRC32;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Columns beside the digests that they were made of, so that a question over years of nights reads no texts. They may be deleted at any
@@ -36,7 +39,8 @@ final class ColumnFiles {
     private static final String FOLDER = ".columns";
     private static final String OF_RUN = ".run";
     private static final String OF_TESTS = ".tests";
-    private static final int FORMAT = 0x56430001;
+    private static final String OF_ORIGINS = ".origins";
+    private static final int FORMAT = 0x56430002;
     private static final int CHECKSUM_BYTES = 8;
     private static final int MAX_TEXT = 1 << 20;
 
@@ -91,6 +95,9 @@ final class ColumnFiles {
                     for (String key : columns.table().keys()) text(out, key);
                     for (String name : columns.table().names()) text(out, name);
                 });
+            Path origins = folder.resolve(columns.table().id() + OF_ORIGINS);
+            if (!isWhole(origins))
+                write(origins, out -> origins(out, columns.table().origins().all()));
             write(file(digest), out -> {
                 out.writeLong(stamp.bytes());
                 out.writeLong(stamp.modified());
@@ -146,9 +153,62 @@ final class ColumnFiles {
         String[] names = new String[count];
         for (int i = 0; i < count; i++) keys[i] = text(in);
         for (int i = 0; i < count; i++) names[i] = text(in);
-        SuiteTable read = new SuiteTable(List.of(keys), List.of(names), id);
+        SuiteTable read =
+                new SuiteTable(List.of(keys), List.of(names), new OriginsInFile(folder.resolve(id + OF_ORIGINS)), id);
         SuiteTable other = tables.putIfAbsent(id, read);
         return other == null ? read : other;
+    }
+
+    /** Origins that are read when they are asked for. */
+    private record OriginsInFile(Path file) implements SuiteTable.Origins {
+
+        @Override
+        public List<Origin> all() {
+            try {
+                return origins(checked(file));
+            } catch (IOException | RuntimeException gone) {
+                return List.of(); // somebody deleted it since
+            }
+        }
+    }
+
+    private static List<Origin> origins(DataInputStream in) throws IOException {
+        String[] texts = new String[number(in)];
+        for (int i = 0; i < texts.length; i++) texts[i] = text(in);
+        Origin[] all = new Origin[number(in)];
+        for (int i = 0; i < all.length; i++) {
+            String className = textOrNull(in, texts);
+            String methodName = textOrNull(in, texts);
+            String owner = textOrNull(in, texts);
+            String[] tags = new String[number(in)];
+            for (int tag = 0; tag < tags.length; tag++) tags[tag] = texts[number(in)];
+            all[i] = new Origin(className, methodName, List.of(tags), owner);
+        }
+        return List.of(all);
+    }
+
+    private static @Nullable String textOrNull(DataInputStream in, String[] texts) throws IOException {
+        int number = number(in);
+        return number == 0 ? null : texts[number - 1];
+    }
+
+    /** Each text once: tests of one class have its name in common. */
+    private static void origins(DataOutputStream out, List<Origin> all) throws IOException {
+        Map<String, Integer> texts = new LinkedHashMap<>();
+        for (Origin one : all) {
+            for (String text : new @Nullable String[] {one.className(), one.methodName(), one.owner()})
+                if (text != null) texts.putIfAbsent(text, texts.size());
+            for (String tag : one.tags()) texts.putIfAbsent(tag, texts.size());
+        }
+        number(out, texts.size());
+        for (String text : texts.keySet()) text(out, text);
+        number(out, all.size());
+        for (Origin one : all) {
+            for (String text : new @Nullable String[] {one.className(), one.methodName(), one.owner()})
+                number(out, text == null ? 0 : 1 + texts.getOrDefault(text, -1));
+            number(out, one.tags().size());
+            for (String tag : one.tags()) number(out, texts.getOrDefault(tag, 0));
+        }
     }
 
     /** Times that are read when they are asked for. */
@@ -297,16 +357,31 @@ final class ColumnFiles {
     }
 
     private static String text(DataInputStream in) throws IOException {
-        int length = number(in);
+        int head = number(in);
+        int length = head >>> 1;
         if (length > Math.min(MAX_TEXT, in.available())) throw new IOException("a text is longer than the file");
-        return new String(in.readNBytes(length), StandardCharsets.UTF_8);
+        if ((head & 1) == 0) return new String(in.readNBytes(length), StandardCharsets.UTF_8);
+        char[] chars = new char[length];
+        for (int i = 0; i < length; i++) chars[i] = (char) number(in);
+        return new String(chars);
     }
 
     private static void text(DataOutputStream out, String text) throws IOException {
-        byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
-        if (bytes.length > MAX_TEXT) throw new IOException("a text is too long to be kept here");
-        number(out, bytes.length);
-        out.write(bytes);
+        if (text.length() > MAX_TEXT / 3) throw new IOException("a text is too long to be kept here");
+        if (isUnicode(text)) {
+            byte[] bytes = text.getBytes(StandardCharsets.UTF_8);
+            number(out, bytes.length << 1);
+            out.write(bytes);
+        } else {
+            number(out, text.length() << 1 | 1);
+            for (int i = 0; i < text.length(); i++) number(out, text.charAt(i));
+        }
+    }
+
+    /** Half a pair of surrogates is no character, and would be a question mark. */
+    private static boolean isUnicode(String text) {
+        return text.codePoints()
+                .noneMatch(point -> point >= Character.MIN_SURROGATE && point <= Character.MAX_SURROGATE);
     }
 
     /** Seven bits a byte, as most numbers are small. */

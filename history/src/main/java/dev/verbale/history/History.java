@@ -102,6 +102,13 @@ public final class History {
         return runs;
     }
 
+    /** What each of these runs says of its tests, the oldest first. */
+    public List<RunResults> results() {
+        return Arrays.stream(numbers)
+                .mapToObj(number -> new RunResults(suite.columns(number)))
+                .toList();
+    }
+
     /** The keys of the tests in these runs, in the order in which they appeared. */
     public List<String> tests() {
         List<String> keys = new ArrayList<>();

@@ -58,9 +58,7 @@ record RunColumns(RunSummary run, SuiteTable table, List<ReasonDigest> reasons, 
         boolean hasWorkers = tests.stream().anyMatch(test -> test.origin().worker() >= 0);
         return new RunColumns(
                 RunSummary.of(digest),
-                SuiteTable.of(
-                        tests.stream().map(TestDigest::key).toList(),
-                        tests.stream().map(TestDigest::name).toList()),
+                SuiteTable.of(tests),
                 digest.reasons(),
                 unusual,
                 new Kept(

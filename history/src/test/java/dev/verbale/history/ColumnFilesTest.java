@@ -36,6 +36,7 @@ class ColumnFilesTest {
     private static Nights nights() {
         return new Nights()
                 .test("steady", "......")
+                .test("half a pair \uD83C, and \uDF31 and \uD83C\uDF31", "..F...")
                 .test("broken", "..F.FF")
                 .test("skipped", ".ss~.~")
                 .test("young", "   .F.")
@@ -72,7 +73,7 @@ class ColumnFilesTest {
 
     @Test
     void what_was_kept_answers_as_the_digests_do() throws Exception {
-        assertThat(kept()).hasSize(8); // of six runs, and of the two suites that they had
+        assertThat(kept()).hasSize(10); // of six runs, and two of each of the two suites that they had
         assertThat(read()).isEqualTo(truth);
         assertThat(read()).as("times are read again").isEqualTo(truth);
     }
@@ -152,7 +153,7 @@ class ColumnFilesTest {
 
         folder.add(nights().digests().get(5));
 
-        assertThat(kept()).hasSize(8); // one gone, one of somebody's
+        assertThat(kept()).hasSize(10); // one gone, one of somebody's
         assertThat(path.resolve(".columns/notes.txt")).exists();
     }
 

@@ -14,9 +14,6 @@ record Database(String url, String user, String password) {
     /** Who may only read, in a database of our own. */
     static final String READER = "reader";
 
-    /** No file in which a database writes down what others do wrong. Only its owner may say so. */
-    static final String NO_TRACE = ";TRACE_LEVEL_FILE=0";
-
     /** A PostgreSQL server's. */
     static Database ofTeam(String url, String user, String password) {
         if (!url.startsWith("jdbc:postgresql:"))
@@ -34,7 +31,7 @@ record Database(String url, String user, String password) {
     }
 
     Database asReader() {
-        return new Database(url.replace(NO_TRACE, "") + ";SCHEMA=" + SCHEMA, READER, "");
+        return new Database(url + ";SCHEMA=" + SCHEMA, READER, "");
     }
 
     Connection connect() throws SQLException {

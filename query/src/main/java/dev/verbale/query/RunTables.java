@@ -9,7 +9,6 @@ import dev.verbale.results.Run;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.sql.Connection;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -25,8 +24,8 @@ import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
 
 /**
- * Fills the tables that {@link TableReader} asks: of whole runs, or of what is remembered of many. All of it can be made again from the
- * runs at any time; nothing else is kept there.
+ * Fills the tables that {@link TableReader} asks: of whole runs, in memory or in a PostgreSQL database, and there also of what is remembered
+ * of many. All of it can be made again from the runs at any time; nothing else is kept there.
  *
  * <p>For one thread at a time. In a PostgreSQL database several of these may fill the same tables: they wait for one another.
  *
@@ -35,20 +34,13 @@ import org.jdbi.v3.core.JdbiException;
 public final class RunTables implements AutoCloseable {
 
     private static final String OURS = ";DATABASE_TO_LOWER=TRUE;TIME ZONE=UTC";
-    private static final String FILE_NAME = "verbale-index";
     private static final String OWNER = "verbale";
-
-    /** H2's numbers of errors, see {@code org.h2.api.ErrorCode}. */
-    private static final int ALREADY_OPEN = 90_020;
-
-    private static final int WRONG_USER = 28_000;
 
     /** Of whoever fills a PostgreSQL database; any number, the same everywhere. */
     private static final long LOCK = 7_301_426_951L;
 
     private final Database database;
     private final Handle handle;
-    private boolean hasGrown;
     private boolean lacksIndexes;
 
     private RunTables(Database database) throws QueryException {
@@ -79,53 +71,7 @@ public final class RunTables implements AutoCloseable {
 
     /** In memory, for as long as it is open. */
     public static RunTables inMemory() throws QueryException {
-        return ours("jdbc:h2:mem:" + UUID.randomUUID() + OURS);
-    }
-
-    /**
-     * In a file of a folder, {@code verbale-index.mv.db}. One that cannot be read, or is of another version, is made anew.
-     *
-     * @throws QueryException where another process has it open, it is somebody else's, or it cannot be written
-     */
-    public static RunTables inFolder(Path folder) throws QueryException {
-        Path file = folder.toAbsolutePath().normalize().resolve(FILE_NAME);
-        if (file.toString().indexOf(';') >= 0)
-            throw new QueryException("the database cannot be in " + folder + ": its name has a semicolon");
-        String url = "jdbc:h2:file:" + file + OURS + ";COMPRESS=TRUE";
-        try {
-            return ours(url);
-        } catch (QueryException broken) {
-            if (has(broken, ALREADY_OPEN))
-                throw new QueryException(
-                        "another process is using " + file + ".mv.db. Wait until it has ended", broken);
-            if (isSomebodyElses(file))
-                throw new QueryException(file + ".mv.db is somebody else's database, and is left as it is", broken);
-            try {
-                if (!Files.deleteIfExists(Path.of(file + ".mv.db"))) throw broken;
-            } catch (IOException kept) {
-                throw broken;
-            }
-            return ours(url);
-        }
-    }
-
-    /** Asked without our settings, which another's tables may not bear. */
-    private static boolean isSomebodyElses(Path file) {
-        try (Connection ours = new Database("jdbc:h2:file:" + file + ";IFEXISTS=TRUE", OWNER, "").connect()) {
-            return ours.isClosed();
-        } catch (SQLException refused) {
-            return refused.getErrorCode() == WRONG_USER;
-        }
-    }
-
-    private static boolean has(QueryException thrown, int code) {
-        for (Throwable one = thrown.getCause(); one != null; one = one.getCause())
-            if (one instanceof SQLException refused && refused.getErrorCode() == code) return true;
-        return false;
-    }
-
-    private static RunTables ours(String url) throws QueryException {
-        return new RunTables(new Database(url + Database.NO_TRACE, OWNER, ""));
+        return new RunTables(new Database("jdbc:h2:mem:" + UUID.randomUUID() + OURS, OWNER, ""));
     }
 
     /**
@@ -139,14 +85,14 @@ public final class RunTables implements AutoCloseable {
     }
 
     /**
-     * Adds whole runs; those that are there already are passed over.
+     * Adds a whole run; one that is there already is passed over.
      *
-     * @throws QueryException where the database refuses them
+     * @param labels what a team's rules call failures, by the ids of the tests
+     * @throws QueryException where the database refuses it
      */
-    public void add(List<Run> runs) throws QueryException {
+    public void add(Run run, Map<String, String> labels) throws QueryException {
         fill(names -> {
-            Map<String, Long> there = sources();
-            for (Run run : runs) if (there.put(StoredRun.source(run), 0L) == null) store(names, one -> one.store(run));
+            if (!sources().containsKey(StoredRun.source(run))) store(names, one -> one.store(run, labels));
         });
     }
 
@@ -202,6 +148,17 @@ public final class RunTables implements AutoCloseable {
         }
     }
 
+    /** Makes tables in place of the views. */
+    void replaceViews(Consumer<Handle> making) throws QueryException {
+        try {
+            handle.execute("set schema " + Database.SCHEMA);
+            making.accept(handle);
+            handle.execute("grant select on schema " + Database.SCHEMA + " to " + Database.READER);
+        } catch (JdbiException refused) {
+            throw translated(refused);
+        }
+    }
+
     /** What fills the tables. */
     @FunctionalInterface
     private interface Filling {
@@ -220,7 +177,6 @@ public final class RunTables implements AutoCloseable {
 
     /** All of a run or nothing of it. */
     private void store(StoredNames names, Consumer<StoredRun> storing) {
-        hasGrown = true;
         handle.useTransaction(within -> {
             try (var run = new StoredRun(
                     within,
@@ -284,12 +240,6 @@ public final class RunTables implements AutoCloseable {
 
     @Override
     public void close() {
-        try {
-            if (hasGrown && database.isOurs()) handle.execute("shutdown compact");
-        } catch (JdbiException isAsLargeAsItIs) {
-            // and closed below
-        } finally {
-            handle.close();
-        }
+        handle.close();
     }
 }

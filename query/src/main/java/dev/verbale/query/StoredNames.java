@@ -1,5 +1,6 @@
 package dev.verbale.query;
 
+import dev.verbale.query.values.StoredText;
 import dev.verbale.results.ModuleKey;
 import dev.verbale.vocabulary.Outcome;
 import java.util.HashMap;

@@ -5,6 +5,7 @@ import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Failure;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.TestDigest;
+import dev.verbale.query.values.StoredText;
 import dev.verbale.results.Entry;
 import dev.verbale.results.FailureTitle;
 import dev.verbale.results.Run;
@@ -74,7 +75,8 @@ final class StoredRun implements AutoCloseable {
                 "flaky",
                 "reason_id",
                 "tags",
-                "owner");
+                "owner",
+                "label");
         attempts = new StoredRows(
                 handle,
                 "stored_attempts",
@@ -131,14 +133,18 @@ final class StoredRun implements AutoCloseable {
     /** What is remembered of a run: no attempt, and nothing in it. */
     void store(RunDigest digest, String source, long size) {
         head(digest, source, size);
-        results(digest);
+        results(digest, Map.of());
     }
 
     /** All of a run. */
-    void store(Run read) {
+    void store(Run read, Map<String, String> labels) {
         RunDigest digest = RunDigest.of(read);
         head(digest, source(read), 0);
-        results(digest);
+        Map<String, String> byKey = new HashMap<>();
+        for (TestResult test : read.tests())
+            if (!test.superseded() && labels.containsKey(test.id()))
+                byKey.put(test.key(), labels.getOrDefault(test.id(), ""));
+        results(digest, byKey);
         Map<String, Integer> reasonOf = new HashMap<>();
         Map<String, String> titles = new HashMap<>();
         digest.reasons().forEach(reason -> titles.put(reason.id(), reason.title()));
@@ -169,7 +175,8 @@ final class StoredRun implements AutoCloseable {
                 digest.isMadeUp());
     }
 
-    private void results(RunDigest digest) {
+    /** @param labels by the keys of the tests */
+    private void results(RunDigest digest, Map<String, String> labels) {
         Map<String, Integer> reasonOf = new HashMap<>();
         digest.reasons().forEach(reason -> reasonOf.put(reason.id(), names.reason(reason.id(), reason.title())));
         Set<Integer> stored = new HashSet<>();
@@ -186,7 +193,8 @@ final class StoredRun implements AutoCloseable {
                     test.recovered(),
                     test.reason() == null ? null : reasonOf.get(test.reason()),
                     StoredText.of(String.join(" ", origin.tags()), StoredText.NAME),
-                    StoredText.orNull(origin.owner(), StoredText.NAME));
+                    StoredText.orNull(origin.owner(), StoredText.NAME),
+                    StoredText.orNull(labels.get(test.key()), StoredText.NAME));
         }
     }
 

@@ -94,11 +94,16 @@ abstract class QueryContract {
         return sample.read();
     }
 
+    private static String failingTest(Run run) {
+        return run.needingAttention().get(0).id();
+    }
+
     @Test
     void a_run_is_asked_by_its_tables() throws Exception {
         try (RunTables tables = tables()) {
             Run run = run();
-            tables.add(List.of(run, run));
+            tables.add(run, Map.of(failingTest(run), "product"));
+            tables.add(run, Map.of());
             TableReader reader = reader(tables);
 
             assertThat(csv(reader, "select run, tests, needing_attention from runs"))
@@ -106,6 +111,8 @@ abstract class QueryContract {
             assertThat(csv(reader, "select method_name, outcome, attempts, flaky from tests order by method_name"))
                     .isEqualTo("method_name,outcome,attempts,flaky\nfails,failed,1,false\nflaky,passed,2,true\n"
                             + "opens,passed,1,false\npasses,passed,1,false\n");
+            assertThat(csv(reader, "select method_name, label from tests where label is not null"))
+                    .isEqualTo("method_name,label\nfails,product\n");
             assertThat(csv(reader, "select attempt, outcome, tags from attempts where tags <> ''"))
                     .isEqualTo("attempt,outcome,tags\n1,passed,seeds slow\n");
             assertThat(csv(reader, "select type, attempt from failures order by length(type)"))
@@ -124,7 +131,7 @@ abstract class QueryContract {
     @Test
     void texts_that_mean_something_to_a_database_are_texts() throws Exception {
         try (RunTables tables = tables()) {
-            tables.add(List.of(run()));
+            tables.add(run(), Map.of());
 
             String names = csv(reader(tables), "select name from steps where in_step is null");
 
@@ -214,7 +221,7 @@ abstract class QueryContract {
                 "select 1; drop table stored_runs"));
         hostile.addAll(beyondAsking(file));
         try (RunTables tables = tables()) {
-            tables.add(List.of(run()));
+            tables.add(run(), Map.of());
             TableReader reader = reader(tables);
             String before = csv(reader, "select * from tests order by test");
 

@@ -40,7 +40,12 @@ class LateClassesTest {
 
     @Test
     void what_comes_first_where_the_stack_is_full_is_recorded_where_it_is_not() throws Exception {
-        Child jvm = Child.run(root, Map.of(), List.of("-Xss512k"), FullStacks.class, root.toString());
+        Child jvm = Child.run(
+                root,
+                Map.of(),
+                List.of("-Xss512k", "-Dverbale.night=" + Boolean.getBoolean("verbale.night")),
+                FullStacks.class,
+                root.toString());
 
         assertThat(jvm.code()).as(jvm.output()).isZero();
         for (String kind : FullStacks.CALLS.keySet()) {
@@ -83,7 +88,7 @@ class LateClassesTest {
     public static final class FullStacks {
 
         /** So many frames from a full stack on each call is tried: at first it cannot, then it has what it needs. */
-        private static final int FRAMES = 2_000;
+        private static final int FRAMES = Boolean.getBoolean("verbale.night") ? 2_000 : 700;
 
         /** Looked at when there is stack again. */
         private static final List<InternalError> UNLINKED = new ArrayList<>();

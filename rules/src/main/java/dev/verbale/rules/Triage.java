@@ -65,6 +65,14 @@ public record Triage(List<Labelled> failures) {
         return sentences;
     }
 
+    /** The label of each test that the rules know, by its id. */
+    public Map<String, String> labels() {
+        Map<String, String> labels = new HashMap<>();
+        for (Labelled one : failures)
+            one.rule().ifPresent(rule -> labels.put(one.test().id(), rule.label()));
+        return labels;
+    }
+
     /** How many no rule knows. */
     public int unlabelled() {
         return (int) failures.stream().filter(one -> one.rule().isEmpty()).count();

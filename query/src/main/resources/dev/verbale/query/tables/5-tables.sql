@@ -46,6 +46,7 @@ create table stored_results (
   reason_id integer,
   tags varchar not null,
   owner varchar,
+  label varchar(2000),
   primary key (run_id, test_id)
 );
 
@@ -120,7 +121,7 @@ create view runs as
 
 create view tests as
   select r.run_id, r.run, r.started as run_started, r.branch, n.test, n.module, n.name, n.class_name, n.method_name, t.tags,
-    t.owner, o.outcome, o.needs_attention, t.duration_ms, t.attempts, t.flaky, e.reason
+    t.owner, o.outcome, o.needs_attention, t.duration_ms, t.attempts, t.flaky, e.reason, t.label
   from stored_results t
     join stored_runs r on r.run_id = t.run_id
     join stored_tests n on n.test_id = t.test_id

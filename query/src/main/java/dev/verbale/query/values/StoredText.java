@@ -1,22 +1,24 @@
-package dev.verbale.query;
+package dev.verbale.query.values;
 
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /** A text as every database takes it: neither endless, nor with what is no character. */
-final class StoredText {
+public final class StoredText {
 
-    static final int LONG = 100_000;
-    static final int NAME = 2_000;
-    static final int WORD = 100;
+    public static final int LONG = 100_000;
+    public static final int NAME = 2_000;
+    public static final int WORD = 100;
 
     private StoredText() {}
 
-    static @Nullable String orNull(@Nullable String text, int longest) {
+    /** The same for null. */
+    public static @Nullable String orNull(@Nullable String text, int longest) {
         return text == null ? null : of(text, longest);
     }
 
-    static String of(String text, int longest) {
+    /** At most {@code longest} characters of {@code text}. */
+    public static String of(String text, int longest) {
         Objects.requireNonNull(text);
         boolean isPlain = text.length() <= longest;
         for (int i = 0; isPlain && i < text.length(); i++)
