@@ -2,6 +2,7 @@
 module dev.verbale.export {
     requires dev.verbale.har;
     requires transitive dev.verbale.history;
+    requires transitive dev.verbale.rules;
     requires dev.verbale.secrets;
     requires java.desktop;
     requires java.xml;

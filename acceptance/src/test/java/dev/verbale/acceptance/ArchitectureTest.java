@@ -196,12 +196,13 @@ class ArchitectureTest {
             "javax.imageio..");
 
     @ArchTest
-    static final ArchRule EXPORTS_KNOW_HISTORY = only(
+    static final ArchRule EXPORTS_KNOW_HISTORY_AND_RULES = only(
             array("dev.verbale.export.."),
             FORMAT,
             "dev.verbale.export..",
             "dev.verbale.history..",
             "dev.verbale.results..",
+            "dev.verbale.rules..",
             "tools.jackson.core..",
             "javax.imageio..",
             "javax.xml.stream..",

@@ -30,6 +30,12 @@ final class BaselineOption {
             })
     private @Nullable String baseline;
 
+    /** As it was named; null where nobody named one. */
+    @Nullable
+    String named() {
+        return baseline;
+    }
+
     /**
      * What {@code run} is compared with.
      *

@@ -7,11 +7,10 @@ import dev.verbale.export.Labels;
 import dev.verbale.export.MailSummary;
 import dev.verbale.export.MarkdownSummary;
 import dev.verbale.folder.WholeFile;
-import dev.verbale.history.History;
-import dev.verbale.history.compare.Comparison;
-import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Run;
 import dev.verbale.rules.RulesFormatException;
+import dev.verbale.rules.Today;
+import dev.verbale.rules.TodayParts;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.PrintWriter;
@@ -21,6 +20,8 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.Locale;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
@@ -134,9 +135,9 @@ final class ExportCommand implements Callable<Integer> {
         switch (format) {
             case JUNIT -> JUnitXml.write(read, labels(read), bytes);
             case JSON -> JsonSummary.write(read, bytes);
-            case MARKDOWN -> text.append(MarkdownSummary.of(read, comparison(read), labels(read), maxBytes));
-            case MAIL_HTML -> text.append(MailSummary.html(read, comparison(read), labels(read)));
-            case MAIL_TEXT -> text.append(MailSummary.text(read, comparison(read), labels(read)));
+            case MARKDOWN -> text.append(MarkdownSummary.of(read, today(read), maxBytes));
+            case MAIL_HTML -> text.append(MailSummary.html(today(read)));
+            case MAIL_TEXT -> text.append(MailSummary.text(today(read)));
             case TESTS_CSV -> CsvTables.tests(read, text);
             case STEPS_CSV -> CsvTables.steps(read, text);
         }
@@ -148,11 +149,15 @@ final class ExportCommand implements Callable<Integer> {
         return new Labels(rules.labels(read));
     }
 
-    private @Nullable Comparison comparison(Run read) throws IOException {
-        History remembered = history.read(spec.commandLine().getErr());
-        return baseline.find(read, run.rootOf(read), history.folder(), remembered)
-                .map(before -> Comparison.of(before, RunDigest.of(read), remembered))
-                .orElse(null);
+    /** In UTC: who reads it is anywhere. */
+    private TodayParts today(Run read) throws IOException, RulesFormatException {
+        Today today = history.today(
+                read,
+                run.rootOf(read),
+                rules.read(),
+                baseline.named(),
+                spec.commandLine().getErr());
+        return TodayParts.of(today, LocalDate.now(ZoneOffset.UTC), ZoneOffset.UTC);
     }
 
     /** Whole or not at all: a reader may wait for it. */

@@ -9,7 +9,6 @@ import dev.verbale.results.Entry;
 import dev.verbale.results.LastMoment;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
-import dev.verbale.results.Texts;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.summary.Headline;
 import dev.verbale.vocabulary.Outcome;
@@ -17,44 +16,32 @@ import java.io.PrintWriter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
-import picocli.CommandLine.Help.Ansi;
 import picocli.CommandLine.Help.Ansi.Style;
 
-/** The failures of a run for a terminal. */
+/** Each failure of a run for a terminal, with its whole message and its attachments. */
 final class FailureText {
 
     private static final String INDENT = "           "; // as wide as the longest outcome and the gap behind it
-    private static final int MAX_BESIDE = 5;
-    private static final int MESSAGE_LINES = 6;
-    private static final int LONGEST_LINE = 300;
-    private static final int MAX_TESTS = 20;
-    private static final int MAX_OF_A_REASON = 3;
-    private static final int MAX_REASONS = 30;
 
     private final Run run;
     private final Map<String, String> labels;
     private final TerminalText terminal;
-    private final boolean all;
 
     /**
      * @param labels what the team says of tests, by their ids
-     * @param all whether each test is shown, with all of its message, however many there are
      */
-    FailureText(Run run, Map<String, String> labels, Ansi ansi, boolean all) {
+    FailureText(Run run, Map<String, String> labels, TerminalText terminal) {
         this.run = run;
         this.labels = labels;
-        this.terminal = new TerminalText(ansi);
-        this.all = all;
+        this.terminal = terminal;
     }
 
     void print(PrintWriter out) {
         List<FailureReason> reasons = FailureReason.of(run);
         out.println(strong(Headline.of(run, reasons)));
         List<TestResult> tests = run.needingAttention();
-        if (all || tests.size() <= MAX_TESTS) for (TestResult test : tests) test(out, test);
-        else byReason(out, tests, reasons);
+        for (TestResult test : tests) test(out, test);
         for (ContainerResult container : run.brokenContainers()) {
             out.println();
             out.println(outcome(container.outcome()) + strong(container.name()) + notRun(container.notRun()));
@@ -87,54 +74,13 @@ final class FailureText {
         attachments(out, test.entries());
     }
 
-    /** Where there are many, what they have in common says more than each of them. */
-    private void byReason(PrintWriter out, List<TestResult> tests, List<FailureReason> all) {
-        List<FailureReason> reasons =
-                all.stream().filter(reason -> !reason.tests().isEmpty()).toList();
-        for (FailureReason reason : reasons.subList(0, Math.min(MAX_REASONS, reasons.size()))) {
-            int count = reason.tests().size();
-            TestResult first = reason.tests().get(0);
-            out.println();
-            out.println(outcome(first.outcome()) + strong(count == 1 ? "1 test" : count + " tests") + "  "
-                    + strong(Texts.cut(reason.title(), LONGEST_LINE)));
-            reason.tests().stream()
-                    .map(test -> labels.get(test.id()))
-                    .filter(Objects::nonNull)
-                    .distinct()
-                    .forEach(label -> out.println(INDENT + printable(label)));
-            if (reason.evidence() != null) out.println(INDENT + printable(reason.evidence()));
-            if (!reason.frame().isEmpty()) out.println(INDENT + dim("at " + reason.frame()));
-            for (TestResult test : reason.tests().subList(0, Math.min(MAX_OF_A_REASON, count)))
-                out.println(INDENT + "  "
-                        + printable(Texts.cut(String.join(" › ", test.path()) + " › " + test.name(), LONGEST_LINE)));
-            if (count > MAX_OF_A_REASON) out.println(INDENT + dim("  and " + (count - MAX_OF_A_REASON) + " more"));
-        }
-        if (reasons.size() > MAX_REASONS) {
-            out.println();
-            out.println(dim("and " + (reasons.size() - MAX_REASONS) + " more reasons"));
-        }
-        out.println();
-        out.println("These are " + tests.size()
-                + " tests, by reason. Each of them, with its attachments: verbale failures --all " + run.folder());
-    }
-
     private void failure(PrintWriter out, @Nullable Failure failure) {
         if (failure == null) return;
         String message = failure.message() == null ? failure.type() : failure.message();
-        int limit = all ? Integer.MAX_VALUE : MESSAGE_LINES;
-        int longest = all ? Integer.MAX_VALUE : LONGEST_LINE;
-        List<String> lines = message.lines().filter(line -> !line.isBlank()).toList();
-        boolean cut = lines.size() > limit;
-        for (String line : lines.subList(0, Math.min(limit, lines.size()))) {
-            out.println(INDENT + printable(Texts.cut(line.stripTrailing(), longest)));
-            cut |= line.length() > longest;
-        }
-        if (lines.size() > limit)
-            out.println(
-                    INDENT + dim(lines.size() - limit == 1 ? "1 line more" : (lines.size() - limit) + " lines more"));
-        for (String beside : BesideFailure.lines(failure, all ? Integer.MAX_VALUE : MAX_BESIDE))
-            out.println(INDENT + printable(Texts.cut(beside, longest)));
-        if (cut) out.println(INDENT + dim("the whole message: verbale failures --all"));
+        message.lines()
+                .filter(line -> !line.isBlank())
+                .forEach(line -> out.println(INDENT + printable(line.stripTrailing())));
+        for (String beside : BesideFailure.lines(failure, Integer.MAX_VALUE)) out.println(INDENT + printable(beside));
         String frame = run.ownFrames().nearest(failure.stack());
         if (!frame.isEmpty()) out.println(INDENT + dim("at " + frame));
     }

@@ -2,6 +2,7 @@ package dev.verbale.cli;
 
 import dev.verbale.results.Run;
 import dev.verbale.results.TestKeeper;
+import dev.verbale.rules.Today;
 import java.io.PrintWriter;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
@@ -14,23 +15,24 @@ import picocli.CommandLine.Spec;
 /** Shows what failed. */
 @Command(
         name = "failures",
-        description = "Shows what failed in a run, and where its attachments are.",
+        description = "Shows what failed in a run, by the reasons that it failed for.",
         mixinStandardHelpOptions = true,
         footerHeading = "%nExamples:%n",
-        footer = {"  verbale failures", "  verbale failures target/verbale/2026-11-24_103107_k3f9"})
+        footer = {
+            "  verbale failures",
+            "  verbale failures --all                 each test, with its whole message",
+            "  verbale brief ID                       all that is known of one reason"
+        })
 final class FailuresCommand implements Callable<Integer> {
 
     @Mixin
     private final RunArgument run = new RunArgument();
 
-    @Option(
-            names = "--all",
-            description = {
-                "Each test with its whole message. Without it, more than",
-                "20 are shown by what they have in common, and long",
-                "messages are cut."
-            })
+    @Option(names = "--all", description = "Each test with its whole message and its attachments.")
     private boolean all;
+
+    @Mixin
+    private final HistoryOption history = new HistoryOption();
 
     @Mixin
     private final RulesOption rules = new RulesOption();
@@ -42,7 +44,17 @@ final class FailuresCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         Run read = run.read(TestKeeper.FAILURES);
         PrintWriter out = spec.commandLine().getOut();
-        new FailureText(read, rules.labels(read), Ansi.AUTO, all).print(out);
+        var terminal = new TerminalText(Ansi.AUTO);
+        if (all) new FailureText(read, rules.labels(read), terminal).print(out);
+        else {
+            Today today = history.today(
+                    read,
+                    run.rootOf(read),
+                    rules.read(),
+                    null,
+                    spec.commandLine().getErr());
+            new ReasonsText(out, terminal).print(today);
+        }
         if (!read.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(read));
         return ExitCodes.DONE;
     }

@@ -12,6 +12,7 @@ import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.progress.RunProgress;
 import dev.verbale.results.progress.RunProgress.Expectation;
+import dev.verbale.rules.RulesFormatException;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -73,6 +74,9 @@ final class FollowCommand implements Callable<Integer> {
     private final HistoryOption history = new HistoryOption();
 
     @Mixin
+    private final RulesOption rules = new RulesOption();
+
+    @Mixin
     private final SourcesOption sources = new SourcesOption();
 
     @Mixin
@@ -101,7 +105,7 @@ final class FollowCommand implements Callable<Integer> {
                 run = RunReader.read(folder.path());
                 progress = RunProgress.of(run);
                 if (!hasNoPage) page(folder, progress, options, expected, text);
-                text.news(progress);
+                text.news(progress, rules.labels(progress.ended()));
             }
             Duration silent = growth.silent();
             if (silent.compareTo(progress.isOver() ? Duration.ofSeconds(silence) : LONGEST_SILENCE) >= 0)
@@ -113,8 +117,8 @@ final class FollowCommand implements Callable<Integer> {
     }
 
     private Integer end(Run run, RunFolder folder, PageOptions options, FollowText text)
-            throws FailureMessages.NotWritten {
-        text.end(run);
+            throws FailureMessages.NotWritten, RulesFormatException, IOException {
+        text.end(run, rules.labels(run));
         if (hasNoPage) return ExitCodes.DONE;
         try {
             text.page(Page.write(run, folder.page(), options));

@@ -16,6 +16,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Help.Ansi;
@@ -27,12 +28,7 @@ import picocli.CommandLine.Help.Ansi;
 final class FollowText {
 
     private static final int MAX_RUNNING = 8;
-    private static final int NARROWEST = 40;
-    private static final int USUAL_WIDTH = 80;
     private static final int BAR = 30;
-
-    /** From here on signs may be two columns wide; to take one for wider than it is does no harm. */
-    private static final int FIRST_WIDE = 0x1100;
 
     private static final long A_LINE_EVERY = Duration.ofSeconds(10).toNanos();
 
@@ -40,7 +36,6 @@ final class FollowText {
     private final TerminalText terminal;
     private final boolean isDrawn;
     private final Expectation expected;
-    private final int width;
     private final Set<String> shown = new HashSet<>();
     private List<String> drawn = List.of();
     private @Nullable RunProgress progress;
@@ -52,21 +47,16 @@ final class FollowText {
         this.terminal = new TerminalText(ansi);
         this.isDrawn = ansi.enabled();
         this.expected = expected;
-        this.width = width();
     }
 
-    private static int width() {
-        try {
-            return Math.max(NARROWEST, Integer.parseInt(System.getenv().getOrDefault("COLUMNS", "" + USUAL_WIDTH)));
-        } catch (NumberFormatException odd) {
-            return USUAL_WIDTH;
-        }
-    }
-
-    /** The run has grown. Its reasons are looked for once then, and not with each second. */
-    void news(RunProgress now) {
+    /**
+     * The run has grown. Its reasons are looked for once then, and not with each second.
+     *
+     * @param labels what the team says of failures, by the ids of the tests
+     */
+    void news(RunProgress now, Map<String, String> labels) {
         wipe();
-        failures(now.ended());
+        failures(now.ended(), labels);
         progress = now;
         sentence = now.sentence(FailureReason.of(now.ended()));
         out.flush();
@@ -91,9 +81,9 @@ final class FollowText {
     }
 
     /** The run is over. */
-    void end(Run run) {
+    void end(Run run, Map<String, String> labels) {
         wipe();
-        failures(run);
+        failures(run, labels);
         out.println(terminal.strong(Headline.of(run)));
         out.flush();
     }
@@ -109,7 +99,7 @@ final class FollowText {
         out.flush();
     }
 
-    private void failures(Run run) {
+    private void failures(Run run, Map<String, String> labels) {
         for (TestResult test : run.tests()) {
             if (!test.outcome().needsAttention() && !test.recovered()) continue;
             if (!shown.add(test.id() + " " + test.outcome())) continue;
@@ -124,6 +114,8 @@ final class FollowText {
                     : terminal.dim("  attempt " + test.attempt().number());
             out.println(terminal.bad(test.outcome().text()) + "  " + TerminalText.printable(where)
                     + terminal.strong(test.name()) + again);
+            String label = labels.get(test.id());
+            if (label != null) out.println("        " + TerminalText.printable(label));
             if (test.failure() != null)
                 out.println("        " + TerminalText.printable(FailureTitle.of(test.failure())));
         }
@@ -131,15 +123,17 @@ final class FollowText {
 
     private List<String> lines(RunProgress progress, Duration silent) {
         List<String> lines = new ArrayList<>();
-        lines.add(terminal.strong(cut(sentence, width)));
-        lines.add(cut(bar(progress.share(expected)) + status(progress, silent), width));
+        lines.add(terminal.strong(terminal.cut(sentence, terminal.width() - 1)));
+        lines.add(terminal.cut(bar(progress.share(expected)) + status(progress, silent), terminal.width() - 1));
         Run ended = progress.ended();
         Instant now = ended.started().plus(ended.duration()).plus(silent);
         for (TestResult test : progress.running()
                 .subList(0, Math.min(MAX_RUNNING, progress.running().size()))) {
             String where = test.path().isEmpty() ? "" : test.path().get(0) + " › ";
             String since = seconds(Duration.between(test.started(), now));
-            lines.add(terminal.dim(cut("  " + since + "  " + where + test.name() + "  in " + test.worker(), width)));
+            lines.add(terminal.dim("  "
+                    + terminal.cut(
+                            since + "  " + where + test.name() + "  in " + test.worker(), terminal.width() - 3)));
         }
         if (progress.running().size() > MAX_RUNNING)
             lines.add(terminal.dim("  and " + (progress.running().size() - MAX_RUNNING) + " more are running"));
@@ -170,22 +164,5 @@ final class FollowText {
     private void wipe() {
         if (!drawn.isEmpty()) out.print("\033[" + drawn.size() + "A\033[J");
         drawn = List.of();
-    }
-
-    private static boolean isNarrow(int c) {
-        return c >= 0x2010 && c <= 0x259f; // punctuation, arrows, lines and blocks
-    }
-
-    /** To the columns of a terminal: a line that wraps would be two, and the next drawing begin too low. */
-    private static String cut(String text, int columns) {
-        String line = TerminalText.printable(text).replaceAll("[\\n\\r\\t]+", " ");
-        var cut = new StringBuilder();
-        int used = 0;
-        for (int c : (Iterable<Integer>) line.codePoints()::iterator) {
-            used += c >= FIRST_WIDE && !isNarrow(c) ? 2 : 1;
-            if (used >= columns) return cut.append('…').toString();
-            cut.appendCodePoint(c);
-        }
-        return cut.toString();
     }
 }

@@ -5,11 +5,19 @@ import dev.verbale.history.History;
 import dev.verbale.history.HistoryFolder;
 import dev.verbale.history.RunSummary;
 import dev.verbale.history.compare.BaselineFinder;
+import dev.verbale.history.compare.Comparison;
+import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Problem;
 import dev.verbale.results.ResultsFormatException;
+import dev.verbale.results.Run;
+import dev.verbale.rules.Rules;
+import dev.verbale.rules.Today;
+import dev.verbale.rules.Triage;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Predicate;
@@ -48,6 +56,22 @@ final class HistoryOption {
     BaselineFinder earlier(RunFolder run, PrintWriter err) throws IOException {
         Path around = run.path().toAbsolutePath().normalize().getParent();
         return new BaselineFinder(around == null ? run.path() : around, folder(), read(err));
+    }
+
+    /**
+     * Where the suite of {@code run} stands.
+     *
+     * @param root the folder that holds the run and its kin
+     * @param baseline what to compare with, as {@link BaselineFinder#find} takes it; null for the usual
+     */
+    Today today(Run run, Path root, Rules rules, @Nullable String baseline, PrintWriter err) throws IOException {
+        History remembered = read(err);
+        Comparison comparison = new BaselineFinder(root, folder(), remembered)
+                .find(baseline, run)
+                .map(before -> Comparison.of(before, RunDigest.of(run), remembered))
+                .orElse(null);
+        Triage triage = Triage.of(run, rules.triage(), LocalDate.now(ZoneId.systemDefault()));
+        return Today.of(run, triage, rules, comparison, remembered);
     }
 
     /** The first of them. */

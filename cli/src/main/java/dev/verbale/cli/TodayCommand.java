@@ -1,16 +1,9 @@
 package dev.verbale.cli;
 
-import dev.verbale.history.History;
-import dev.verbale.history.compare.BaselineFinder;
-import dev.verbale.history.compare.Comparison;
-import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestKeeper;
 import dev.verbale.rules.Rules;
 import dev.verbale.rules.Today;
-import dev.verbale.rules.Triage;
-import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -70,13 +63,8 @@ final class TodayCommand implements Callable<Integer> {
         if (limit < 1) throw new ParameterException(spec.commandLine(), "--limit takes a number from 1, not " + limit);
         Rules read = rules.read();
         Run judged = run.read(TestKeeper.FAILURES);
-        History remembered = history.read(spec.commandLine().getErr());
-        Comparison comparison = new BaselineFinder(run.rootOf(judged), history.folder(), remembered)
-                .find(since, judged)
-                .map(before -> Comparison.of(before, RunDigest.of(judged), remembered))
-                .orElse(null);
-        Triage triage = Triage.of(judged, read.triage(), LocalDate.now(ZoneId.systemDefault()));
-        Today today = Today.of(judged, triage, read, comparison, remembered);
+        Today today = history.today(
+                judged, run.rootOf(judged), read, since, spec.commandLine().getErr());
         new TodayText(spec.commandLine().getOut(), new TerminalText(Ansi.AUTO), limit).print(today);
         if (!judged.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(judged));
         return today.verdict().passes() ? ExitCodes.DONE : ExitCodes.GATE_CLOSED;

@@ -1,37 +1,20 @@
 package dev.verbale.cli;
 
-import dev.verbale.history.RunSummary;
 import dev.verbale.history.compare.Comparison;
-import dev.verbale.history.compare.Comparison.Change;
-import dev.verbale.results.DurationText;
 import dev.verbale.results.TestResult;
-import dev.verbale.results.Texts;
-import dev.verbale.results.summary.Headline;
 import dev.verbale.rules.Standing;
 import dev.verbale.rules.Today;
-import dev.verbale.rules.Today.Failures;
-import dev.verbale.rules.Today.Flickered;
+import dev.verbale.rules.TodayParts;
+import dev.verbale.rules.TodayParts.Part;
 import java.io.PrintWriter;
 import java.nio.file.Path;
-import java.time.Duration;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
-import java.util.function.Function;
-import java.util.stream.Collectors;
 
 /** What {@link Today} says, for a terminal. */
 final class TodayText {
-
-    private static final DateTimeFormatter DAY =
-            DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ROOT).withZone(ZoneId.systemDefault());
-    private static final int LONGEST = 100;
-    private static final int MAX_TESTS = 2;
 
     private final PrintWriter out;
     private final TerminalText text;
@@ -44,106 +27,33 @@ final class TodayText {
     }
 
     void print(Today today) {
-        head(today);
-        failures(today, Standing.NEW, "New", text::bad);
-        commits(today);
-        failures(today, Standing.NEW_TOGETHER, "New, and many at once: the run was not itself", text::bad);
-        failures(today, Standing.NEW_OF_FLAKY, "New, of tests that are flaky anyway", text::strong);
-        flickered(today.flaky());
-        failures(today, Standing.STILL, "Still failing", text::strong);
-        failures(today, Standing.KNOWN, "Known", text::strong);
-        Comparison comparison = today.comparison();
-        if (comparison == null) return;
-        section("Fixed", comparison.fixed(), change -> name(change.after().name()));
-        section("Slower", comparison.slower(), TodayText::slower);
-        section(
-                "Renamed",
-                comparison.renamed(),
-                change -> name(change.after().name())
-                        + (change.before() == null
-                                ? ""
-                                : text.dim(", was " + name(change.before().name()))));
-        section(
-                comparison.isOfAPart() || !comparison.after().isComplete() ? "Not run" : "Vanished",
-                comparison.vanished(),
-                test -> name(test.name()));
+        TodayParts all = TodayParts.of(today, LocalDate.now(ZoneId.systemDefault()), ZoneId.systemDefault());
+        head(today, all);
+        var parts = new PartText(out, text, today.run(), limit);
+        boolean hasCommits = false;
+        for (Part part : all.parts()) {
+            if (part.standing() != Standing.NEW && !hasCommits) {
+                commits(today);
+                hasCommits = true;
+            }
+            parts.print(part);
+        }
+        if (!hasCommits) commits(today);
     }
 
-    private void head(Today today) {
-        out.println(text.strong(Headline.of(today.run())));
-        Comparison comparison = today.comparison();
-        String branch = today.run().facts().getOrDefault("branch", "");
-        out.println(text.dim(TerminalText.printable(today.run().name()
-                + (branch.isEmpty() ? "" : " of " + branch)
-                + (comparison == null
-                        ? ", and no run is known to compare it with: each failure counts as new"
-                        : " beside " + comparison.baseline().text()))));
-        if (!today.since().isEmpty()) out.println(text.dim("Runs since: " + runs(today.since())));
-        if (comparison != null && !comparison.speedSentence().isEmpty()) out.println(comparison.speedSentence());
+    private void head(Today today, TodayParts all) {
+        lines("", text.wrapped(all.sentence(), text.width(), 4), true);
+        lines("", text.wrapped(all.dateline(), text.width(), 2), false);
+        for (String line : all.beside()) lines("", text.wrapped(line, text.width(), 3), false);
         out.println();
-        out.println(today.verdict().passes() ? text.good("The gate is open.") : text.bad("The gate is closed."));
-        today.verdict().reasons().forEach(reason -> out.println("  " + TerminalText.printable(reason)));
-        today.verdict()
-                .exceptions()
-                .forEach(exception -> out.println("  " + text.dim(TerminalText.printable(exception))));
+        String gate = all.gate().get(0);
+        out.println(today.verdict().passes() ? text.good(gate) : text.bad(gate));
+        for (String line : all.gate().subList(1, all.gate().size()))
+            lines("  ", text.wrapped(line, text.width() - 2, 3), false);
     }
 
-    private String runs(List<RunSummary> runs) {
-        List<RunSummary> last = runs.subList(Math.max(0, runs.size() - limit), runs.size());
-        String listed = last.stream()
-                .map(run -> DAY.format(run.started()) + ", "
-                        + (run.needingAttention() == 0 ? "all good" : run.needingAttention() + " failed"))
-                .collect(Collectors.joining("; "));
-        return (last.size() < runs.size() ? runs.size() - last.size() + " more; " : "") + listed;
-    }
-
-    private void failures(Today today, Standing standing, String title, Function<String, String> style) {
-        List<Failures> all = today.of(standing);
-        if (all.isEmpty()) return;
-        out.println();
-        int count = today.count(standing);
-        out.println(style.apply(title)
-                + text.dim("  " + count + (count == 1 ? " failure, " : " failures, ")
-                        + (all.size() == 1 ? "1 reason" : all.size() + " reasons")));
-        for (Failures one : all.subList(0, Math.min(limit, all.size()))) failures(today, one);
-        if (all.size() > limit) out.println(text.dim("  and " + (all.size() - limit) + " more reasons"));
-    }
-
-    private void failures(Today today, Failures one) {
-        out.println("  " + text.strong(name(one.title())));
-        String whose = one.whose(LocalDate.now(ZoneId.systemDefault()));
-        if (!whose.isEmpty())
-            out.println("    "
-                    + (one.isExpired() ? text.bad(TerminalText.printable(whose)) : TerminalText.printable(whose)));
-        Instant since = one.failingSince();
-        if (since != null) out.println(text.dim("    fails since " + DAY.format(since)));
-        if (one.evidence() != null) out.println(text.dim("    " + name(one.evidence())));
-        List<String> names = new ArrayList<>();
-        for (TestResult test : one.tests()) names.add(fullName(test) + anyway(today, one, test));
-        names.addAll(one.classes());
-        for (String name : names.subList(0, Math.min(MAX_TESTS, names.size())))
-            out.println("    " + TerminalText.printable(name));
-        if (names.size() > MAX_TESTS) out.println(text.dim("    and " + (names.size() - MAX_TESTS) + " more"));
-    }
-
-    private static String anyway(Today today, Failures one, TestResult test) {
-        Comparison comparison = today.comparison();
-        if (one.standing() != Standing.NEW_OF_FLAKY || comparison == null) return "";
-        return comparison.newFailures().stream()
-                .filter(change -> change.after().key().equals(test.key()))
-                .findFirst()
-                .map(change -> ": " + change.flakiness().sentence() + " anyway")
-                .orElse("");
-    }
-
-    private void flickered(List<Flickered> all) {
-        section(
-                "Passed only on a later attempt",
-                all,
-                one -> name(fullName(one.test()))
-                        + (one.flakiness().isFlaky()
-                                ? ": " + one.flakiness().sentence()
-                                : text.dim(", which was steady so far")));
+    private void lines(String indent, List<String> lines, boolean isStrong) {
+        for (String line : lines) out.println(indent + (isStrong ? text.strong(line) : text.dim(line)));
     }
 
     private void commits(Today today) {
@@ -160,39 +70,16 @@ final class TodayText {
                 comparison.before().commit(),
                 comparison.after().commit(),
                 classes);
-        section(
-                commits.touching() == 0
-                        ? "Commits between"
-                        : "Commits between, those in the new failures' classes first",
-                commits.all(),
-                TerminalText::printable);
-    }
-
-    private <T> void section(String title, List<T> all, Function<T, String> line) {
-        if (all.isEmpty()) return;
+        if (commits.all().isEmpty()) return;
         out.println();
-        out.println(text.strong(title) + text.dim("  " + all.size()));
-        for (T one : all.subList(0, Math.min(limit, all.size()))) out.println("  " + line.apply(one));
-        if (all.size() > limit) out.println(text.dim("  and " + (all.size() - limit) + " more"));
-    }
-
-    private static String slower(Change change) {
-        return name(change.after().name()) + ": "
-                + DurationText.of(Duration.ofMillis(change.after().millis()))
-                + (change.before() == null
-                        ? ""
-                        : ", before "
-                                + DurationText.of(
-                                        Duration.ofMillis(change.before().millis())));
-    }
-
-    private static String fullName(TestResult test) {
-        List<String> names = new ArrayList<>(test.path());
-        names.add(test.name());
-        return Texts.cut(String.join(" › ", names), LONGEST);
-    }
-
-    private static String name(String name) {
-        return TerminalText.printable(Texts.cut(name, LONGEST));
+        String title = commits.touching() == 0
+                ? "Commits between"
+                : "Commits between, those in the new failures' classes first";
+        out.println(text.strong(title) + text.dim("  " + commits.all().size()));
+        for (String commit :
+                commits.all().subList(0, Math.min(limit, commits.all().size())))
+            out.println("  " + text.cut(commit, text.width() - 2));
+        if (commits.all().size() > limit)
+            out.println(text.dim("  and " + (commits.all().size() - limit) + " more"));
     }
 }

@@ -182,14 +182,44 @@ class CommandLineTest {
 
         assertThat(output.code()).isZero();
         assertThat(output.out())
-                .contains(
-                        "errored    the gate opens",
-                        "the hinge is broken",
-                        "CommandLineTest.java",
-                        "attachments in target/verbale/2026-11-24_103107_k3f9/tests/GateTest/the-gate-opens",
-                        "01-hinge.txt")
+                .containsPattern(
+                        "GET orto.example/gate answered 500  [0-9a-f]{12}\n    the hinge is broken\n    the gate opens  CommandLineTest.java:\\d+\n")
+                .contains("Each test: verbale failures --all")
                 .doesNotContain("\u001B")
                 .doesNotContain("roses grow");
+        assertThat(output.out().lines()).allMatch(line -> line.length() <= 80);
+        assertThat(process("failures", "--all").out())
+                .contains(
+                        "errored    the gate opens",
+                        "attachments in target/verbale/2026-11-24_103107_k3f9/tests/GateTest/the-gate-opens",
+                        "01-hinge.txt")
+                .doesNotContain("roses grow");
+    }
+
+    @Test
+    void one_reason_is_briefed_by_its_id_or_the_beginning_of_it() throws Exception {
+        String id = verbale("failures").out().replaceAll("(?s).*answered 500  ([0-9a-f]{12}).*", "$1");
+
+        assertThat(verbale("brief", id).out()).contains("# the gate opens");
+        assertThat(verbale("brief", id.substring(0, 4), "2026-11-24_103107_k3f9")
+                        .out())
+                .contains("# the gate opens");
+        assertThat(verbale("brief", "00000000").err()).contains("No failure of", "verbale failures lists them");
+        assertThat(verbale("brief", id, "abcdef12").code()).isEqualTo(2);
+        assertThat(verbale("brief", id, "--test", "gate").code()).isEqualTo(2);
+    }
+
+    @Test
+    void a_reason_leads_to_the_page_where_a_terminal_takes_links() throws Exception {
+        verbale("page");
+
+        String linked =
+                process(Map.of(), List.of("-Dpicocli.ansi=true"), "failures").out();
+
+        assertThat(linked)
+                .containsPattern(
+                        "\u001B]8;;file://\\S+/2026-11-24_103107_k3f9/page/index.html#/tests\\?reason=([0-9a-f]{12})\u001B\\\\\u001B\\[2m\\1\u001B\\[0m\u001B]8;;\u001B\\\\");
+        assertThat(verbale("failures").out()).doesNotContain("]8;;");
     }
 
     @Test
@@ -197,7 +227,7 @@ class CommandLineTest {
         String coloured =
                 process(Map.of(), List.of("-Dpicocli.ansi=true"), "failures").out();
 
-        assertThat(coloured).contains("\u001B[35m", "\u001B[1m", "\u001B[0m").doesNotContain("\u001B[21m");
+        assertThat(coloured).contains("\u001B[31m", "\u001B[1m", "\u001B[0m").doesNotContain("\u001B[21m");
         assertThat(process(Map.of("NO_COLOR", "1"), List.of(), "failures").out())
                 .doesNotContain("\u001B");
     }
@@ -583,7 +613,7 @@ class CommandLineTest {
         record("2026-11-25_080000_00aa");
 
         Output joined = verbale("join", "2026-11-24_103107_k3f9", "2026-11-25_080000_00aa", "--output", "all/tonight");
-        Output failures = verbale("failures", "all/tonight");
+        Output failures = verbale("failures", "--all", "all/tonight");
         Output page = verbale("page", "all/tonight");
         Output refused = verbale("join", "2026-11-24_103107_k3f9", "--output", "target");
 
@@ -605,7 +635,7 @@ class CommandLineTest {
         assertThat(xml.out().strip()).isEqualTo("junit: out/TEST-all.xml");
         assertThat(Files.readString(work.resolve("out/TEST-all.xml")))
                 .contains("<testsuite name=\"sample.GateTest\" tests=\"2\"");
-        assertThat(markdown.out()).startsWith("## 2026\\-11\\-24");
+        assertThat(markdown.out()).startsWith("## 1 of 2 tests did not pass").contains("run 2026\\-11\\-24");
         assertThat(csv.out().lines()).hasSize(3);
         assertThat(json.out()).startsWith("{\"format\":1").endsWith("}\n");
         assertThat(verbale("export", "--format", "pdf").err()).contains("'pdf' is none of junit, markdown");
@@ -844,8 +874,10 @@ class CommandLineTest {
 
         assertThat(some.out()).hasSizeLessThan(6_000);
         assertThat(some.out())
-                .contains("40 tests", "20 tests", "hail on bed 0", "and 17 more", "verbale failures --all")
-                .contains("errored    lock the shed  outside the tests", "no key");
+                .contains(
+                        "Failures  60 failures, 2 reasons", "hail on bed 0", "  and 39 more", "verbale failures --all")
+                .containsSubsequence("Outside the tests  1", "lock the shed: no key");
+        assertThat(some.out().lines()).allMatch(line -> line.length() <= 80);
         assertThat(all.out().lines().filter(line -> line.contains("hail on bed")))
                 .hasSize(20);
     }

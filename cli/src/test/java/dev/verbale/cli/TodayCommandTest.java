@@ -160,7 +160,8 @@ class TodayCommandTest {
         assertThat(output.out())
                 .containsSubsequence(
                         "4 of 45 tests did not pass",
-                        "2026-11-30_120000_aaaa of main beside night-1, the newest complete run of main before it",
+                        "branch main, run 2026-11-30_120000_aaaa",
+                        "Beside night-1, the newest complete run of main before it",
                         "The gate is open.",
                         "Not counted as new: flickers, which fails 1 in",
                         "New  1 failure, 1 reason",
@@ -186,7 +187,7 @@ class TodayCommandTest {
         Output output = today("--since", "friday");
 
         assertThat(output.out())
-                .contains("beside night-3, the newest complete run of main up to friday")
+                .contains("Beside night-3, the newest complete run of main up to friday: 3 new failures")
                 .contains("Runs since: Sat 28 Nov", "; Sun 29 Nov")
                 .containsSubsequence(
                         "New  2 failures, 2 reasons", "the rule is stale", "fails since Sat 28 Nov", "Known");
@@ -211,7 +212,7 @@ class TodayCommandTest {
         String label = "environment, owner platform, known until 2099-12-31";
         String run = "2026-11-30_120000_aaaa";
 
-        assertThat(jvm.run("failures", run).out()).containsSubsequence("known", label, "the till is known");
+        assertThat(jvm.run("failures", run).out()).containsSubsequence("Known", "the till is known", label);
         assertThat(jvm.run("compare", run).out()).containsSubsequence("Still failing", "known\n    " + label);
         for (String format : List.of("junit", "markdown", "mail-html", "mail-text"))
             assertThat(jvm.run("export", "--format", format, run).out().replace("\\", ""))
@@ -250,12 +251,12 @@ class TodayCommandTest {
     }
 
     @Test
-    void without_anything_to_compare_with_each_failure_is_new() throws Exception {
+    void without_anything_to_compare_with_nothing_is_called_new() throws Exception {
         Output output = today("--history", "nowhere");
 
         assertThat(output.code()).isEqualTo(5);
         assertThat(output.out())
-                .contains("and no run is known to compare it with: each failure counts as new")
-                .contains("New  3 failures, 3 reasons", "Known  1 failure");
+                .contains("No run is known to compare it with.")
+                .contains("Failures  3 failures, 3 reasons", "Known  1 failure");
     }
 }

@@ -1,10 +1,7 @@
 package dev.verbale.export;
 
 import dev.verbale.results.TestResult;
-import dev.verbale.results.reason.FailureReason;
-import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -25,14 +22,5 @@ public record Labels(Map<String, String> byTest) {
     @Nullable
     String of(TestResult test) {
         return byTest.get(test.id());
-    }
-
-    /** Those of the tests of {@code reason}, each once. */
-    List<String> of(FailureReason reason) {
-        return reason.tests().stream()
-                .map(this::of)
-                .filter(Objects::nonNull)
-                .distinct()
-                .toList();
     }
 }

@@ -1,23 +1,23 @@
 package dev.verbale.export;
 
-import dev.verbale.history.compare.Comparison;
 import dev.verbale.journal.PlainFile;
-import dev.verbale.results.DurationText;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Escaped;
-import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
-import dev.verbale.results.reason.FailureReason;
-import dev.verbale.results.summary.Headline;
+import dev.verbale.rules.TodayParts;
+import dev.verbale.rules.TodayParts.Line;
+import dev.verbale.rules.TodayParts.Part;
+import dev.verbale.rules.TodayParts.Reason;
 import dev.verbale.vocabulary.AttachmentKind;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A run as a mail: the sentence, what is new, the reasons with their tests and a small screenshot each. As HTML without scripts, whose
+ * A run as a mail: the sentence, what is new, then all else, the reasons with their tests and a small screenshot each. As HTML without scripts, whose
  * styles stand in its elements and whose images lie inside of it, as mail programs want it; and as its twin in plain text.
  *
  * @since 0.2.0
@@ -36,165 +36,120 @@ public final class MailSummary {
     private static final String DIM = "color:#6f6757";
     private static final String CODE = "font:13px/1.4 Consolas,Menlo,monospace";
 
-    private final Run run;
-    private final @Nullable Comparison comparison;
-    private final List<FailureReason> reasons;
-    private final Labels labels;
+    private static final String PLAIN = "margin:0 0 4px";
 
-    private MailSummary(Run run, @Nullable Comparison comparison, Labels labels) {
-        this.run = run;
-        this.labels = labels;
-        this.comparison = comparison;
-        this.reasons = FailureReason.of(run);
+    private final TodayParts today;
+
+    private MailSummary(TodayParts today) {
+        this.today = today;
     }
 
-    /**
-     * As HTML of one file.
-     *
-     * @param comparison with an earlier run; null for none
-     */
-    public static String html(Run run, @Nullable Comparison comparison) {
-        return html(run, comparison, Labels.NONE);
+    /** As HTML of one file. */
+    public static String html(TodayParts today) {
+        return new MailSummary(today).html();
     }
 
-    /**
-     * The same, with what a team says of failures.
-     *
-     * @param comparison with an earlier run; null for none
-     */
-    public static String html(Run run, @Nullable Comparison comparison, Labels labels) {
-        return new MailSummary(run, comparison, labels).html();
-    }
-
-    /**
-     * As plain text, in lines of any length.
-     *
-     * @param comparison with an earlier run; null for none
-     */
-    public static String text(Run run, @Nullable Comparison comparison) {
-        return text(run, comparison, Labels.NONE);
-    }
-
-    /**
-     * The same, with what a team says of failures.
-     *
-     * @param comparison with an earlier run; null for none
-     */
-    public static String text(Run run, @Nullable Comparison comparison, Labels labels) {
-        return new MailSummary(run, comparison, labels).text();
+    /** As plain text, in lines of any length. */
+    public static String text(TodayParts today) {
+        return new MailSummary(today).text();
     }
 
     private String html() {
         var html = new StringBuilder("<!doctype html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"><title>");
-        html.append(escaped(subject()))
+        html.append(escaped(today.dateline()))
                 .append("</title></head>\n<body style=\"")
                 .append(BODY)
                 .append("\">\n");
-        html.append("<p style=\"margin:0;")
-                .append(DIM)
-                .append("\">")
-                .append(escaped(when()))
-                .append("</p>\n<h1 style=\"");
-        html.append(SENTENCE)
-                .append("\">")
-                .append(escaped(Headline.of(run, reasons)))
-                .append("</h1>\n");
-        if (comparison != null)
-            html.append("<p>Beside ")
-                    .append(escaped(comparison.baseline().text()))
-                    .append(": <b>")
-                    .append(escaped(comparison.sentence()))
-                    .append("</b></p>\n");
+        element(html, "p", "margin:0;" + DIM, today.dateline());
+        element(html, "h1", SENTENCE, today.sentence());
+        for (String sentence : today.beside()) element(html, "p", PLAIN, sentence);
+        element(html, "p", PLAIN, String.join(" ", today.gate()));
         int images = 0;
-        for (FailureReason reason : shown()) {
-            html.append("<h2 style=\"margin:24px 0 4px;font-size:17px\">")
-                    .append(escaped(reason.title()))
-                    .append("</h2>\n");
-            for (String label : labels.of(reason))
-                html.append("<p style=\"margin:0 0 4px\">")
-                        .append(escaped(label))
-                        .append("</p>\n");
-            if (reason.evidence() != null)
-                html.append("<p style=\"margin:0 0 4px;")
-                        .append(CODE)
-                        .append("\">")
-                        .append(escaped(reason.evidence()))
-                        .append("</p>\n");
-            html.append("<ul style=\"margin:0;padding-left:20px\">\n");
-            for (String test : tests(reason))
-                html.append("<li>").append(escaped(test)).append("</li>\n");
-            html.append("</ul>\n");
-            String image = images < MAX_IMAGES ? image(reason) : null;
-            if (image == null) continue;
-            images++;
-            html.append(
-                            "<img alt=\"Screenshot of the first of them\" style=\"display:block;margin:8px 0;max-width:100%;border:1px solid"
-                                    + " #e2dac8\" src=\"")
-                    .append(image)
-                    .append("\">\n");
+        for (Part part : today.parts()) {
+            element(
+                    html,
+                    "h2",
+                    "margin:28px 0 4px;font-size:20px;font-weight:normal",
+                    part.title() + " (" + part.count() + ")");
+            for (Reason reason : part.reasons()
+                    .subList(0, Math.min(MAX_REASONS, part.reasons().size()))) {
+                element(html, "h3", "margin:16px 0 4px;font-size:17px", reason.title());
+                for (String about : reason.about()) element(html, "p", PLAIN, about);
+                if (reason.evidence() != null) element(html, "p", PLAIN + ";" + CODE, reason.evidence());
+                list(html, reason.tests());
+                String image = images < MAX_IMAGES && reason.first() != null ? image(reason.first()) : null;
+                if (image == null) continue;
+                images++;
+                html.append(
+                                "<img alt=\"Screenshot of the first of them\" style=\"display:block;margin:8px 0;max-width:100%;border:1px solid"
+                                        + " #e2dac8\" src=\"")
+                        .append(image)
+                        .append("\">\n");
+            }
+            more(part).ifPresent(more -> element(html, "p", DIM, more));
+            list(html, part.lines());
         }
-        if (reasons.size() > MAX_REASONS)
-            html.append("<p style=\"")
-                    .append(DIM)
-                    .append("\">and ")
-                    .append(reasons.size() - MAX_REASONS)
-                    .append(" more reasons</p>\n");
         return html.append("</body></html>\n").toString();
     }
 
+    private static void element(StringBuilder html, String name, String style, String text) {
+        html.append('<').append(name).append(" style=\"").append(style).append("\">");
+        html.append(escaped(text)).append("</").append(name).append(">\n");
+    }
+
+    private static void list(StringBuilder html, List<Line> lines) {
+        if (lines.isEmpty()) return;
+        html.append("<ul style=\"margin:0;padding-left:20px\">\n");
+        for (String line : first(lines))
+            html.append("<li>").append(escaped(line)).append("</li>\n");
+        html.append("</ul>\n");
+    }
+
+    private static Optional<String> more(Part part) {
+        int more = part.reasons().size() - MAX_REASONS;
+        return more > 0 ? Optional.of("and " + more + " more reasons") : Optional.empty();
+    }
+
     private String text() {
-        var text = new StringBuilder(line(subject()))
-                .append("\n")
-                .append(line(when()))
-                .append("\n\n");
-        text.append(line(Headline.of(run, reasons))).append('\n');
-        if (comparison != null)
-            text.append("Beside ")
-                    .append(line(comparison.baseline().text()))
-                    .append(": ")
-                    .append(line(comparison.sentence()))
+        var text = new StringBuilder(line(today.sentence())).append('\n').append(line(today.dateline()));
+        text.append("\n\n");
+        for (String sentence : today.beside()) text.append(line(sentence)).append('\n');
+        text.append(line(String.join(" ", today.gate()))).append('\n');
+        for (Part part : today.parts()) {
+            String title = line(part.title() + " (" + part.count() + ")");
+            text.append('\n')
+                    .append(title)
+                    .append('\n')
+                    .append("-".repeat(title.length()))
                     .append('\n');
-        for (FailureReason reason : shown()) {
-            text.append("\n* ").append(line(reason.title())).append('\n');
-            for (String label : labels.of(reason))
-                text.append("  ").append(line(label)).append('\n');
-            if (reason.evidence() != null)
-                text.append("  ").append(line(reason.evidence())).append('\n');
-            for (String test : tests(reason))
-                text.append("  - ").append(line(test)).append('\n');
+            for (Reason reason : part.reasons()
+                    .subList(0, Math.min(MAX_REASONS, part.reasons().size()))) {
+                text.append("* ").append(line(reason.title())).append('\n');
+                for (String about : reason.about())
+                    text.append("  ").append(line(about)).append('\n');
+                if (reason.evidence() != null)
+                    text.append("  ").append(line(reason.evidence())).append('\n');
+                for (String test : first(reason.tests()))
+                    text.append("  - ").append(line(test)).append('\n');
+            }
+            more(part).ifPresent(more -> text.append(more).append('\n'));
+            for (String test : first(part.lines()))
+                text.append("- ").append(line(test)).append('\n');
         }
-        if (reasons.size() > MAX_REASONS)
-            text.append("\nand ").append(reasons.size() - MAX_REASONS).append(" more reasons\n");
         return text.toString();
     }
 
-    private String subject() {
-        return run.name();
-    }
-
-    private String when() {
-        return run.started() + ", " + DurationText.of(run.duration());
-    }
-
-    private List<FailureReason> shown() {
-        return reasons.subList(0, Math.min(MAX_REASONS, reasons.size()));
-    }
-
-    private static List<String> tests(FailureReason reason) {
-        List<String> names = new ArrayList<>();
-        for (TestResult test : reason.tests())
-            names.add((test.path().isEmpty() ? "" : test.path().get(0) + " › ") + test.name());
-        reason.containers().forEach(container -> names.add(container.name() + " itself"));
-        if (names.size() <= MAX_TESTS) return names;
-        List<String> first = new ArrayList<>(names.subList(0, MAX_TESTS));
-        first.add("and " + (names.size() - MAX_TESTS) + " more");
+    private static List<String> first(List<Line> lines) {
+        List<String> first = new ArrayList<>();
+        for (Line line : lines.subList(0, Math.min(MAX_TESTS, lines.size())))
+            first.add(line.name() + (line.more().isEmpty() ? "" : ": " + line.more()));
+        if (lines.size() > MAX_TESTS) first.add("and " + (lines.size() - MAX_TESTS) + " more");
         return first;
     }
 
-    private static @Nullable String image(FailureReason reason) {
-        if (reason.tests().isEmpty()) return null;
-        // The last one: what was to be seen when it failed.
-        var last = Entry.AttachmentEntry.last(reason.tests().get(0).entries(), AttachmentKind.SCREENSHOT);
+    /** The last one: what was to be seen when it failed. */
+    private static @Nullable String image(TestResult test) {
+        var last = Entry.AttachmentEntry.last(test.entries(), AttachmentKind.SCREENSHOT);
         if (last == null || last.file() == null) return null;
         try {
             return SmallImage.address(PlainFile.bytes(last.file(), LARGEST_IMAGE));

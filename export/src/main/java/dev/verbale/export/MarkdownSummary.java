@@ -1,22 +1,21 @@
 package dev.verbale.export;
 
-import dev.verbale.history.compare.Comparison;
 import dev.verbale.results.Counts;
-import dev.verbale.results.DurationText;
 import dev.verbale.results.Run;
-import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
-import dev.verbale.results.reason.FailureReason;
-import dev.verbale.results.summary.Headline;
+import dev.verbale.rules.TodayParts;
+import dev.verbale.rules.TodayParts.Line;
+import dev.verbale.rules.TodayParts.Part;
+import dev.verbale.rules.TodayParts.Reason;
 import dev.verbale.vocabulary.Outcome;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
-import org.jspecify.annotations.Nullable;
+import java.util.stream.Collectors;
 
 /**
- * A run in Markdown, for the page that a CI system shows of a job: what it came to, what is new, the reasons. As long as is allowed,
+ * A run in Markdown, for the page that a CI system shows of a job: what it came to, what is new, then all else. As long as is allowed,
  * and whole lines only. Nothing that a test recorded is read as Markdown or HTML.
  *
  * @since 0.2.0
@@ -29,39 +28,62 @@ public final class MarkdownSummary {
     private static final int LONGEST_TITLE = 200;
     private static final int MAX_TESTS = 10;
     private static final Pattern SPECIAL = Pattern.compile("[\\\\`*_{}\\[\\]()#+.!|<>~&@:$-]");
+    private static final Pattern ADDRESS = Pattern.compile("https?://[\\w.~:/?#@!$&'*+,;=%-]+");
     private static final Pattern CONTROLS = Pattern.compile("\\p{Cntrl}+");
 
     private MarkdownSummary() {}
 
-    /**
-     * @param comparison with an earlier run; null for none
-     * @param limit how many bytes of UTF-8 it may have, 500 at least
-     */
-    public static String of(Run run, @Nullable Comparison comparison, int limit) {
-        return of(run, comparison, Labels.NONE, limit);
+    /** @param limit how many bytes of UTF-8 it may have, 500 at least */
+    public static String of(Run run, TodayParts today, int limit) {
+        List<String> lines = new ArrayList<>();
+        lines.add("## " + escaped(today.sentence()));
+        lines.add("");
+        lines.add(escaped(today.dateline()) + link(run));
+        paragraphs(lines, today.beside());
+        lines.add("");
+        lines.add(today.gate().stream().map(MarkdownSummary::text).collect(Collectors.joining(" ")));
+        for (Part part : today.parts()) part(lines, part);
+        counts(lines, run);
+        return within(lines, Math.max(500, limit));
     }
 
-    /**
-     * The same, with what a team says of failures.
-     *
-     * @param comparison with an earlier run; null for none
-     * @param limit how many bytes of UTF-8 it may have, 500 at least
-     */
-    public static String of(Run run, @Nullable Comparison comparison, Labels labels, int limit) {
-        List<FailureReason> reasons = FailureReason.of(run);
-        List<String> lines = new ArrayList<>();
-        lines.add("## " + escaped(run.name()));
-        lines.add("");
-        lines.add(escaped(Headline.of(run, reasons)));
-        if (comparison != null) {
+    /** An address of the job, where it is one that a browser opens. */
+    private static String link(Run run) {
+        String link = run.facts().getOrDefault("CI link", "");
+        return ADDRESS.matcher(link).matches() ? " ([job](<" + link + ">))" : "";
+    }
+
+    private static void paragraphs(List<String> lines, List<String> sentences) {
+        for (String sentence : sentences) {
             lines.add("");
-            lines.add(
-                    "Beside " + escaped(comparison.baseline().text()) + ": **" + escaped(comparison.sentence()) + "**");
+            lines.add(text(sentence));
         }
-        counts(lines, run);
-        if (comparison != null) newFailures(lines, comparison);
-        reasons(lines, reasons, labels);
-        return within(lines, Math.max(500, limit));
+    }
+
+    private static void part(List<String> lines, Part part) {
+        lines.add("");
+        lines.add("### " + escaped(part.title()) + " (" + part.count() + ")");
+        for (Reason reason : part.reasons()) {
+            lines.add("");
+            lines.add("**" + text(reason.title()) + "**");
+            for (String about : reason.about()) {
+                lines.add("");
+                lines.add("*" + text(about) + "*");
+            }
+            if (reason.evidence() != null) {
+                lines.add("");
+                lines.add("> " + text(reason.evidence()));
+            }
+            tests(lines, reason.tests());
+        }
+        tests(lines, part.lines());
+    }
+
+    private static void tests(List<String> lines, List<Line> tests) {
+        if (!tests.isEmpty()) lines.add("");
+        for (Line test : tests.subList(0, Math.min(MAX_TESTS, tests.size())))
+            lines.add("- " + text(test.name()) + (test.more().isEmpty() ? "" : " (" + text(test.more()) + ")"));
+        if (tests.size() > MAX_TESTS) lines.add("- and " + (tests.size() - MAX_TESTS) + " more");
     }
 
     private static void counts(List<String> lines, Run run) {
@@ -74,43 +96,7 @@ public final class MarkdownSummary {
             lines.add("| " + escaped(outcome.text()) + " | " + counts.of(outcome) + " |");
         if (counts.flaky() > 0) lines.add("| of them flaky | " + counts.flaky() + " |");
         if (counts.broken() > 0) lines.add("| classes broken outside their tests | " + counts.broken() + " |");
-        lines.add("| in " + escaped(DurationText.of(run.duration())) + " | " + counts.all() + " |");
-    }
-
-    private static void newFailures(List<String> lines, Comparison comparison) {
-        if (comparison.newFailures().isEmpty()) return;
-        lines.add("");
-        lines.add("### New failures");
-        lines.add("");
-        for (Comparison.Change change : comparison.newFailures())
-            lines.add("- " + text(change.after().name())
-                    + (change.isOfFlaky() ? " (" + text(change.flakiness().sentence()) + " anyway)" : ""));
-    }
-
-    private static void reasons(List<String> lines, List<FailureReason> reasons, Labels labels) {
-        if (reasons.isEmpty()) return;
-        lines.add("");
-        lines.add("### Reasons");
-        for (FailureReason reason : reasons) {
-            lines.add("");
-            int tests = reason.tests().size() + reason.containers().size();
-            lines.add("**" + text(reason.title()) + "** (" + tests + (tests == 1 ? " test)" : " tests)"));
-            for (String label : labels.of(reason)) {
-                lines.add("");
-                lines.add("*" + text(label) + "*");
-            }
-            if (reason.evidence() != null) {
-                lines.add("");
-                lines.add("> " + text(reason.evidence()));
-            }
-            lines.add("");
-            for (TestResult test :
-                    reason.tests().subList(0, Math.min(MAX_TESTS, reason.tests().size())))
-                lines.add("- "
-                        + text(String.join(" › ", test.path()) + (test.path().isEmpty() ? "" : " › ") + test.name()));
-            if (reason.tests().size() > MAX_TESTS)
-                lines.add("- and " + (reason.tests().size() - MAX_TESTS) + " more");
-        }
+        lines.add("| in all | " + counts.all() + " |");
     }
 
     private static String text(String recorded) {

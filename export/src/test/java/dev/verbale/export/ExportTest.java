@@ -20,6 +20,11 @@ import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Run;
 import dev.verbale.results.SampleRun;
 import dev.verbale.results.TestResult;
+import dev.verbale.rules.Rules;
+import dev.verbale.rules.RulesReader;
+import dev.verbale.rules.Today;
+import dev.verbale.rules.TodayParts;
+import dev.verbale.rules.Triage;
 import dev.verbale.vocabulary.AttachmentKind;
 import dev.verbale.vocabulary.Outcome;
 import dev.verbale.vocabulary.StepKind;
@@ -31,6 +36,8 @@ import java.net.URL;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
@@ -45,6 +52,7 @@ import org.apache.maven.plugin.surefire.log.api.NullConsoleLogger;
 import org.apache.maven.plugins.surefire.report.ReportTestSuite;
 import org.apache.maven.plugins.surefire.report.SurefireReportParser;
 import org.jsoup.Jsoup;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -204,8 +212,8 @@ class ExportTest {
                         .build());
         Run read = sample.read();
 
-        String html = MailSummary.html(read, null);
-        String text = MailSummary.text(read, null);
+        String html = MailSummary.html(today(read, null, Rules.NONE));
+        String text = MailSummary.text(today(read, null, Rules.NONE));
 
         var mail = Jsoup.parse(html);
         assertThat(mail.select("script, link, style, a, form, iframe")).isEmpty();
@@ -215,28 +223,37 @@ class ExportTest {
                 .asString()
                 .startsWith("data:image/jpeg;base64,");
         assertThat(mail.select("h1").text()).startsWith("2 of 2 tests did not pass");
-        assertThat(mail.select("h2")).hasSize(2);
+        assertThat(mail.select("h2").eachText()).containsExactly("Failures (2)");
+        assertThat(mail.select("h3")).hasSize(2);
         assertThat(text)
-                .startsWith("mail\n")
-                .contains("2 of 2 tests did not pass", "* the gate is lost\n  - lost")
+                .startsWith("2 of 2 tests did not pass")
+                .contains("No run is known to compare it with.", "Failures (2)", "* the gate is lost\n  - lost")
                 .doesNotContain("\u001B");
         assertThat(mail.select("li").eachText())
                 .allSatisfy(test -> assertThat(text).contains("  - " + test.substring(0, 4)));
+    }
+
+    private static TodayParts today(Run run, @Nullable Comparison comparison, Rules rules) {
+        LocalDate day = LocalDate.of(2026, 11, 30);
+        Triage triage = Triage.of(run, rules.triage(), day);
+        return TodayParts.of(Today.of(run, triage, rules, comparison, null), day, ZoneOffset.UTC);
     }
 
     @Test
     void markdown_says_what_is_new_and_why_and_nothing_recorded_is_read_as_markup() {
         Comparison comparison = Comparison.of(RunDigest.of(run), RunDigest.of(run), null);
 
-        String text = MarkdownSummary.of(run, comparison, MarkdownSummary.USUAL_LIMIT);
+        TodayParts today = today(run, comparison, Rules.NONE);
+        String text = MarkdownSummary.of(run, today, MarkdownSummary.USUAL_LIMIT);
 
         assertThat(text)
-                .startsWith("## tonight\n\n3 of 7 tests did not pass")
-                .contains("| passed | 3 |", "| of them flaky | 1 |", "### Reasons", "**no shed** (1 test)")
-                .doesNotContain("<script>", "[x](", " *_", "### New failures");
+                .startsWith("## 3 of 7 tests did not pass")
+                .contains("| passed | 3 |", "| of them flaky | 1 |", "### Still failing (4)", "**no shed**")
+                .contains("### Passed only on a later attempt (1)\n\n**cold cache**\n\n- flaky")
+                .doesNotContain("<script>", "[x](", " *_", "### New");
         assertThat(text.lines()).allMatch(line -> line.chars().noneMatch(Character::isISOControl));
         for (int limit = 500; limit < 1_200; limit += 7) {
-            String cut = MarkdownSummary.of(run, comparison, limit);
+            String cut = MarkdownSummary.of(run, today, limit);
             assertThat(cut.getBytes(StandardCharsets.UTF_8).length).isLessThanOrEqualTo(limit);
             if (!cut.equals(text)) assertThat(cut).endsWith(" lines more\n");
         }
@@ -246,16 +263,25 @@ class ExportTest {
     void what_a_team_says_of_failures_is_in_xml_markdown_and_mail() throws Exception {
         TestResult failed = run.needingAttention().get(0);
         var labels = new Labels(Map.of(failed.id(), "the <well> team, owner Ada, known until 2099-12-31"));
+        Path file = Files.writeString(folder.resolve("rules.yaml"), """
+                labels: [the <well> team]
+                triage:
+                  - when: {type: E, outcome: failed}
+                    label: the <well> team
+                    owner: Ada
+                    known-until: 2099-12-31
+                """);
+        TodayParts today = today(run, null, RulesReader.read(file));
         var xml = new ByteArrayOutputStream();
 
         JUnitXml.write(run, labels, xml);
 
         assertThat(xml.toString(StandardCharsets.UTF_8))
                 .containsOnlyOnce("name=\"label\" value=\"the &lt;well&gt; team, owner Ada, known until 2099-12-31\"");
-        assertThat(MarkdownSummary.of(run, null, labels, MarkdownSummary.USUAL_LIMIT))
-                .containsOnlyOnce("\n*the \\<well\\> team, owner Ada, known until 2099\\-12\\-31*\n");
-        assertThat(MailSummary.html(run, null, labels)).containsOnlyOnce(">the &lt;well&gt; team, owner Ada");
-        assertThat(MailSummary.text(run, null, labels)).containsOnlyOnce("\n  the <well> team, owner Ada");
+        assertThat(MarkdownSummary.of(run, today, MarkdownSummary.USUAL_LIMIT))
+                .contains("### Known (2)", "\n*the \\<well\\> team, owner Ada, known until 2099\\-12\\-31*\n");
+        assertThat(MailSummary.html(today)).contains(">the &lt;well&gt; team, owner Ada");
+        assertThat(MailSummary.text(today)).contains("\n  the <well> team, owner Ada");
     }
 
     @Test

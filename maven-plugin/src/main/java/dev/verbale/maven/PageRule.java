@@ -8,6 +8,7 @@ import dev.verbale.report.PageOptions;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestKeeper;
+import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.summary.Headline;
 import java.io.IOException;
 import java.nio.file.Path;
@@ -60,7 +61,10 @@ enum PageRule {
     }
 
     private static void say(Run run, Consumer<String> out) {
-        if (!isEmpty(run)) out.accept("Verbale: " + Headline.of(run));
+        if (isEmpty(run)) return;
+        List<FailureReason> reasons = FailureReason.of(run);
+        out.accept("Verbale: " + Headline.of(run, reasons));
+        for (String reason : Headline.firstReasons(reasons)) out.accept("  " + reason);
     }
 
     private static boolean isEmpty(Run run) {

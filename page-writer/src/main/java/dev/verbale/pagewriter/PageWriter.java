@@ -7,6 +7,8 @@ import dev.verbale.report.PageSettings;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestKeeper;
+import dev.verbale.results.reason.FailureReason;
+import dev.verbale.results.summary.Headline;
 import dev.verbale.spi.Context;
 import dev.verbale.spi.RunListener;
 import java.io.IOException;
@@ -57,8 +59,12 @@ public final class PageWriter implements RunListener {
             PageOptions options = PageSettings.options(named -> context.setting(PageWriterAdapter.setting(named)));
             // Its attachments are copied while it is read: of a run that has no page for it, only how tests ended.
             if (onlyFailures && isCalm(RunReader.read(folder, TestKeeper.ENDS))) return;
-            Path index =
-                    Page.write(run, run.page(), options, read -> !isEmpty(read)).index();
+            Path index = Page.write(run, run.page(), options, read -> {
+                        for (String reason : Headline.firstReasons(FailureReason.of(read)))
+                            System.out.println("  " + reason);
+                        return !isEmpty(read);
+                    })
+                    .index();
             if (index != null)
                 System.out.println("Page: " + index.toAbsolutePath().toUri());
         } catch (IOException | IllegalArgumentException unwritten) {

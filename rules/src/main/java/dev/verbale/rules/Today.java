@@ -28,7 +28,7 @@ import org.jspecify.annotations.Nullable;
  * Where a suite stands: what is new since a run, whose it is, what is known or flaky, and whether it may ship.
  *
  * @param run the one that is judged
- * @param comparison with the baseline; null where there is none: then every failure counts as new
+ * @param comparison with the baseline; null where there is none
  * @param since the runs of its branch that are remembered between the baseline and this run, the oldest first
  * @param verdict of the gate
  * @param failures by standing, reason and rule: in the order of {@link Standing}, those with most tests first
@@ -98,8 +98,10 @@ public record Today(
      * A test that passed only on a later attempt.
      *
      * @param flakiness in the runs before
+     * @param why its last attempt before had failed; null where nobody knows
      */
-    public record Flickered(TestResult test, Flakiness flakiness) {}
+    public record Flickered(
+            TestResult test, Flakiness flakiness, @Nullable FailureReason why) {}
 
     /**
      * @param history what is remembered of other runs; null for nothing
@@ -110,8 +112,14 @@ public record Today(
                 history == null ? null : history.only(one -> one.started().isBefore(run.started()));
         String branch = RunDigest.of(run, List.of()).branch();
         History branches = past == null ? null : past.only(one -> one.branch().equals(branch));
+        Map<String, FailureReason> whyFlaky = new HashMap<>();
+        for (FailureReason reason : FailureReason.ofFlaky(run))
+            for (TestResult attempt : reason.tests()) whyFlaky.put(attempt.key(), reason);
         List<Flickered> flaky = run.flaky().stream()
-                .map(test -> new Flickered(test, branches == null ? Flakiness.STEADY : branches.flakiness(test.key())))
+                .map(test -> new Flickered(
+                        test,
+                        branches == null ? Flakiness.STEADY : branches.flakiness(test.key()),
+                        whyFlaky.get(test.key())))
                 .toList();
         return new Today(
                 run,
@@ -158,12 +166,13 @@ public record Today(
         List<Failures> all = new ArrayList<>();
         groups.forEach((group, its) -> all.add(failures(group, its, reasonOf.get(group), branches)));
         for (FailureReason reason : reasons)
-            for (Standing standing : List.of(Standing.NEW, Standing.STILL)) {
+            for (Standing standing : List.of(Standing.NEW, Standing.UNCOMPARED, Standing.STILL)) {
                 List<String> classes = reason.containers().stream()
                         .map(container -> container.key())
-                        .filter(key ->
-                                (comparison == null || comparison.newlyBroken().contains(key))
-                                        == (standing == Standing.NEW))
+                        .filter(key -> standing
+                                == (comparison == null
+                                        ? Standing.UNCOMPARED
+                                        : comparison.newlyBroken().contains(key) ? Standing.NEW : Standing.STILL))
                         .toList();
                 if (!classes.isEmpty())
                     all.add(new Failures(
@@ -182,7 +191,7 @@ public record Today(
     }
 
     private static Standing standing(@Nullable Comparison comparison, @Nullable Change change) {
-        if (comparison == null) return Standing.NEW;
+        if (comparison == null) return Standing.UNCOMPARED;
         if (change == null) return Standing.STILL;
         if (change.failedTogether()) return Standing.NEW_TOGETHER;
         return change.isOfFlaky() ? Standing.NEW_OF_FLAKY : Standing.NEW;

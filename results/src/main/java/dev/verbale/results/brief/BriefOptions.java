@@ -14,11 +14,16 @@ import org.jspecify.annotations.Nullable;
  * @param longest in characters, at least 500; what is least worth comes last, and is left out first
  * @param hasEnvironment whether what was stated of where the run was made is in it
  * @param code of the suite, for the lines around the one that failed and the commits that touched them last; null for none
+ * @param label what the team says of the failure; null for nothing
  * @param good the same tests where they passed, by their keys: an element that is not found is looked for by what it was then
  * @since 0.2.0
  */
 public record BriefOptions(
-        int longest, boolean hasEnvironment, @Nullable CodeAtHand code, Map<String, TestResult> good) {
+        int longest,
+        boolean hasEnvironment,
+        @Nullable CodeAtHand code,
+        @Nullable String label,
+        Map<String, TestResult> good) {
 
     private static final int SHORTEST = 500;
 
@@ -29,9 +34,19 @@ public record BriefOptions(
         good = Map.copyOf(good);
     }
 
+    /** Of a failure of which nobody says anything. */
+    public BriefOptions(int longest, boolean hasEnvironment, @Nullable CodeAtHand code, Map<String, TestResult> good) {
+        this(longest, hasEnvironment, code, null, good);
+    }
+
     /** With the environment, and with nothing of code or of other runs. */
     public static BriefOptions longest(int longest) {
         return new BriefOptions(longest, true, null, Map.of());
+    }
+
+    /** The same, of a failure that the team says {@code words} of. */
+    public BriefOptions withLabel(@Nullable String words) {
+        return new BriefOptions(longest, hasEnvironment, code, words, good);
     }
 
     /** The tests of {@code run} that passed, by their keys. */

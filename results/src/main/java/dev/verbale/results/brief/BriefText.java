@@ -105,6 +105,8 @@ final class BriefText {
             text.append("written in: ").append(line(test.identity().source())).append('\n');
         if (test.about().owner() != null)
             text.append("owner: ").append(line(test.about().owner())).append('\n');
+        if (options.label() != null)
+            text.append("known as: ").append(line(options.label())).append('\n');
         if (!test.tags().isEmpty())
             text.append("tags: ").append(line(String.join(", ", test.tags()))).append('\n');
     }

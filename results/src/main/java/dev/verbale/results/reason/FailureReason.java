@@ -11,10 +11,12 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -46,13 +48,32 @@ public record FailureReason(
 
     /** The reasons in {@code run}, the most frequent first, then in the order of their first test. */
     public static List<FailureReason> of(Run run) {
+        return of(run, run.needingAttention(), run.brokenContainers());
+    }
+
+    /**
+     * Why the flaky tests of {@code run} did not pass at first: the reasons of the last attempt of each that had not passed, the most
+     * frequent first. Their ids are those that the same failures have where a test stays red.
+     */
+    public static List<FailureReason> ofFlaky(Run run) {
+        Set<String> flaky = new HashSet<>();
+        for (TestResult test : run.flaky()) flaky.add(test.key());
+        Map<String, TestResult> last = new LinkedHashMap<>();
+        for (TestResult test : run.tests())
+            if (flaky.contains(test.key())
+                    && test.superseded()
+                    && test.outcome().needsAttention()) last.put(test.key(), test);
+        return of(run, List.copyOf(last.values()), List.of());
+    }
+
+    private static List<FailureReason> of(Run run, List<TestResult> failed, List<ContainerResult> broken) {
         OwnFrames own = run.ownFrames();
         Map<String, Group> groups = new LinkedHashMap<>();
-        for (Seen seen : seen(run.needingAttention(), own))
+        for (Seen seen : seen(failed, own))
             groups.computeIfAbsent(seen.print().key(), key -> new Group(seen.print(), seen.failure()))
                     .tests
                     .add(seen.test());
-        for (ContainerResult container : run.brokenContainers()) {
+        for (ContainerResult container : broken) {
             Failure thrown = container.failure();
             Failure failure = thrown == null ? NOTHING : thrown;
             Fingerprint print = thrown == null

@@ -20,6 +20,7 @@ import java.util.Locale;
 public final class Headline {
 
     private static final int MAX_NAMED = 2;
+    private static final int MAX_REASONS = 3;
     private static final int LONGEST_NAME = 100;
 
     private Headline() {}
@@ -40,6 +41,20 @@ public final class Headline {
         return withoutGaps(run, reasons)
                 + (part.isEmpty() ? "" : " " + part)
                 + (incomplete.isNothing() ? "" : " " + incomplete.sentence());
+    }
+
+    /** The first reasons, for whoever has three lines for them, such as {@code 3 tests: GET /api/compost got no response}. */
+    public static List<String> firstReasons(List<FailureReason> reasons) {
+        List<String> lines = new ArrayList<>();
+        int shown = reasons.size() <= MAX_REASONS ? reasons.size() : MAX_REASONS - 1;
+        for (FailureReason reason : reasons.subList(0, shown)) {
+            int tests = reason.tests().size();
+            String title = reason.title().strip().replaceAll("\\s*\\R\\s*", " ").replaceAll("\\p{Cntrl}", "\uFFFD");
+            lines.add((tests == 0 ? "" : tests(tests) + ": ") + Texts.cut(title, LONGEST_NAME));
+        }
+        if (reasons.size() > shown)
+            lines.add("and " + whole(reasons.size() - shown) + " more reasons: verbale failures");
+        return lines;
     }
 
     /** That it was not meant to be the whole suite, such as {@code Only a part of the suite was run: shard 2 of 4.}; empty where it was. */
