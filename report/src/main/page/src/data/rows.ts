@@ -36,6 +36,8 @@ export function rowsOf(text: string): Row[] {
       attempts: values.attempts[i],
       superseded: values.superseded[i],
       recovered: values.recovered[i],
+      why: values.why?.[i],
+      attemptBefore: values.attemptBefore?.[i],
       container: values.container[i],
       brief: values.brief[i],
       source: values.source[i],

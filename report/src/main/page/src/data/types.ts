@@ -26,8 +26,8 @@ export interface RunData {
   baseline?: string;
   /** Runs before this one on its branch, as far as they are remembered. */
   earlier?: { runs: number; last: string; list: EarlierRun[] };
-  /** How many failures are new, how many of them are of flaky tests, and the run beside which they are. */
-  news?: { tests: number; flaky?: number; run: string; started: string; branch: string };
+  /** How many failures are new, how many of them are of flaky tests, how many tests are slower, and the run beside which they are. */
+  news?: { tests: number; flaky?: number; slower?: number; run: string; started: string; branch: string };
   /** Which part of the suite was meant to run; missing where it was the whole. */
   part?: string;
   counts: Record<Outcome, number>;
@@ -52,7 +52,8 @@ export interface RunData {
   reasons: (Reason | { title: string })[];
   slowest: (ShownRow & { duration: number })[];
   allFlaky: number;
-  flaky: (ShownRow & { attempts: number })[];
+  /** `why` its attempt before did not pass; grouped by that. */
+  flaky: (ShownRow & { attempts: number; why?: string })[];
   strip: TimeSlices;
   tables: GroupTable[];
   /** Loaded after the first view; empty until then. */
@@ -183,6 +184,9 @@ export interface Row {
   /** There was a later attempt; counts no more. */
   superseded?: true;
   /** Flaky: passed after an attempt that had not. */
+  /** Of one that passed on a later attempt only: why the one before did not, and the id of its row. */
+  why?: string;
+  attemptBefore?: string;
   recovered?: true;
   /** The rows because of which it was not run, by their ids. */
   blockedBy?: string[];

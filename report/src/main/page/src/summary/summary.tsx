@@ -49,6 +49,7 @@ export function Summary({ data }: { data: RunData }) {
           </li>
         )}
       </ul>
+      <Meanings data={data} />
       <div class="columns">
         <Reasons data={data} />
         <aside>
@@ -95,13 +96,32 @@ function attention(data: RunData): number {
 /** What is hurt, and how many of the failures somebody has not seen before. */
 function News({ data }: { data: RunData }) {
   const failing = attention(data);
-  if (failing === 0) return null;
+  if (failing === 0) return data.news && !data.progress ? <p class="news">{slowerOf(data.news.slower ?? 0)}</p> : null;
   return (
     <p class="news">
       <Fresh data={data} failing={failing} />
       <Affected data={data} />
     </p>
   );
+}
+
+function slowerOf(tests: number): string {
+  if (tests === 0) return t('Nothing is slower than usual.');
+  return tests === 1 ? t('1 test is slower than usual.') : t('{0} tests are slower than usual.', whole(tests));
+}
+
+/** What the outcomes mean that are not said every day. */
+const MEANINGS = {
+  errored: 'errored: something broke before the test could decide',
+  unfinished: 'unfinished: it has no end, as when its JVM was killed',
+  'expected-failure': 'expected failure: known to fail, and it does',
+  aborted: 'aborted: the test gave up, as what it needs was not there',
+} as const;
+
+function Meanings({ data }: { data: RunData }) {
+  const explained = Object.entries(MEANINGS).filter(([outcome]) => (data.counts[outcome] ?? 0) > 0);
+  if (explained.length === 0) return null;
+  return <p class="dim meanings">{explained.map(([, text]) => t(text)).join(' · ')}</p>;
 }
 
 function Fresh({ data, failing }: { data: RunData; failing: number }) {
@@ -130,13 +150,19 @@ function Affected({ data }: { data: RunData }) {
   if (!table || hurt.length === 0 || table.groups === 1) return null;
   const shown = hurt.slice(0, MAX_AFFECTED).map(([name]) => name.split(' › ')[0]!);
   const names = [...new Set(shown)];
+  const linkOf = (name: string) => {
+    const groups = table.rows.filter(([group]) => group === name || group.startsWith(name + ' › '));
+    return testsLink(groups.length === 1 ? { class: groups[0]![0], failing: 'failing' } : { find: name, failing: 'failing' });
+  };
   const more = hurt.length > MAX_AFFECTED;
   return (
     <>
       {names.map((name, index) => (
         <span key={name}>
           {index > 0 && (index === names.length - 1 && !more ? ` ${t('and')} ` : ', ')}
-          <a href={testsLink({ find: name })}>{name}</a>
+          <a href={linkOf(name)}>
+            <bdi>{name}</bdi>
+          </a>
         </span>
       ))}
       {more && (
@@ -160,7 +186,7 @@ function Reasons({ data }: { data: RunData }) {
         {whole.map((reason) => (
           <li key={reason.id}>
             <Shot reason={reason} />
-            <h3>{reason.title}</h3>
+            <h3 dir="auto">{reason.title}</h3>
             {reason.rules?.map((at) => <RuleLine key={at} rule={data.rules![at]!} />)}
             {reason.evidence && <p class="code evidence">{reason.evidence}</p>}
             <p class="dim code">
@@ -205,8 +231,14 @@ function Shot({ reason }: { reason: Reason }) {
 function Shown({ row }: { row: ShownRow }) {
   return (
     <>
-      {row.in && <span class="dim">{row.in} › </span>}
-      <a href={testLink(row.id)}>{row.name}</a>
+      {row.in && (
+        <span class="dim">
+          <bdi>{row.in}</bdi> ›{' '}
+        </span>
+      )}
+      <a href={testLink(row.id)}>
+        <bdi>{row.name}</bdi>
+      </a>
     </>
   );
 }
@@ -220,7 +252,12 @@ function Flaky({ data }: { data: RunData }) {
         {data.flaky.map((row) => (
           <li key={row.id}>
             <span class="time">{count(row.attempts, 'attempt')}</span>
-            <a href={testLink(row.id)}>{row.name}</a>
+            <span>
+              <a href={testLink(row.id)}>
+                <bdi>{row.name}</bdi>
+              </a>
+              {row.why && <span class="dim why">{row.why}</span>}
+            </span>
           </li>
         ))}
       </ol>
@@ -237,7 +274,9 @@ function Slowest({ data }: { data: RunData }) {
         {data.slowest.map((row) => (
           <li key={row.id}>
             <span class="time">{durationText(row.duration)}</span>
-            <a href={testLink(row.id)}>{row.name}</a>
+            <a href={testLink(row.id)}>
+              <bdi>{row.name}</bdi>
+            </a>
           </li>
         ))}
       </ol>

@@ -10,6 +10,8 @@ import { t } from '../words/texts';
 const LONGEST_DIFF = 20_000;
 const LONGEST_JSON = 400_000;
 const MAX_IMAGES = 2;
+/** As VisualCheck names them. */
+const COMPARED = ['expected', 'shown', 'difference'];
 
 interface Props {
   failure: Failure;
@@ -20,7 +22,7 @@ interface Props {
 }
 
 export function FailureBox({ failure, attachments = [], children }: Props) {
-  const images = attachments.filter((attachment) => attachment.kind === 'screenshot' && attachment.href).slice(-MAX_IMAGES);
+  const images = imagesOf(attachments);
   return (
     <section class={`failure ${images.length > 0 ? 'with-images' : ''}`} aria-label={t('Failure')}>
       <div>
@@ -30,6 +32,15 @@ export function FailureBox({ failure, attachments = [], children }: Props) {
       {images.length > 0 && <Thumbnails attachments={images} all={attachments} />}
     </section>
   );
+}
+
+/** What a visual check compared says more than what the whole window showed. */
+function imagesOf(attachments: Attachment[]): Attachment[] {
+  const all = attachments.filter((attachment) => attachment.kind === 'screenshot' && attachment.href);
+  const difference = all.findLast((attachment) => attachment.name.endsWith(': difference'));
+  const name = difference?.name.slice(0, -'difference'.length);
+  const compared = all.filter((attachment) => name && COMPARED.some((part) => attachment.name === name + part));
+  return compared.length > 0 ? compared.slice(-COMPARED.length) : all.slice(-MAX_IMAGES);
 }
 
 function FailureDetail({ failure }: { failure: Failure }) {

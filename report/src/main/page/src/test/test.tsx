@@ -12,6 +12,7 @@ import { Marks } from '../marks/marks';
 import { TestNavigation } from './navigation';
 import { DataRows } from './dataRows';
 import { RowsToCome } from '../marks/rowsToCome';
+import { groupsOf } from '../tests/groups';
 import { RuleLine } from '../tests/rule';
 import { attachmentsIn } from '../data/inside';
 import { isWhole } from '../data/types';
@@ -50,9 +51,9 @@ function OneTest({ data, row, position }: { data: RunData; row: Row; position: n
   return (
     <main class="test">
       <TestNavigation data={data} position={position} />
-      <Breadcrumb row={row} />
+      <Breadcrumb data={data} row={row} />
       <h1>
-        <Mark outcome={row.outcome} /> {row.name}
+        <Mark outcome={row.outcome} /> <bdi>{row.name}</bdi>
       </h1>
       <p class="about dim">
         <b class={row.outcome}>{outcomeText(row.outcome)}</b> {t('after {0}, started {1}', durationText(row.duration), moment(data.started, row.at))}
@@ -72,6 +73,11 @@ function OneTest({ data, row, position }: { data: RunData; row: Row; position: n
       {row.rule !== undefined && data.rules && <RuleLine rule={data.rules[row.rule]!} />}
       {row.about && <AboutTest about={row.about} />}
       {(row.superseded || row.attempts) && <Attempts data={data} row={row} />}
+      {row.why && (
+        <p class="reason why">
+          {t('The attempt before did not pass:')} {row.attemptBefore ? <a href={testLink(row.attemptBefore)}>{row.why}</a> : row.why}
+        </p>
+      )}
       {row.message && (!needsAttention(row.outcome) || row.outcome === 'unfinished') && (
         <p class="reason">
           {row.message}
@@ -131,7 +137,9 @@ function ReasonOf({ data, row }: { data: RunData; row: Row }) {
 function Before({ data, row, before }: { data: RunData; row: Row; before: string }) {
   const letters = [...before];
   const failed = letters.filter((letter) => letter === 'F').length;
-  const sentence = t('{0} of the last {1} runs failed', failed, letters.length);
+  const flaky = letters.filter((letter) => letter === '~').length;
+  const sentence =
+    flaky === 0 ? t('{0} of the last {1} runs failed', failed, letters.length) : t('{0} of the last {1} runs failed, in {2} it passed on a later attempt only', failed, letters.length, flaky);
   return (
     <p class="before dim">
       <Marks letters={before} />{' '}
@@ -141,15 +149,18 @@ function Before({ data, row, before }: { data: RunData; row: Row; before: string
   );
 }
 
-/** Where the test is: all tests, its classes. Each leads to the list, the classes with a search for them. */
-function Breadcrumb({ row }: { row: Row }) {
+/** Where the test is: all tests, its classes. Each leads to the list of what lies in it: the innermost class, or all that has the name. */
+function Breadcrumb({ data, row }: { data: RunData; row: Row }) {
+  const innermost = row.path.length - 1;
   return (
     <p class="path dim">
       <a href={testsLink({})}>{t('Tests')}</a>
       {row.path.map((name, index) => (
         <span key={index}>
           {' › '}
-          <a href={testsLink({ find: name })}>{name}</a>
+          <a href={testsLink(index === innermost ? { class: groupsOf(row, data, 'class')[0]! } : { find: name })}>
+            <bdi>{name}</bdi>
+          </a>
         </span>
       ))}
     </p>

@@ -16,7 +16,7 @@ export function groupsOf(row: Row, data: RunData, group: Group): string[] {
     case 'outcome':
       return [outcomeText(row.outcome)];
     case 'reason':
-      return [row.reason === undefined ? 'no reason' : data.reasons[row.reason]!.title];
+      return [row.reason === undefined ? (row.why ?? 'no reason') : data.reasons[row.reason]!.title];
     case 'label':
       return [ruleOf(row, data)?.label ?? 'no label'];
     case 'tag':

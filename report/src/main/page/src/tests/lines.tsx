@@ -81,7 +81,9 @@ function GroupLine({ name, rows, size }: { name: string; rows: Row[]; size: numb
   const failing = rows.filter((row) => needsAttention(row.outcome)).length;
   return (
     <div class="group-line">
-      <h2>{name.startsWith('no ') ? known(name) : name}</h2>
+      <h2>
+        <bdi>{name.startsWith('no ') ? known(name) : name}</bdi>
+      </h2>
       <span class="dim">
         {failing === 0 ? count(rows.length, 'test') : t('{0} of {1} did not pass', whole(failing), count(rows.length, 'test'))}
         {size > rows.length && t(', of {0} in all', whole(size))}
@@ -92,7 +94,7 @@ function GroupLine({ name, rows, size }: { name: string; rows: Row[]; size: numb
 
 function RowLine({ row, longest, inClass, columns, onMark }: { row: Row; longest: number; inClass: boolean; columns: Column[]; onMark(through: boolean): void }) {
   const attempts = row.attempts ? (row.recovered ? t('Flaky: passed on attempt {0}.', row.attempts) : t('Attempt {0} of {1}.', row.attempts, row.attempts)) + ' ' : '';
-  const under = attempts + (row.message ?? '') || (row.data ?? (inClass ? '' : row.path.join(' › ')));
+  const under = attempts + (row.message ?? (row.why ? t('The one before: {0}', row.why) : '')) || (row.data ?? (inClass ? '' : row.path.join(' › ')));
   return (
     <div class={`row ${selected.value.has(row.id) ? 'marked' : ''}`}>
       <input type="checkbox" checked={selected.value.has(row.id)} aria-label={t('Select {0}', row.name)} onClick={(event) => onMark(event.shiftKey)} />
@@ -100,7 +102,9 @@ function RowLine({ row, longest, inClass, columns, onMark }: { row: Row; longest
         <span class="time">{offset(row.at)}</span>
         <Mark outcome={row.outcome} />
         <span class="what">
-          <span class="name">{row.name}</span>
+          <span class="name">
+            <bdi>{row.name}</bdi>
+          </span>
           {under && <span class="dim under">{under}</span>}
         </span>
         <span class="cells">

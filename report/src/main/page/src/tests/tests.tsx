@@ -13,13 +13,13 @@ import { RowsToCome } from '../marks/rowsToCome';
 import { RowSearch } from './search';
 import { failureTexts, rowsLoaded } from '../data/loaded';
 import { isWhole } from '../data/types';
-import { outcomesIn, outcomeText } from '../data/outcomes';
+import { gravity, needsAttention, outcomesIn, outcomeText } from '../data/outcomes';
 import { route, testsLink } from '../data/route';
 import { count, whole } from '../words/text';
 import type { Outcome, Row, RunData } from '../data/types';
 import { known, t } from '../words/texts';
 
-const ORDERS = ['time', 'longest', 'name'] as const;
+const ORDERS = ['time', 'failures first', 'longest', 'name'] as const;
 type Order = (typeof ORDERS)[number];
 
 export function Tests({ data }: { data: RunData }) {
@@ -60,7 +60,7 @@ function AllTests({ data }: { data: RunData }) {
           <input ref={field} type="search" placeholder={t('Search  ( / )')} value={words} onInput={(e) => go({ find: e.currentTarget.value })} />
         </label>
         <Choice label={t('Group by')} options={GROUPS.filter((one) => (one !== 'module' || rows.some((row) => row.module)) && (one !== 'label' || data.rules))} value={group} onChange={(value) => go({ group: value })} />
-        <Choice label={t('Order')} options={ORDERS} value={order} onChange={(value) => go({ order: value })} />
+        <Choice label={t('Order')} options={ORDERS} value={order} onChange={(value) => go(value === 'time' ? { order: value } : { order: value, group: 'nothing' })} />
         <Outcomes data={data} filters={filters} go={go} />
       </div>
       <div class="found">
@@ -78,6 +78,13 @@ function AllTests({ data }: { data: RunData }) {
   );
 }
 
+/** What is asked for most, whatever the outcome is called. */
+const QUICK: { name: 'failing' | 'flaky' | 'news'; value: string; count(data: RunData): number }[] = [
+  { name: 'failing', value: 'failing', count: (data) => outcomesIn(data).reduce((sum, outcome) => (needsAttention(outcome) ? sum + data.counts[outcome]! : sum), 0) },
+  { name: 'news', value: 'new', count: (data) => data.news?.tests ?? 0 },
+  { name: 'flaky', value: 'flaky', count: (data) => data.allFlaky },
+];
+
 /** Filters by outcome, each a button that says how many tests it has. */
 function Outcomes({ data, filters, go }: { data: RunData; filters: Filters; go(change: Record<string, string>): void }) {
   const chosen = (filters.outcome ?? '').split(',').filter(Boolean);
@@ -85,6 +92,11 @@ function Outcomes({ data, filters, go }: { data: RunData; filters: Filters; go(c
     go({ outcome: (chosen.includes(outcome) ? chosen.filter((one) => one !== outcome) : [...chosen, outcome]).join(',') });
   return (
     <div class="filters" role="group" aria-label={t('Outcomes')}>
+      {QUICK.filter(({ count }) => count(data) > 0).map(({ name, value, count }) => (
+        <button key={name} class="quick" aria-pressed={filters[name] === value} onClick={() => go({ [name]: filters[name] === value ? '' : value })}>
+          {known(value)} <span class="dim">{whole(count(data))}</span>
+        </button>
+      ))}
       {outcomesIn(data).map((outcome) => (
         <button key={outcome} aria-pressed={chosen.includes(outcome)} onClick={() => toggle(outcome)}>
           <Mark outcome={outcome} /> {outcomeText(outcome)} <span class="dim">{whole(data.counts[outcome]!)}</span>
@@ -99,7 +111,7 @@ function Words({ data, filters, go }: { data: RunData; filters: Filters; go(chan
   const shown = (name: keyof Filters) => (name === 'reason' ? (data.reasons.find((one) => isWhole(one) && one.id === filters.reason)?.title ?? filters.reason) : filters[name]);
   return (
     <>
-      {FILTERS.filter((name) => name !== 'outcome' && filters[name]).map((name) => (
+      {FILTERS.filter((name) => !['outcome', 'failing', 'flaky', 'news'].includes(name) && filters[name]).map((name) => (
         <button key={name} class="word" aria-label={t('Remove the filter {0}: {1}', known(name), shown(name) ?? '')} onClick={() => go({ [name]: '' })}>
           {name === filters[name] ? known(name) : `${known(name)}: ${shown(name)}`} ×
         </button>
@@ -222,6 +234,7 @@ function arrange(rows: Row[], all: Row[], data: RunData, group: Group, order: Or
 }
 
 const COMPARE: Record<Exclude<Order, 'time'>, (a: Row, b: Row) => number> = {
+  'failures first': (a, b) => gravity(b.outcome) - gravity(a.outcome),
   longest: (a, b) => b.duration - a.duration,
   name: (a, b) => a.rank - b.rank,
 };

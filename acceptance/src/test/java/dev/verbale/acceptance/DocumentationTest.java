@@ -128,7 +128,10 @@ class DocumentationTest {
         assertThat(closing).matches("Verbale: 1 test: 1 failed\\. Recorded in target/verbale/\\S+");
         Jvm failures = Jvm.java(Map.of(), folder, "dev.verbale.cli.Main", "failures");
         assertThat(failures.output())
-                .contains("the_gate_opens_at_eight", "expected: <8> but was: <7>", "01-timetable.csv");
+                .contains("the_gate_opens_at_eight", "expected: <8> but was: <7>", "GateTest.java:");
+        assertThat(Jvm.java(Map.of(), folder, "dev.verbale.cli.Main", "failures", "--all")
+                        .output())
+                .contains("01-timetable.csv");
         Jvm page = Jvm.java(Map.of(), folder, "dev.verbale.cli.Main", "page");
         assertThat(page.output()).contains("Page: " + closing.replaceAll(".* in ", "") + "/page/index.html");
     }

@@ -1,9 +1,7 @@
 package dev.verbale.cli;
 
 import dev.verbale.folder.RunFolder;
-import dev.verbale.results.OwnFrames;
 import dev.verbale.results.Run;
-import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
 import dev.verbale.rules.Standing;
 import dev.verbale.rules.TodayParts.Line;
@@ -14,8 +12,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.function.UnaryOperator;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /**
  * A part of what is to know, for a terminal: each reason with what told it, what the team says of it, and its tests. In the width of a
@@ -24,11 +20,9 @@ import java.util.regex.Pattern;
 final class PartText {
 
     private static final int MAX_TESTS = 2;
-    private static final Pattern PLACE = Pattern.compile("\\(([^():\\s]+:\\d+)\\)");
 
     private final PrintWriter out;
     private final TerminalText text;
-    private final OwnFrames own;
     private final int limit;
     private final UnaryOperator<String> links;
 
@@ -39,7 +33,6 @@ final class PartText {
     PartText(PrintWriter out, TerminalText text, Run run, int limit) {
         this.out = out;
         this.text = text;
-        own = run.ownFrames();
         Path page = new RunFolder(run.folder().toAbsolutePath()).page().resolve("index.html");
         links = Files.exists(page) ? id -> page.toUri() + "#/tests?reason=" + id : id -> "";
         this.limit = limit;
@@ -91,12 +84,11 @@ final class PartText {
         for (String about : reason.about()) out.println("    " + text.cut(about, text.width() - 4));
         if (reason.evidence() != null) out.println("    " + text.dim(text.cut(reason.evidence(), text.width() - 4)));
         List<Line> tests = reason.tests();
-        TestResult first = reason.first();
         int shown = tests.size() <= MAX_TESTS ? tests.size() : 1;
         for (int i = 0; i < shown; i++) {
-            String place = i == 0 && first != null ? place(first) : "";
+            String code = i == 0 ? Texts.cut(reason.code(), 60) : "";
             String more = i == 0 && shown < tests.size() ? "and " + (tests.size() - shown) + " more" : "";
-            print("    ", tests.get(i), (place + (place.isEmpty() || more.isEmpty() ? "" : "  ") + more));
+            print("    ", tests.get(i), (code + (code.isEmpty() || more.isEmpty() ? "" : "  ") + more));
         }
     }
 
@@ -110,12 +102,5 @@ final class PartText {
                 + text.cut(line.name(), room)
                 + text.cut(behind, text.width())
                 + (aside.isEmpty() ? "" : text.dim("  " + aside)));
-    }
-
-    /** Such as {@code ShedPageTest.java:41}, which an editor's console makes a link; empty where no line of the suite is known. */
-    private String place(TestResult test) {
-        if (test.failure() == null) return "";
-        Matcher place = PLACE.matcher(own.nearest(test.failure().stack()));
-        return place.find() ? Texts.cut(place.group(1), 60) : "";
     }
 }

@@ -39,8 +39,10 @@ final class ReasonsText {
         }
         outside(run.failedOutsideTests());
         out.println();
-        if (!id.isEmpty())
-            out.println(text.dim("More of one: verbale brief " + id + "   Each test: verbale failures --all"));
+        if (!id.isEmpty()) {
+            out.println(text.dim("More of one: verbale brief " + id));
+            out.println(text.dim("Each test, with its attachments: verbale failures --all"));
+        }
         out.println(text.dim("Recorded in " + run.folder()));
     }
 

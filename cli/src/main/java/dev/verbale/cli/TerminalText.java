@@ -94,10 +94,10 @@ final class TerminalText {
     }
 
     /** In lines of so many columns, broken between words where that can be; the last of them is cut. */
-    List<String> wrapped(String text, int columns, int most) {
+    List<String> wrapped(String text, int columns, int limit) {
         List<String> lines = new ArrayList<>();
         String rest = oneLine(text);
-        while (lines.size() + 1 < most) {
+        while (lines.size() + 1 < limit) {
             int end = fitting(rest, columns);
             if (end == rest.length()) break;
             int blank = rest.lastIndexOf(' ', end);

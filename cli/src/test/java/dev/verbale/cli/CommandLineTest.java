@@ -184,7 +184,7 @@ class CommandLineTest {
         assertThat(output.out())
                 .containsPattern(
                         "GET orto.example/gate answered 500  [0-9a-f]{12}\n    the hinge is broken\n    the gate opens  CommandLineTest.java:\\d+\n")
-                .contains("Each test: verbale failures --all")
+                .contains("Each test, with its attachments: verbale failures --all")
                 .doesNotContain("\u001B")
                 .doesNotContain("roses grow");
         assertThat(output.out().lines()).allMatch(line -> line.length() <= 80);

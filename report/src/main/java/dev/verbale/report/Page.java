@@ -169,11 +169,12 @@ public final class Page {
                 run, options.earlier() == null ? null : options.earlier().history());
         Comparison news = news(run, reasons, options);
         var rules = new RulesOfTests(run, options.rules());
+        List<FailureReason> flaky = FailureReason.ofFlaky(run);
         SideBySide.run(List.of(
                 () -> new TestFiles(run, rows, tests.writer()).write(drafts, data),
                 () -> {
                     Set<String> briefs = new BriefFiles(run, reasons, options).write(data);
-                    new RowFiles(run, rows, reasons, earlier, news, rules, briefs).write(data);
+                    new RowFiles(run, rows, reasons, flaky, earlier, news, rules, briefs).write(data);
                     if (earlier != null) EarlierFile.write(earlier, rows, data);
                 },
                 () -> {
@@ -182,7 +183,7 @@ public final class Page {
                     BaselineTests before = before(options, rows, folder);
                     if (before != null) before.write(data);
                     FailureTexts.write(rows, options.content(), data);
-                    new RunFile(run, rows, reasons, earlier, news, rules, options)
+                    new RunFile(run, rows, reasons, flaky, earlier, news, rules, options)
                             .write(exchanges.count(), before, data);
                 }));
         return new IndexFile(PlainSummary.of(run, reasons), options.look());

@@ -7,6 +7,7 @@ import dev.verbale.results.Entry;
 import dev.verbale.results.FailureTitle;
 import dev.verbale.results.LastMoment;
 import dev.verbale.results.Run;
+import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.vocabulary.About;
@@ -30,6 +31,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.StringJoiner;
+import java.util.function.Function;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JsonGenerator;
@@ -57,14 +59,21 @@ final class RowFiles {
     /** How often a new failure's test fails anyway, in per cent. */
     private final Map<String, Integer> anyway = new HashMap<>();
 
+    /** Of tests that passed on a later attempt only: the one before that had not, by key. */
+    private final Map<String, Attempt> whyFlaky = new HashMap<>();
+
     private final Set<String> briefs;
     private final RulesOfTests rules;
+
+    /** @param why it did not pass */
+    private record Attempt(String id, String why) {}
 
     /** @param briefs ids of the tests whose failure there is a brief of */
     RowFiles(
             Run run,
             List<Row> rows,
             List<FailureReason> reasons,
+            List<FailureReason> flaky,
             @Nullable EarlierRuns earlier,
             @Nullable Comparison news,
             RulesOfTests rules,
@@ -83,8 +92,16 @@ final class RowFiles {
             reasons.get(i).tests().forEach(test -> reasonOf.put(test.id(), number));
             reasons.get(i).containers().forEach(one -> reasonOf.put(Row.idOfContainer(one.key()), number));
         }
+        for (FailureReason reason : flaky)
+            for (TestResult attempt : reason.tests())
+                whyFlaky.put(attempt.key(), new Attempt(attempt.id(), Texts.cut(reason.title(), LONGEST_MESSAGE)));
         this.dataSets = new DataSets(rows);
         this.lastOf = lastAttempts(rows);
+    }
+
+    private @Nullable String why(Row row, Function<Attempt, String> text) {
+        Attempt before = row.recovered() ? whyFlaky.get(row.key()) : null;
+        return before == null ? null : text.apply(before);
     }
 
     private void added(Comparison.Change change) {
@@ -142,6 +159,8 @@ final class RowFiles {
         columns.fewNumbers("attempts", row -> row.attempts() > 1 ? row.attempts() : null);
         columns.flag("superseded", Row::superseded);
         columns.flag("recovered", Row::recovered);
+        columns.fewTexts("why", row -> why(row, Attempt::why));
+        columns.fewTexts("attemptBefore", row -> why(row, Attempt::id));
         columns.flag("container", row -> !row.isTest());
         columns.flag("brief", row -> briefs.contains(row.id()));
         columns.fewTexts("source", Row::source);

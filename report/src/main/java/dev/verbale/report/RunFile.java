@@ -20,6 +20,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -39,6 +40,9 @@ final class RunFile {
     private final Run run;
     private final List<Row> rows;
     private final List<FailureReason> reasons;
+    /** By key, those with the most frequent reason first. */
+    private final Map<String, String> whyFlaky = new LinkedHashMap<>();
+
     private final @Nullable EarlierRuns earlier;
     private final @Nullable Comparison news;
     private final PageOptions options;
@@ -48,6 +52,7 @@ final class RunFile {
             Run run,
             List<Row> rows,
             List<FailureReason> reasons,
+            List<FailureReason> flaky,
             @Nullable EarlierRuns earlier,
             @Nullable Comparison news,
             RulesOfTests rules,
@@ -55,6 +60,8 @@ final class RunFile {
         this.run = run;
         this.rows = rows;
         this.reasons = reasons;
+        for (FailureReason reason : flaky)
+            for (TestResult attempt : reason.tests()) whyFlaky.put(attempt.key(), reason.title());
         this.earlier = earlier;
         this.news = news;
         this.options = options;
@@ -115,6 +122,8 @@ final class RunFile {
                 "tests", news.newFailures().size() + news.newlyBroken().size());
         int flaky = news.newOfFlaky().size();
         if (flaky > 0) json.writeNumberProperty("flaky", flaky);
+        if (!news.slower().isEmpty())
+            json.writeNumberProperty("slower", news.slower().size());
         json.writeStringProperty("run", news.before().run());
         json.writeStringProperty("started", news.before().started().toString());
         json.writeStringProperty("branch", news.before().branch());
@@ -299,14 +308,21 @@ final class RunFile {
         json.writeEndArray();
     }
 
-    /** The tests that passed on a later attempt only. */
-    private static void flaky(JsonGenerator json, List<Row> counted) {
-        List<Row> flaky = counted.stream().filter(Row::recovered).toList();
+    /** The tests that passed on a later attempt only, by why they had not. */
+    private void flaky(JsonGenerator json, List<Row> counted) {
+        Map<String, Integer> order = new HashMap<>();
+        for (String key : whyFlaky.keySet()) order.put(key, order.size());
+        List<Row> flaky = counted.stream()
+                .filter(Row::recovered)
+                .sorted(Comparator.comparingInt(row -> order.getOrDefault(row.key(), order.size())))
+                .toList();
         json.writeNumberProperty("allFlaky", flaky.size());
         json.writeArrayPropertyStart("flaky");
         for (Row row : flaky.subList(0, Math.min(FLAKY, flaky.size()))) {
             shown(json, row);
             json.writeNumberProperty("attempts", row.attempts());
+            String why = whyFlaky.get(row.key());
+            if (why != null) json.writeStringProperty("why", Texts.cut(why, LONGEST_NAME));
             json.writeEndObject();
         }
         json.writeEndArray();

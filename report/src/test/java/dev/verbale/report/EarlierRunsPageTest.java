@@ -183,8 +183,8 @@ class EarlierRunsPageTest {
         chromium.find(".news a").click();
         assertThat(chromium.find(".found [role=status]").getText()).isEqualTo("1 of 3 tests");
         assertThat(chromium.texts(".row-line")).singleElement().asString().contains("waters");
-        assertThat(chromium.find(".found .word").getText()).isEqualTo("news: new ×");
-        chromium.find(".found .word").click();
+        assertThat(chromium.find(".quick[aria-pressed=true]").getText()).startsWith("new");
+        chromium.find(".quick[aria-pressed=true]").click();
         assertThat(chromium.find(".found [role=status]").getText()).isEqualTo("3 tests");
         chromium.open(index, "#/test/k.grows");
         assertThat(chromium.find(".before").getText()).isEqualTo("3 of the last 5 runs failed");

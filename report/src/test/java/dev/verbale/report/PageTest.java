@@ -92,6 +92,12 @@ class PageTest {
 
         chromium.find(".entries");
         assertThat(chromium.texts(".path")).containsExactly("Tests › Rota page");
+        assertThat(chromium.driver
+                        .findElements(By.cssSelector(".path a"))
+                        .get(1)
+                        .getDomAttribute("href"))
+                .as("its class, and no other test that names it")
+                .isEqualTo("#/tests?class=Rota+page");
         assertThat(chromium.texts(".step-name"))
                 .containsExactly("open the rota", "Swap Monday with Thursday", "Compare");
         assertThat(chromium.texts(".kind")).containsExactly("set-up");
@@ -235,7 +241,7 @@ class PageTest {
         assertThat(chromium.texts(".row-line .name"))
                 .containsExactly("shows the days", "waits for spring", "swaps two days", "grows");
         assertThat(chromium.texts(".group-line h2")).containsExactly("Rota page", "SeedTest");
-        chromium.find(".filters button").click();
+        chromium.find(".filters button:not(.quick)").click();
         assertThat(chromium.texts(".row-line .name")).containsExactly("swaps two days");
         assertThat(chromium.driver.getCurrentUrl()).endsWith("#/tests?outcome=failed");
         chromium.open(
@@ -536,7 +542,8 @@ class PageTest {
         chromium.open(index, "#/tests");
         assertThat(chromium.texts(".row-line .name")).containsExactly("shaky", "cut off");
         assertThat(chromium.texts(".row-line .under"))
-                .containsExactly("Flaky: passed on attempt 3.", "last step that ended: Open the gate");
+                .containsExactly(
+                        "Flaky: passed on attempt 3. The one before: wind 2", "last step that ended: Open the gate");
         chromium.find(".row-line").click();
         assertThat(chromium.find(".test .reason").getText())
                 .isEqualTo("Flaky: passed on attempt 3. Attempt 1 failed, 2 failed, 3 passed");

@@ -54,6 +54,7 @@ public record Today(
      *
      * @param title why
      * @param reason its id; empty where nobody knows
+     * @param frame the nearest one of the suite's own code in the first of them; empty where there is none
      * @param evidence the recorded line that explains it; null where the title says all
      * @param tests that failed so, and none where only classes broke
      * @param classes the keys of classes that broke outside their tests
@@ -65,6 +66,7 @@ public record Today(
             Standing standing,
             String title,
             String reason,
+            String frame,
             @Nullable String evidence,
             List<TestResult> tests,
             List<String> classes,
@@ -179,6 +181,7 @@ public record Today(
                             standing,
                             reason.title(),
                             reason.id(),
+                            reason.frame(),
                             reason.evidence(),
                             List.of(),
                             classes,
@@ -212,6 +215,7 @@ public record Today(
                 group.standing(),
                 reason == null ? "No failure was recorded" : reason.title(),
                 group.reason(),
+                reason == null ? "" : reason.frame(),
                 reason == null ? null : reason.evidence(),
                 its.stream().map(Labelled::test).toList(),
                 List.of(),

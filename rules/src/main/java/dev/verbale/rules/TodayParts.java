@@ -19,6 +19,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -36,6 +38,7 @@ import org.jspecify.annotations.Nullable;
 public record TodayParts(String sentence, String dateline, List<String> beside, List<String> gate, List<Part> parts) {
 
     private static final DateTimeFormatter MINUTE = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH);
+    private static final Pattern LINE_OF_CODE = Pattern.compile("\\(([^():\\s]+:\\d+)\\)");
     private static final int MAX_RUNS = 5;
 
     public TodayParts {
@@ -69,6 +72,7 @@ public record TodayParts(String sentence, String dateline, List<String> beside, 
      *
      * @param id of the reason; empty where nobody knows
      * @param about what the team says of it, and since when it is there; may be empty
+     * @param code the line of the suite that the first of them failed in, such as {@code ShedPageTest.java:41}; empty for none
      * @param evidence the recorded line that explains it; null where the title says all
      * @param tests and classes, at least one
      * @param first the first of the tests; null where only classes broke
@@ -77,6 +81,7 @@ public record TodayParts(String sentence, String dateline, List<String> beside, 
             String id,
             String title,
             List<String> about,
+            String code,
             @Nullable String evidence,
             List<Line> tests,
             @Nullable TestResult first) {
@@ -175,9 +180,15 @@ public record TodayParts(String sentence, String dateline, List<String> beside, 
                 one.reason(),
                 one.title(),
                 about,
+                code(one.frame()),
                 one.evidence(),
                 tests,
                 one.tests().isEmpty() ? null : one.tests().get(0));
+    }
+
+    private static String code(String frame) {
+        Matcher line = LINE_OF_CODE.matcher(frame);
+        return line.find() ? line.group(1) : "";
     }
 
     private static String anyway(Today today, Failures one, TestResult test) {
@@ -210,6 +221,7 @@ public record TodayParts(String sentence, String dateline, List<String> beside, 
                 why == null ? "" : why.id(),
                 why == null ? "Nothing was recorded of the attempt before" : why.title(),
                 List.of(),
+                why == null ? "" : code(why.frame()),
                 why == null ? null : why.evidence(),
                 group.stream()
                         .map(one -> new Line(

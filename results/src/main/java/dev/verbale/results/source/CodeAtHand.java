@@ -1,6 +1,7 @@
 package dev.verbale.results.source;
 
 import dev.verbale.event.Failure;
+import dev.verbale.results.FailureParts;
 import dev.verbale.results.OwnFrames;
 import java.nio.file.Path;
 import java.util.List;
@@ -22,7 +23,7 @@ public record CodeAtHand(SourceFiles files, Function<Path, List<String>> commits
 
     /** Around the nearest frame of the suite's own in {@code failure} whose file is at hand; null where none is. */
     public @Nullable SourceSnippet snippet(Failure failure, OwnFrames own) {
-        return failure.stack()
+        SourceSnippet found = failure.stack()
                 .lines()
                 .filter(own::isOwnLine)
                 .limit(MAX_FRAMES)
@@ -30,5 +31,8 @@ public record CodeAtHand(SourceFiles files, Function<Path, List<String>> commits
                 .filter(Objects::nonNull)
                 .findFirst()
                 .orElse(null);
+        // One that gathers others was thrown where they were told: its line is that of the first of them.
+        for (Failure part : FailureParts.of(failure)) if (found == null) found = snippet(part, own);
+        return found;
     }
 }
