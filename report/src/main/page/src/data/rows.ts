@@ -37,6 +37,7 @@ export function rowsOf(text: string): Row[] {
       superseded: values.superseded[i],
       recovered: values.recovered[i],
       why: values.why?.[i],
+      difference: values.difference?.[i],
       attemptBefore: values.attemptBefore?.[i],
       container: values.container[i],
       brief: values.brief[i],

@@ -187,6 +187,8 @@ export interface Row {
   /** Of one that passed on a later attempt only: why the one before did not, and the id of its row. */
   why?: string;
   attemptBefore?: string;
+  /** What first went otherwise in the attempt before. */
+  difference?: string;
   recovered?: true;
   /** The rows because of which it was not run, by their ids. */
   blockedBy?: string[];

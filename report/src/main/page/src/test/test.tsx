@@ -78,6 +78,11 @@ function OneTest({ data, row, position }: { data: RunData; row: Row; position: n
           {t('The attempt before did not pass:')} {row.attemptBefore ? <a href={testLink(row.attemptBefore)}>{row.why}</a> : row.why}
         </p>
       )}
+      {(row.difference ?? counted.difference) && (
+        <p class="first-different">
+          <b>{t('First different:')}</b> <span class="code">{row.difference ?? counted.difference}</span>
+        </p>
+      )}
       {row.message && (!needsAttention(row.outcome) || row.outcome === 'unfinished') && (
         <p class="reason">
           {row.message}

@@ -205,6 +205,7 @@ const ITALIAN = {
   ', which': ', che',
   too: 'anch’essi',
   '{0} of the last {1} runs failed, in {2} it passed on a later attempt only': '{0} delle ultime {1} esecuzioni sono fallite, in {2} è passato solo a un tentativo successivo',
+  'First different:': 'Prima differenza:',
   'The one before: {0}': 'Quello prima: {0}',
   'The attempt before did not pass:': 'Il tentativo precedente non è passato:',
   'failures first': 'prima i falliti',

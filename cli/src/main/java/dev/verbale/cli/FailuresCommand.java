@@ -42,7 +42,7 @@ final class FailuresCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws Exception {
-        Run read = run.read(TestKeeper.FAILURES);
+        Run read = run.read(TestKeeper.failuresAndLaterAttempts());
         PrintWriter out = spec.commandLine().getOut();
         var terminal = new TerminalText(Ansi.AUTO);
         if (all) new FailureText(read, rules.labels(read), terminal).print(out);

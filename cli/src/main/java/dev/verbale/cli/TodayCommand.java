@@ -62,7 +62,7 @@ final class TodayCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         if (limit < 1) throw new ParameterException(spec.commandLine(), "--limit takes a number from 1, not " + limit);
         Rules read = rules.read();
-        Run judged = run.read(TestKeeper.FAILURES);
+        Run judged = run.read(TestKeeper.failuresAndLaterAttempts());
         Today today = history.today(
                 judged, run.rootOf(judged), read, since, spec.commandLine().getErr());
         new TodayText(spec.commandLine().getOut(), new TerminalText(Ansi.AUTO), limit).print(today);

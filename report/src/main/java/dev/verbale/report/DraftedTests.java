@@ -17,13 +17,19 @@ import java.util.ArrayList;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.jspecify.annotations.Nullable;
 
 /**
  * Writes what the page says of each test as soon as it was read, and keeps of a test only what the rest of the page is made of: all of
- * those that need attention, data and the first failed check of the others.
+ * those that need attention, and of what passed after them; data and the first failed check of the others.
  */
 final class DraftedTests implements TestKeeper {
+
+    /** Attempts that passed after others are kept whole, to be told apart from these: so many, or memory would have no end. */
+    private static final int MAX_LATER = 500;
 
     private final Path folder;
     private final TestDrafts drafts;
@@ -32,6 +38,9 @@ final class DraftedTests implements TestKeeper {
     private final boolean isGoing;
     /** By an object that is a test's own, and stays the same when its attempt is numbered. */
     private final IdentityHashMap<Course, Draft> byCourse = new IdentityHashMap<>();
+
+    private final Set<String> failed = ConcurrentHashMap.newKeySet();
+    private final AtomicInteger laterAttempts = new AtomicInteger();
 
     private final ThreadLocal<JsonBytes> bytes = ThreadLocal.withInitial(JsonBytes::new);
 
@@ -79,7 +88,11 @@ final class DraftedTests implements TestKeeper {
         synchronized (byCourse) {
             byCourse.put(course, draft);
         }
-        List<Entry> entries = test.outcome().needsAttention() ? test.entries() : few(test.entries());
+        boolean needsAttention = test.outcome().needsAttention();
+        if (needsAttention) failed.add(test.key());
+        boolean isKept =
+                needsAttention || (failed.contains(test.key()) && laterAttempts.incrementAndGet() <= MAX_LATER);
+        List<Entry> entries = isKept ? test.entries() : few(test.entries());
         return new TestResult(test.identity(), test.attempt(), test.end(), course, entries);
     }
 

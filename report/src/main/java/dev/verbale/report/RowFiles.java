@@ -2,6 +2,7 @@ package dev.verbale.report;
 
 import dev.verbale.event.Failure;
 import dev.verbale.history.compare.Comparison;
+import dev.verbale.history.compare.FirstDifference;
 import dev.verbale.json.JsonOut;
 import dev.verbale.results.Entry;
 import dev.verbale.results.FailureTitle;
@@ -65,8 +66,20 @@ final class RowFiles {
     private final Set<String> briefs;
     private final RulesOfTests rules;
 
-    /** @param why it did not pass */
-    private record Attempt(String id, String why) {}
+    /**
+     * @param why it did not pass
+     * @param difference what went otherwise in it; null where nothing did
+     */
+    private record Attempt(String id, String why, @Nullable String difference) {}
+
+    private static @Nullable String difference(TestResult failed, @Nullable TestResult passed) {
+        return passed == null
+                ? null
+                : FirstDifference.of(passed, failed)
+                        .map(first ->
+                                Texts.cut(first.sentenceBeside(passed.attempt().number()), LONGEST_MESSAGE))
+                        .orElse(null);
+    }
 
     /** @param briefs ids of the tests whose failure there is a brief of */
     RowFiles(
@@ -92,14 +105,21 @@ final class RowFiles {
             reasons.get(i).tests().forEach(test -> reasonOf.put(test.id(), number));
             reasons.get(i).containers().forEach(one -> reasonOf.put(Row.idOfContainer(one.key()), number));
         }
+        Map<String, TestResult> passed = new HashMap<>();
+        if (!flaky.isEmpty()) run.flaky().forEach(test -> passed.put(test.key(), test));
         for (FailureReason reason : flaky)
             for (TestResult attempt : reason.tests())
-                whyFlaky.put(attempt.key(), new Attempt(attempt.id(), Texts.cut(reason.title(), LONGEST_MESSAGE)));
+                whyFlaky.put(
+                        attempt.key(),
+                        new Attempt(
+                                attempt.id(),
+                                Texts.cut(reason.title(), LONGEST_MESSAGE),
+                                difference(attempt, passed.get(attempt.key()))));
         this.dataSets = new DataSets(rows);
         this.lastOf = lastAttempts(rows);
     }
 
-    private @Nullable String why(Row row, Function<Attempt, String> text) {
+    private @Nullable String why(Row row, Function<Attempt, @Nullable String> text) {
         Attempt before = row.recovered() ? whyFlaky.get(row.key()) : null;
         return before == null ? null : text.apply(before);
     }
@@ -160,6 +180,7 @@ final class RowFiles {
         columns.flag("superseded", Row::superseded);
         columns.flag("recovered", Row::recovered);
         columns.fewTexts("why", row -> why(row, Attempt::why));
+        columns.fewTexts("difference", row -> why(row, Attempt::difference));
         columns.fewTexts("attemptBefore", row -> why(row, Attempt::id));
         columns.flag("container", row -> !row.isTest());
         columns.flag("brief", row -> briefs.contains(row.id()));

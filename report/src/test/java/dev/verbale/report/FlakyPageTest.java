@@ -40,8 +40,8 @@ class FlakyPageTest {
         sample.test("calm", Outcome.PASSED, null);
         for (String name : new String[] {"first", "other", "third"}) {
             String why = name.equals("other") ? "the gate stuck" : "the cache was cold";
-            sample.test(name, Outcome.FAILED, SampleRun.failure("E", why));
-            sample.test(name, Outcome.PASSED, null);
+            sample.test(name, Outcome.FAILED, SampleRun.failure("E", why), "0");
+            sample.test(name, Outcome.PASSED, null, "12");
         }
         sample.test("red", Outcome.FAILED, SampleRun.failure("E", "no seeds"));
         index = Page.write(sample.read(), root.resolve("page"));
@@ -75,7 +75,10 @@ class FlakyPageTest {
         chromium.driver.findElements(By.cssSelector("a.row-line")).get(0).click();
         assertThat(chromium.find(".reason.why").getText())
                 .isEqualTo("The attempt before did not pass: the cache was cold");
+        assertThat(chromium.find(".first-different").getText())
+                .isEqualTo("First different: data beds: 0, in attempt 2 12");
         chromium.find(".reason.why a").click();
+        assertThat(chromium.find(".first-different").getText()).contains("data beds: 0, in attempt 2 12");
         assertThat(chromium.find(".failure .message").getText()).contains("the cache was cold");
     }
 

@@ -1,5 +1,6 @@
 package dev.verbale.results;
 
+import dev.verbale.event.DataNamed;
 import dev.verbale.event.Event;
 import dev.verbale.event.Failure;
 import dev.verbale.event.JournalEnded;
@@ -72,14 +73,21 @@ public final class SampleRun {
 
     /** A test that took a millisecond. */
     public SampleRun test(String name, Outcome outcome, Failure failure) throws IOException {
+        return test(name, outcome, failure, null);
+    }
+
+    /** @param beds what it says of itself; null for nothing */
+    public SampleRun test(String name, Outcome outcome, Failure failure, String beds) throws IOException {
         int id = ids++;
-        return write(
-                TestStarted.of(id * 1_000L, id, "sample." + name + "()", name)
-                        .className("sample.T")
-                        .methodName(name)
-                        .thread("main")
-                        .build(),
-                TestEnded.of(id * 1_000L + 1_000, id, outcome).failure(failure).build());
+        Event ended =
+                TestEnded.of(id * 1_000L + 1_000, id, outcome).failure(failure).build();
+        write(TestStarted.of(id * 1_000L, id, "sample." + name + "()", name)
+                .className("sample.T")
+                .methodName(name)
+                .thread("main")
+                .build());
+        if (beds != null) write(new DataNamed(id * 1_000L + 1, id, "beds", beds));
+        return write(ended);
     }
 
     public static Failure failure(String type, String message, String... frames) {

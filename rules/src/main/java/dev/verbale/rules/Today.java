@@ -6,6 +6,7 @@ import dev.verbale.history.RunSummary;
 import dev.verbale.history.TestHistory;
 import dev.verbale.history.compare.Comparison;
 import dev.verbale.history.compare.Comparison.Change;
+import dev.verbale.history.compare.FirstDifference;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
@@ -101,9 +102,10 @@ public record Today(
      *
      * @param flakiness in the runs before
      * @param why its last attempt before had failed; null where nobody knows
+     * @param difference what went otherwise in that attempt; empty where nothing is known of both
      */
     public record Flickered(
-            TestResult test, Flakiness flakiness, @Nullable FailureReason why) {}
+            TestResult test, Flakiness flakiness, @Nullable FailureReason why, String difference) {}
 
     /**
      * @param history what is remembered of other runs; null for nothing
@@ -115,13 +117,18 @@ public record Today(
         String branch = RunDigest.of(run, List.of()).branch();
         History branches = past == null ? null : past.only(one -> one.branch().equals(branch));
         Map<String, FailureReason> whyFlaky = new HashMap<>();
+        Map<String, TestResult> attemptBefore = new HashMap<>();
         for (FailureReason reason : FailureReason.ofFlaky(run))
-            for (TestResult attempt : reason.tests()) whyFlaky.put(attempt.key(), reason);
+            for (TestResult attempt : reason.tests()) {
+                whyFlaky.put(attempt.key(), reason);
+                attemptBefore.put(attempt.key(), attempt);
+            }
         List<Flickered> flaky = run.flaky().stream()
                 .map(test -> new Flickered(
                         test,
                         branches == null ? Flakiness.STEADY : branches.flakiness(test.key()),
-                        whyFlaky.get(test.key())))
+                        whyFlaky.get(test.key()),
+                        difference(attemptBefore.get(test.key()), test)))
                 .toList();
         return new Today(
                 run,
@@ -130,6 +137,14 @@ public record Today(
                 Verdict.of(rules.gate(), run, triage, comparison),
                 failures(run, triage, comparison, branches),
                 flaky);
+    }
+
+    /** Where both were kept whole, see {@link dev.verbale.results.TestKeeper#failuresAndLaterAttempts()}. */
+    private static String difference(@Nullable TestResult failed, TestResult passed) {
+        if (failed == null || passed.entries().isEmpty()) return "";
+        return FirstDifference.of(passed, failed)
+                .map(first -> first.sentenceBeside(passed.attempt().number()))
+                .orElse("");
     }
 
     private static List<RunSummary> since(@Nullable Comparison comparison, @Nullable History branches) {

@@ -138,7 +138,6 @@ public record TodayParts(String sentence, String dateline, List<String> beside, 
         if (comparison == null) return List.of("No run is known to compare it with.");
         List<String> beside = new ArrayList<>();
         beside.add("Beside " + comparison.baseline().text() + ": " + comparison.sentence());
-        if (!comparison.speedSentence().isEmpty()) beside.add(comparison.speedSentence());
         if (!today.since().isEmpty()) beside.add("Runs since: " + runs(today.since(), zone));
         return beside;
     }
@@ -217,10 +216,15 @@ public record TodayParts(String sentence, String dateline, List<String> beside, 
     private static Reason flaky(List<Flickered> group) {
         Flickered first = group.get(0);
         var why = first.why();
+        String difference = group.stream()
+                .map(Flickered::difference)
+                .filter(one -> !one.isEmpty())
+                .findFirst()
+                .orElse("");
         return new Reason(
                 why == null ? "" : why.id(),
                 why == null ? "Nothing was recorded of the attempt before" : why.title(),
-                List.of(),
+                difference.isEmpty() ? List.of() : List.of("first different: " + difference),
                 why == null ? "" : code(why.frame()),
                 why == null ? null : why.evidence(),
                 group.stream()

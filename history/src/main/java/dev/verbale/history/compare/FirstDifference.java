@@ -12,8 +12,10 @@ import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Where a test first went otherwise than in an earlier run. Steps, exchanges and checks are compared in their order, those inside a step
- * before what follows it; times and log lines are not, for they always differ.
+ * Where a test first went otherwise than in an earlier run, or in another attempt. Steps, exchanges and checks are compared in their order,
+ * those inside a step before what follows it; times and log lines are not, for they always differ. A value of a response, or of the test's
+ * data, that is another one comes first where the failure tells of it, and else where nothing else differs; what is made anew for each run,
+ * such as an id or a moment, is no difference.
  *
  * @param path the steps around it, the outermost first
  * @param before what happened there then, such as {@code POST /api/swaps: 201}; null where nothing more did
@@ -43,24 +45,40 @@ public record FirstDifference(
 
     /** Empty where both went alike. */
     public static Optional<FirstDifference> of(TestResult before, TestResult after) {
-        return new Walk().walk(before.entries(), after.entries(), List.of());
+        var walk = new Walk(new WordsOfFailure(before, after));
+        Optional<FirstDifference> otherCourse = walk.walk(before.entries(), after.entries(), List.of());
+        FirstDifference value = walk.namedValue == null ? walk.toldValue : walk.namedValue;
+        if (value != null) return Optional.of(value);
+        return otherCourse.isPresent() ? otherCourse : Optional.ofNullable(walk.otherValue);
     }
 
     /** What is compared. */
-    private record Moment(String what, String result, List<Entry> inside) {
+    private record Moment(
+            String what, String result, @Nullable String value, List<Entry> inside) {
 
         static @Nullable Moment of(Entry entry) {
             if (entry instanceof Entry.StepEntry step)
-                return new Moment(step.name(), step.outcome().text(), step.entries());
+                return new Moment(step.name(), step.outcome().text(), null, step.entries());
             if (entry instanceof Entry.ExchangeEntry exchange) return of(exchange.made());
             if (entry instanceof Entry.CheckEntry check)
-                return new Moment("check " + check.name(), check.outcome().text(), List.of());
+                return new Moment("check " + check.name(), check.outcome().text(), null, List.of());
+            if (entry instanceof Entry.DataEntry data)
+                return new Moment("data " + data.name(), "", data.value(), List.of());
             return null;
         }
 
         private static Moment of(ExchangeMade made) {
             String status = made.response() == null ? "no response" : String.valueOf(made.status());
-            return new Moment(request(made), status, List.of());
+            return new Moment(request(made), status, TestComparison.body(made), List.of());
+        }
+
+        /** The values that are not the same, by their paths in a JSON document; of another text itself. */
+        List<JsonDifference> values(Moment other) {
+            if (value == null || value.equals(other.value)) return List.of();
+            return JsonDifference.of(value, other.value)
+                    .filter(values -> !values.isEmpty() && !values.get(0).path().equals("$"))
+                    .orElseGet(() ->
+                            what.startsWith("data ") ? List.of(new JsonDifference("", value, other.value)) : List.of());
         }
 
         String text() {
@@ -86,8 +104,16 @@ public record FirstDifference(
     }
 
     private static final class Walk {
+        private final WordsOfFailure told;
         private final List<String> linesBefore = new ArrayList<>();
         private final List<String> linesAfter = new ArrayList<>();
+        private @Nullable FirstDifference namedValue;
+        private @Nullable FirstDifference toldValue;
+        private @Nullable FirstDifference otherValue;
+
+        private Walk(WordsOfFailure told) {
+            this.told = told;
+        }
 
         private Optional<FirstDifference> walk(List<Entry> before, List<Entry> after, List<String> path) {
             var then = new Cursor(before, linesBefore);
@@ -98,12 +124,38 @@ public record FirstDifference(
                 if (one == null && other == null) return Optional.empty();
                 if (one == null || other == null || !steady(one.what()).equals(steady(other.what())))
                     return found(path, one, other);
+                values(path, one, other);
                 List<String> inner = new ArrayList<>(path);
                 inner.add(one.what());
                 Optional<FirstDifference> inside = walk(one.inside(), other.inside(), inner);
                 if (inside.isPresent()) return inside;
                 if (!one.result().equals(other.result())) return found(path, one, other);
             }
+        }
+
+        /** The first that the failure tells of, by value and name or by value; and the first of all. */
+        private void values(List<String> path, Moment one, Moment other) {
+            for (JsonDifference value : one.values(other)) {
+                if (namedValue != null) return;
+                if (MadeUpValue.is(value)) continue;
+                boolean isTold = told.has(value.before()) || told.has(value.after());
+                boolean isNamed = isTold && told.has(nameOf(value.path()));
+                if (!isNamed && (isTold ? toldValue : otherValue) != null) continue;
+                String what = one.what() + (value.path().isEmpty() ? "" : ": " + value.path());
+                FirstDifference found = new FirstDifference(
+                        path,
+                        value.before() == null ? null : what + ": " + value.before(),
+                        value.after() == null ? null : what + ": " + value.after(),
+                        last(linesBefore),
+                        last(linesAfter));
+                if (isNamed) namedValue = found;
+                if (isTold && toldValue == null) toldValue = found;
+                if (otherValue == null) otherValue = found;
+            }
+        }
+
+        private static String nameOf(String path) {
+            return path.replaceAll(".*\\.|\\[.*", "");
         }
 
         private Optional<FirstDifference> found(List<String> path, @Nullable Moment one, @Nullable Moment other) {
@@ -154,6 +206,20 @@ public record FirstDifference(
         if (before == null) return around + after + ", which did not happen before";
         if (after == null) return around + before + ", which did not happen now";
         return around + before + ", now " + (sameBeginning() ? after.substring(after.lastIndexOf(": ") + 2) : after);
+    }
+
+    /**
+     * The same of two attempts of one run: {@code before} is the one that passed.
+     *
+     * @param attempt its number
+     */
+    public String sentenceBeside(int attempt) {
+        String around = path.isEmpty() ? "" : String.join(" › ", path) + " › ";
+        String other = "in attempt " + attempt;
+        if (before == null) return around + after + ", which did not happen " + other;
+        if (after == null) return around + before + " " + other + ", which did not happen here";
+        return around + after + ", " + other + " "
+                + (sameBeginning() ? before.substring(before.lastIndexOf(": ") + 2) : before);
     }
 
     private boolean sameBeginning() {

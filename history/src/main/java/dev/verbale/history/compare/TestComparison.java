@@ -82,7 +82,7 @@ public record TestComparison(
         return errors;
     }
 
-    private static @Nullable String body(ExchangeMade made) {
+    static @Nullable String body(ExchangeMade made) {
         ExchangeMade.Body body =
                 made.response() == null ? null : made.response().body();
         return body == null || body.isCut() ? null : body.text();

@@ -3,6 +3,7 @@ package dev.verbale.history.compare;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.event.ExchangeMade;
+import dev.verbale.event.Failure;
 import dev.verbale.event.LogWritten;
 import dev.verbale.results.Entry;
 import dev.verbale.results.TestResult;
@@ -85,6 +86,87 @@ class FirstDifferenceTest {
                                 "GET /plots/7", 200, 200, List.of(new JsonDifference("$.m2", "7.5", "\"7.5 m²\""))),
                         new TestComparison.ExchangeDifference("GET /plots/8", 200, 500, List.of()));
         assertThat(comparison.screenshotAfter()).isNull();
+    }
+
+    @Test
+    void a_value_that_the_failure_tells_of_comes_before_the_check_that_it_failed() {
+        TestResult passed = test(
+                answered(
+                        "GET",
+                        "http://a:1/weather",
+                        200,
+                        "{\"id\":8,\"rain\":2,\"celsius\":17,\"at\":\"2026-12-01T08:00:00Z\"}"),
+                check("celsius", Outcome.PASSED));
+        TestResult failed = failed(
+                "Expecting celsius 0 to be between 10 and 25",
+                answered(
+                        "GET",
+                        "http://a:1/weather",
+                        200,
+                        "{\"id\":0,\"rain\":0,\"celsius\":0,\"at\":\"2026-12-01T08:00:09Z\"}"),
+                check("celsius", Outcome.FAILED));
+
+        FirstDifference difference = FirstDifference.of(passed, failed).orElseThrow();
+
+        assertThat(difference.sentenceBeside(2)).isEqualTo("GET /weather: $.celsius: 0, in attempt 2 17");
+        assertThat(difference.sentence()).isEqualTo("GET /weather: $.celsius: 17, now 0");
+    }
+
+    @Test
+    void a_value_that_nothing_tells_of_comes_behind_what_went_otherwise() {
+        TestResult one =
+                test(answered("GET", "http://a:1/rota", 200, "{\"mood\":\"calm\"}"), step("See", Outcome.PASSED));
+        TestResult other = failed(
+                "no such element",
+                answered("GET", "http://a:1/rota", 200, "{\"mood\":\"wild\"}"),
+                step("See", Outcome.FAILED));
+        TestResult alike = failed(
+                "no such element",
+                answered("GET", "http://a:1/rota", 200, "{\"mood\":\"wild\"}"),
+                step("See", Outcome.PASSED));
+
+        assertThat(FirstDifference.of(one, other).orElseThrow().sentence()).isEqualTo("See: passed, now failed");
+        assertThat(FirstDifference.of(one, alike).orElseThrow().sentence())
+                .isEqualTo("GET /rota: $.mood: \"calm\", now \"wild\"");
+    }
+
+    @Test
+    void what_is_made_anew_for_each_run_is_no_difference() {
+        for (String[] values : new String[][] {
+            {"{\"id\":1}", "{\"id\":2}"},
+            {"{\"plotId\":1}", "{\"plotId\":2}"},
+            {"{\"order_id\":1}", "{\"order_id\":2}"},
+            {"{\"createdAt\":1,\"token\":\"a\"}", "{\"createdAt\":1,\"token\":\"b\"}"},
+            {"{\"day\":\"2026-11-30\"}", "{\"day\":\"2026-12-01\"}"},
+            {"{\"x\":1764576000000}", "{\"x\":1764576000999}"},
+            {"{\"self\":\"http://a:1/x\"}", "{\"self\":\"http://a:2/x\"}"}
+        }) {
+            TestResult one = test(answered("GET", "http://a/x", 200, values[0]));
+            TestResult other = failed("expected 1 but was 2", answered("GET", "http://a/x", 200, values[1]));
+
+            assertThat(FirstDifference.of(one, other)).as(values[0]).isEmpty();
+        }
+        TestResult valid = test(answered("GET", "http://a/x", 200, "{\"valid\":true}"));
+        assertThat(FirstDifference.of(valid, test(answered("GET", "http://a/x", 200, "{\"valid\":false}"))))
+                .isPresent();
+    }
+
+    private static Entry check(String name, Outcome outcome) {
+        return new Entry.CheckEntry(Instant.EPOCH, name, outcome, null, 0);
+    }
+
+    private static TestResult failed(String message, Entry... entries) {
+        TestResult test = test(entries);
+        return new TestResult(
+                test.identity(),
+                test.attempt(),
+                new TestResult.End(
+                        Outcome.FAILED,
+                        null,
+                        Failure.of("E", "").message(message).build(),
+                        List.of()),
+                test.course(),
+                test.entries());
     }
 
     private static Entry answered(String method, String url, int status, String body) {
