@@ -2,7 +2,7 @@
 import { createContext } from 'preact';
 import { useMemo, useState } from 'preact/hooks';
 import { compared } from './differences';
-import { COLUMN, endpointOf } from './endpoints';
+import { COLUMN, endpointOf, namesOf } from './endpoints';
 import { statusOf, statusText } from '../marks/status';
 import { baselineFiles, exchangeRows, testFiles, ofRow } from '../data/loaded';
 import { exchangesIn } from '../data/inside';
@@ -113,13 +113,15 @@ function baseline(exchange: Exchange, data: RunData, position: number): Other[] 
 }
 
 function ofThisRun(exchange: Exchange, data: RunData, position: number): Other[] {
-  const endpoint = endpointOfExchange(exchange);
   const open = data.rows[position]!;
   const found: Other[] = [];
-  for (const one of exchangeRows(data).rows) {
+  const { rows } = exchangeRows(data);
+  const names = namesOf(rows);
+  const endpoint = names[rows.findIndex((one) => one[COLUMN.row] === position && one[COLUMN.id] === exchange.id)] ?? endpointOfExchange(exchange);
+  for (const [index, one] of rows.entries()) {
     const [at, id, moment, duration, , , status] = one;
     const row = data.rows[at];
-    if (!row || (at === position && id === exchange.id) || endpointOf(one[COLUMN.method], one[COLUMN.url]) !== endpoint) continue;
+    if (!row || (at === position && id === exchange.id) || names[index] !== endpoint) continue;
     const group = at === position ? 'this test' : keyOf(row) === keyOf(open) ? 'other attempts' : row.set !== undefined && row.set === open.set ? 'other rows' : 'other tests';
     found.push({
       group,

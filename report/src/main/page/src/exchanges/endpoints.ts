@@ -51,10 +51,44 @@ export function endpointOf(method: string, url: string): string {
   return method + ' ' + path.replace(/\/(\d+|[0-9a-f]{8,}(-[0-9a-f]{4,})*)(?=\/|$)/gi, '/{}');
 }
 
-export function endpoints(rows: ExchangeRow[]): Endpoint[] {
+/** So many values behind a collection are members of it: fewer where they look like names that people gave. */
+const MEMBERS = 4;
+const NAMED_MEMBERS = 3;
+
+/**
+ * The endpoints of many requests. Besides numbers and identifiers, what stands behind a path that is asked for itself, such as
+ * `/api/seeds`, is left open where it has many values, such as `/api/seeds/Basil/loans`, `/api/seeds/Kale/loans`.
+ */
+export function endpointNames(requests: [method: string, url: string][]): string[] {
+  const names = requests.map(([method, url]) => endpointOf(method, url));
+  const paths = new Set(names.map((name) => name.slice(name.indexOf(' ') + 1)));
+  const members = new Map<string, Set<string>>();
+  for (const path of paths) {
+    const parts = path.split('/');
+    for (let at = 2; at < parts.length; at++) {
+      const before = parts.slice(0, at).join('/');
+      if (!paths.has(before) || parts[at] === '{}' || parts[at] === '') continue;
+      members.set(before, (members.get(before) ?? new Set()).add(parts[at]!));
+    }
+  }
+  const collections = new Set([...members].filter(([, values]) => values.size >= ([...values].some((value) => /[A-Z0-9%]/.test(value)) ? NAMED_MEMBERS : MEMBERS)).map(([path]) => path));
+  if (collections.size === 0) return names;
+  return names.map((name) => {
+    const [method, path = ''] = [name.slice(0, name.indexOf(' ')), name.slice(name.indexOf(' ') + 1)];
+    const parts = path.split('/');
+    return method + ' ' + parts.map((part, at) => (at > 1 && part !== '' && collections.has(parts.slice(0, at).join('/')) ? '{}' : part)).join('/');
+  });
+}
+
+export function namesOf(rows: ExchangeRow[]): string[] {
+  return endpointNames(rows.map((row) => [row[COLUMN.method], row[COLUMN.url]]));
+}
+
+/** @param names of the endpoints of `rows`, see {@link namesOf} */
+export function endpoints(rows: ExchangeRow[], names: string[]): Endpoint[] {
   const groups = new Map<string, ExchangeRow[]>();
-  for (const row of rows) {
-    const name = endpointOf(row[COLUMN.method], row[COLUMN.url]);
+  for (const [index, row] of rows.entries()) {
+    const name = names[index]!;
     const group = groups.get(name);
     if (group) group.push(row);
     else groups.set(name, [row]);

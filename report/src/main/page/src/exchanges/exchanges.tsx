@@ -1,7 +1,7 @@
 // All exchanges of the run: how each endpoint did, and every one of them.
 import { useMemo } from 'preact/hooks';
 import { Times, timesScale } from '../marks/charts';
-import { RESPONSES, isUnexpected, responseOf, COLUMN, endpointOf, endpoints, withoutRandomPort, type Endpoint } from './endpoints';
+import { RESPONSES, isUnexpected, responseOf, COLUMN, endpoints, namesOf, withoutRandomPort, type Endpoint } from './endpoints';
 import { short } from './exchange';
 import { statusText } from '../marks/status';
 import { exchangeRows, MAX_EXCHANGES } from '../data/loaded';
@@ -31,14 +31,15 @@ export function Exchanges({ data }: { data: RunData }) {
   const endpoint = params.get('endpoint') ?? '';
   const order = ORDERS.find((one) => one === params.get('order')) ?? ORDERS[0];
   const { rows, lost } = exchangeRows(data);
-  const table = useMemo(() => endpoints(rows).sort((a, b) => (b.p95 ?? -1) - (a.p95 ?? -1)), [rows.length]);
+  const names = useMemo(() => namesOf(rows), [rows.length]);
+  const table = useMemo(() => endpoints(rows, names).sort((a, b) => (b.p95 ?? -1) - (a.p95 ?? -1)), [names]);
   const found = rows
     .filter(
-      (row) =>
+      (row, index) =>
         (!response || responseOf(row) === response) &&
         (!checks || row[COLUMN.failedChecks] > 0) &&
         (!host || hostOf(row[COLUMN.url]) === host) &&
-        (!endpoint || endpointOf(row[COLUMN.method], row[COLUMN.url]) === endpoint) &&
+        (!endpoint || names[index] === endpoint) &&
         matches(row, data, words.toLowerCase()),
     )
     .sort(BY[order]);

@@ -1,6 +1,7 @@
 // A test that ran over several rows of data: the rows as a table, to be filtered.
 import { useState } from 'preact/hooks';
 import { Mark } from '../marks/mark';
+import { gravity } from '../data/outcomes';
 import { testLink } from '../data/route';
 import { count, durationText, whole } from '../words/text';
 import type { Row, RunData } from '../data/types';
@@ -16,7 +17,7 @@ export function DataRows({ data, row }: { data: RunData; row: Row }) {
   const names = [...new Set(all.flatMap((one) => one.values?.map(([name]) => name) ?? []))];
   const columns = names.slice(0, MAX_COLUMNS);
   const same = shared(all.map((one) => one.name));
-  const found = all.filter((one) => matches(one, words.toLowerCase()));
+  const found = all.filter((one) => matches(one, words.toLowerCase())).toSorted((a, b) => gravity(b.outcome) - gravity(a.outcome));
   const bad = all.filter((one) => one.outcome !== 'passed').length;
   return (
     <details class="data-rows" open={all.length <= 12}>

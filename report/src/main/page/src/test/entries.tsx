@@ -3,6 +3,7 @@ import type { ComponentChildren } from 'preact';
 import { useContext, useEffect, useMemo, useRef } from 'preact/hooks';
 import { Open } from '../exchanges/comparison';
 import { ExchangeLine, short } from '../exchanges/exchange';
+import { FEWEST, isSameRequest, PolledLine } from '../exchanges/polled';
 import { RecordingPlayer } from './video';
 import { address } from '../data/packed';
 import { playing, reached, seek, type Recording } from './playback';
@@ -20,6 +21,7 @@ type Line = { depth: number; at: number } & (
   | { log: Log }
   | { check: Check }
   | { exchange: Exchange }
+  | { polled: Exchange[] }
   | { attachments: Attachment[] }
   | { pending: string }
   | { unknown: Unknown }
@@ -44,7 +46,7 @@ export function Entries({ entries, start, failure, recording }: Props) {
   const lines = useMemo(() => {
     const flat: Line[] = [];
     flatten(entries, 0, flat);
-    return flat;
+    return folded(flat);
   }, [entries]);
   const moments = useMemo(() => lines.map((line) => line.at), [lines]);
   const position = useMemo(() => reached(moments), [moments]).value;
@@ -96,6 +98,7 @@ function captionOf(line: Line): string {
   if ('step' in line) return line.step.kind === 'browser' ? line.step.name.replace(/\*| \[.*\]$/g, '') : line.step.name;
   if ('log' in line) return line.log.text;
   if ('check' in line) return line.check.name;
+  if ('polled' in line) return `${line.polled[0]!.method} ${short(line.polled[0]!.url)}`;
   if ('exchange' in line) return `${line.exchange.method} ${short(line.exchange.url)}`;
   if ('pending' in line) return line.pending;
   if ('unknown' in line) return line.unknown.word;
@@ -115,6 +118,7 @@ function LineContent({ line, failure, attachments, longest }: ContentProps) {
   if ('log' in line) return <LogLine log={line.log} />;
   if ('check' in line) return <CheckLine check={line.check} />;
   if ('exchange' in line) return <ExchangeLine exchange={line.exchange} />;
+  if ('polled' in line) return <PolledLine exchanges={line.polled} />;
   if ('unknown' in line) return <UnknownLine unknown={line.unknown} />;
   if ('pending' in line)
     return (
@@ -257,6 +261,25 @@ function ArchiveContent({ attachment }: { attachment: Attachment }) {
 
 function DottedLine({ children }: { children: ComponentChildren }) {
   return <span class="leader">{children}</span>;
+}
+
+/** What was asked again and again, with nothing between, as one line. */
+function folded(lines: Line[]): Line[] {
+  const result: Line[] = [];
+  for (let from = 0; from < lines.length; ) {
+    const first = lines[from]!;
+    let to = from + 1;
+    if ('exchange' in first) while (to < lines.length && isAgain(first.exchange, first.depth, lines[to]!)) to++;
+    const again = lines.slice(from, to).flatMap((line) => ('exchange' in line ? [line.exchange] : []));
+    if (again.length >= FEWEST) result.push({ depth: first.depth, at: first.at, polled: again });
+    else result.push(...lines.slice(from, to));
+    from = to;
+  }
+  return result;
+}
+
+function isAgain(exchange: Exchange, depth: number, line: Line): boolean {
+  return 'exchange' in line && line.depth === depth && isSameRequest(exchange, line.exchange);
 }
 
 function flatten(entries: Entry[], depth: number, lines: Line[]): void {

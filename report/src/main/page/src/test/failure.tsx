@@ -49,7 +49,7 @@ function FailureDetail({ failure }: { failure: Failure }) {
   return (
     <>
       <p class="type code">{failure.type}</p>
-      {failure.message && !isSaidByPart(failure) && <pre class="message">{failure.message.trim()}</pre>}
+      {failure.message && !isInItsPart(failure) && <pre class="message">{failure.message.trim()}</pre>}
       {compared && <Difference expected={expected} actual={actual} />}
       {failure.gathered?.map((one, index) => (
         <FailureBox key={index} failure={one} />
@@ -63,7 +63,7 @@ function FailureDetail({ failure }: { failure: Failure }) {
 }
 
 /** Of one that gathers a single other, which says the same and stands below. */
-function isSaidByPart({ message, gathered }: Failure): boolean {
+function isInItsPart({ message, gathered }: Failure): boolean {
   const [part, more] = gathered ?? [];
   return part?.message !== undefined && !more && /^1 check failed/.test(message ?? '') && message!.includes(part.message.split('\n')[0]!);
 }

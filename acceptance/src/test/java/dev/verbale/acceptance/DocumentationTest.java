@@ -27,6 +27,7 @@ class DocumentationTest {
             "docs/testng.md",
             "docs/cucumber.md",
             "docs/junit4.md",
+            "docs/first-day.md",
             "docs/maven.md",
             "docs/gradle.md",
             "docs/own-runner.md",

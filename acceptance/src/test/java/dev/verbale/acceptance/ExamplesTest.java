@@ -10,6 +10,7 @@ import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -43,6 +44,33 @@ class ExamplesTest {
                     .contains(
                             "orto.GateTest.opens(java.lang.String, int)#1",
                             "orto.GateTest.opens(java.lang.String, int)#2");
+    }
+
+    /** The first day's last step, as it stands in the document: summary, XML, gate, with the command line by its coordinates. */
+    @Test
+    void a_job_runs_its_tests_writes_its_summary_and_is_closed_by_its_gate() throws Exception {
+        Path copy = folder.resolve("api-only");
+        Checkout.copy(Checkout.ROOT.resolve("examples/api-only"), copy);
+        Path script = copy.resolve("ci.sh");
+        String offline = "mvn -o -Dmaven.repo.local=" + System.getProperty("maven.repository") + " ";
+        Files.writeString(script, Files.readString(script).replace("\nmvn ", "\n" + offline));
+        Path summary = copy.resolve("summary.md");
+
+        Jvm job = Jvm.run(
+                Map.of("SUMMARY", summary.toString(), "MAVEN_OPTS", String.join(" ", Jvm.SHORT)),
+                copy,
+                List.of("bash", script.toString()));
+
+        assertThat(job.code()).as(job.output()).isEqualTo(5);
+        assertThat(job.output())
+                .contains("BUILD SUCCESS", "1 of 4 tests did not pass", "GET /hours/autumn answered 404, expected 200")
+                .contains("Page: file://", "The gate is closed");
+        assertThat(summary).content().contains("*product, owner the gate's team*", "There is no such season");
+        assertThat(copy.resolve("target/TEST-all.xml")).exists();
+        assertThat(copy.resolve(".verbale/history")).isDirectory();
+        Run run = RunReader.read(copy.resolve("target/verbale"));
+        assertThat(Files.readString(run.folder().resolve("journals/worker-1.jsonl")))
+                .doesNotContain("seeds-4711");
     }
 
     @Test

@@ -90,6 +90,15 @@ class MavenPluginTest {
     }
 
     @Test
+    void a_quiet_build_says_where_its_page_is_and_nothing_else_of_ours() throws Exception {
+        Jvm maven = maven("-q", "-pl", "shed", "test");
+
+        assertThat(maven.output().lines().filter(line -> line.startsWith("Page: file://")))
+                .hasSize(1);
+        assertThat(maven.output()).doesNotContain("Verbale: All");
+    }
+
+    @Test
     void all_modules_and_forks_are_on_one_page_where_the_build_goes_on() throws Exception {
         // One that ignores failures is the gate's, below.
         for (List<String> how : List.of(List.of("-fae", "test"), List.of("-fn", "-T2", "test"))) {

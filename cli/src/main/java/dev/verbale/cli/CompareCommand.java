@@ -103,12 +103,14 @@ final class CompareCommand implements Callable<Integer> {
         Run read = run.read();
         History remembered = history.read(spec.commandLine().getErr());
         Baseline before = baseline.find(read, run.rootOf(read), history.folder(), remembered)
-                .orElseThrow(() -> new ResultsFormatException(
-                        read.folder(),
-                        "there is no earlier run to compare it with",
-                        "No complete run of its branch, or of the branch that it left, that ran what it ran is in its folder or remembered in "
-                                + history.folder().path(),
-                        "Name one with --baseline"));
+                .orElse(null);
+        if (before == null) {
+            out.println("There is no earlier run to compare " + read.name()
+                    + " with: no complete run of its branch, or of the"
+                    + " branch that it left, that ran what it ran is in its folder or remembered in "
+                    + history.folder().path() + ". Name one with --baseline.");
+            return ExitCodes.DONE;
+        }
         Comparison comparison = Comparison.of(before, RunDigest.of(read), remembered);
         Path folder = run.rootOf(read).resolve(before.run().run());
         boolean isThere = new RunFolder(folder).exists();

@@ -292,8 +292,8 @@ class CommandLineTest {
 
         assertThat(nothing.code()).isEqualTo(3);
         assertThat(nothing.err()).contains(".verbale/history: no run is remembered there");
-        assertThat(alone.code()).isEqualTo(3);
-        assertThat(alone.err()).contains("there is no earlier run to compare it with");
+        assertThat(alone.code()).as("a first build is no mistake").isZero();
+        assertThat(alone.out()).contains("There is no earlier run to compare 2026-11-24_103107_k3f9 with");
         assertThat(added.out().strip())
                 .isEqualTo("2026-11-24_103107_k3f9: .verbale/history/2026-11-24_103107_k3f9.digest.jsonl.gz");
         assertThat(work.resolve(".verbale/.gitignore")).hasContent("*");

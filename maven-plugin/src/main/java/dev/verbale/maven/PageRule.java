@@ -24,6 +24,9 @@ enum PageRule {
     FAILURES,
     ALWAYS;
 
+    /** What the line begins with that says where the page is. */
+    static final String PAGE = "Page: ";
+
     /** @throws IllegalArgumentException where {@code word} is none */
     static PageRule of(String word) {
         for (PageRule rule : values()) if (rule.name().equalsIgnoreCase(word.strip())) return rule;
@@ -57,7 +60,7 @@ enum PageRule {
                     return !isEmpty(run);
                 })
                 .index();
-        if (index != null) out.accept("Page: " + index.toAbsolutePath().toUri());
+        if (index != null) out.accept(PAGE + index.toAbsolutePath().toUri());
     }
 
     private static void say(Run run, Consumer<String> out) {

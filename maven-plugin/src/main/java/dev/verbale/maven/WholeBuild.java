@@ -61,13 +61,19 @@ public final class WholeBuild extends AbstractMavenLifecycleParticipant {
                             Baseline.of(session, run.get(), baseline),
                             BuildRun.history(session, history),
                             BuildRun.pageOptions(session),
-                            LOG::info);
+                            WholeBuild::say);
         } finally { // a page that cannot be written is no reason to forget the run
             BuildRun.remember(session, run.get(), history, LOG::warn);
         }
         String keep = BuildRun.setting(session, "verbale.keep-runs", "VERBALE_KEEP_RUNS");
         if (keep == null) keep = configured(session, "keepRuns");
         if (keep != null) sweep(session, keep);
+    }
+
+    /** In a quiet build nothing but the page's address, which is what it was asked for. */
+    private static void say(String line) {
+        if (LOG.isInfoEnabled()) LOG.info(line);
+        else if (line.startsWith(PageRule.PAGE)) System.out.println(line);
     }
 
     private static void sweep(MavenSession session, String keep) throws IOException {

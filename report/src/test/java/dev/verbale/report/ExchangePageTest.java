@@ -144,6 +144,72 @@ class ExchangePageTest {
     }
 
     @Test
+    void what_was_asked_again_and_again_is_one_line_that_says_what_was_waited_for() throws Exception {
+        Path index = page(() -> {
+            Scope test = recorder.startTest(recorder.run(), descriptor("waits", "waits"));
+            for (int i = 0; i < 5; i++)
+                recorder.exchange("GET", "http://orto.example/jobs/1")
+                        .status(200)
+                        .responseBody(
+                                (i < 4 ? "{\"state\":\"wilting\"}" : "{\"state\":\"ripe\"}")
+                                        .getBytes(StandardCharsets.UTF_8),
+                                "application/json")
+                        .ended();
+            for (int i = 0; i < 2; i++)
+                recorder.exchange("GET", "http://orto.example/twice")
+                        .status(200)
+                        .ended();
+            recorder.endTest(test, TestEnd.passed());
+        });
+        chromium.open(index, "#/test/sample.RotaTest.waits()");
+        chromium.find(".polled");
+
+        assertThat(chromium.texts(".entries > li")).hasSize(3);
+        assertThat(chromium.find(".polled > details > summary").getText().replace('\n', ' '))
+                .startsWith("GET /jobs/1 5 times")
+                .endsWith("answered 200 {\"state\":\"wilting\"}, at last 200 {\"state\":\"ripe\"}");
+        chromium.find(".polled > details > summary").click();
+        assertThat(chromium.texts(".polled .exchange")).hasSize(5);
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
+    void members_of_a_collection_are_one_endpoint_and_few_words_behind_a_path_are_not() throws Exception {
+        Path index = page(() -> {
+            Scope test = recorder.startTest(recorder.run(), descriptor("lends", "lends"));
+            for (String path : List.of(
+                    "/api/seeds",
+                    "/api/seeds/Basil/loans",
+                    "/api/seeds/Borage/loans",
+                    "/api/seeds/Kale/loans",
+                    "/api/shed",
+                    "/api/shed/key",
+                    "/api/shed/code",
+                    "/api/rota/monday",
+                    "/api/rota/tuesday",
+                    "/api/rota/friday",
+                    "/api/rota/sunday"))
+                recorder.exchange("GET", "http://orto.example" + path)
+                        .status(200)
+                        .ended();
+            recorder.endTest(test, TestEnd.passed());
+        });
+        chromium.open(index, "#/exchanges");
+
+        assertThat(chromium.texts(".endpoints tbody th"))
+                .contains("GET orto.example/api/seeds/{}/loans", "GET orto.example/api/shed/key")
+                .as("nobody asked for the rota itself")
+                .contains("GET orto.example/api/rota/monday")
+                .hasSize(9);
+        chromium.driver.findElements(By.cssSelector(".endpoints button")).stream()
+                .filter(button -> button.getText().contains("loans"))
+                .findFirst()
+                .orElseThrow()
+                .click();
+        assertThat(chromium.texts(".list tr")).hasSize(3).allMatch(line -> line.contains("/loans"));
+    }
+
+    @Test
     void what_has_no_status_is_answered_all_the_same_and_a_time_that_nobody_knows_is_none() throws Exception {
         Path index = page(() -> {
             Scope test = recorder.startTest(recorder.run(), descriptor("swaps", "swaps two days"));

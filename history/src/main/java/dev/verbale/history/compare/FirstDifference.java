@@ -47,7 +47,7 @@ public record FirstDifference(
     public static Optional<FirstDifference> of(TestResult before, TestResult after) {
         var walk = new Walk(new WordsOfFailure(before, after));
         Optional<FirstDifference> otherCourse = walk.walk(before.entries(), after.entries(), List.of());
-        FirstDifference value = walk.namedValue == null ? walk.toldValue : walk.namedValue;
+        FirstDifference value = walk.namedValue == null ? walk.failingValue : walk.namedValue;
         if (value != null) return Optional.of(value);
         return otherCourse.isPresent() ? otherCourse : Optional.ofNullable(walk.otherValue);
     }
@@ -104,15 +104,15 @@ public record FirstDifference(
     }
 
     private static final class Walk {
-        private final WordsOfFailure told;
+        private final WordsOfFailure failed;
         private final List<String> linesBefore = new ArrayList<>();
         private final List<String> linesAfter = new ArrayList<>();
         private @Nullable FirstDifference namedValue;
-        private @Nullable FirstDifference toldValue;
+        private @Nullable FirstDifference failingValue;
         private @Nullable FirstDifference otherValue;
 
-        private Walk(WordsOfFailure told) {
-            this.told = told;
+        private Walk(WordsOfFailure failed) {
+            this.failed = failed;
         }
 
         private Optional<FirstDifference> walk(List<Entry> before, List<Entry> after, List<String> path) {
@@ -138,9 +138,9 @@ public record FirstDifference(
             for (JsonDifference value : one.values(other)) {
                 if (namedValue != null) return;
                 if (MadeUpValue.is(value)) continue;
-                boolean isTold = told.has(value.before()) || told.has(value.after());
-                boolean isNamed = isTold && told.has(nameOf(value.path()));
-                if (!isNamed && (isTold ? toldValue : otherValue) != null) continue;
+                boolean isOfFailure = failed.has(value.before()) || failed.has(value.after());
+                boolean isNamed = isOfFailure && failed.has(nameOf(value.path()));
+                if (!isNamed && (isOfFailure ? failingValue : otherValue) != null) continue;
                 String what = one.what() + (value.path().isEmpty() ? "" : ": " + value.path());
                 FirstDifference found = new FirstDifference(
                         path,
@@ -149,7 +149,7 @@ public record FirstDifference(
                         last(linesBefore),
                         last(linesAfter));
                 if (isNamed) namedValue = found;
-                if (isTold && toldValue == null) toldValue = found;
+                if (isOfFailure && failingValue == null) failingValue = found;
                 if (otherValue == null) otherValue = found;
             }
         }
