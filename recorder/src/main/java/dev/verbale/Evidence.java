@@ -28,4 +28,13 @@ public interface Evidence {
 
     /** Logs a line beside the evidence, such as the address that a browser was at. */
     void log(String text);
+
+    /**
+     * Logs a line that somebody else wrote, such as the tested service.
+     *
+     * @param writer what a reader knows it by
+     */
+    default void log(String writer, String text) {
+        log(writer + ": " + text);
+    }
 }

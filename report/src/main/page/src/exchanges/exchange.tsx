@@ -1,5 +1,5 @@
 // A request and its response: one line, and opened both sides beside each other, to be read, copied, compared and sent again.
-import { useContext, useState } from 'preact/hooks';
+import { useContext, useMemo, useState } from 'preact/hooks';
 import { curlForBash, curlForPowerShell, javaCode } from './commands';
 import { BodyView, Copy } from './body';
 import { Comparison, Open } from './comparison';
@@ -8,7 +8,9 @@ import { Mark } from '../marks/mark';
 import { statusOf } from '../marks/status';
 import { bytes, count, durationText } from '../words/text';
 import { sentRequest } from '../data/request';
-import type { Exchange, Message } from '../data/types';
+import { logsIn } from '../data/inside';
+import { ofRow, testFiles } from '../data/loaded';
+import type { Exchange, Log, Message } from '../data/types';
 import { t } from '../words/texts';
 
 export function ExchangeLine({ exchange }: { exchange: Exchange }) {
@@ -45,6 +47,30 @@ function checksText(failed: number, all: number): string {
   return failed === all ? t('{0} failed', count(all, 'check')) : t('{0} of {1} checks failed', failed, all);
 }
 
+/** What a log says of the exchange: the tested service's, where a source of it is registered, or the suite's own. */
+function LinesOfTrace({ id }: { id: string }) {
+  const open = useContext(Open);
+  const test = open && ofRow(testFiles, open.data, open.position);
+  const lines = useMemo(() => (test ? linesOf(logsIn(test.entries), id) : []), [test, id]);
+  if (lines.length === 0) return null;
+  return (
+    <div class="lines-of-trace">
+      <p class="dim">{t('logged with this trace')}</p>
+      <pre>{lines.map((log) => `${log.logger ? log.logger + '  ' : ''}${log.text}`).join('\n')}</pre>
+    </div>
+  );
+}
+
+/** Those that name the trace, and what is set in below them, as the frames of an error are. */
+function linesOf(logs: Log[], id: string): Log[] {
+  let isOpen = false;
+  return logs.filter((log, index) => {
+    const isBelow = isOpen && /^\s/.test(log.text) && log.logger === logs[index - 1]?.logger;
+    isOpen = log.text.includes(id) || isBelow;
+    return isOpen;
+  });
+}
+
 function ExchangeDetail({ exchange }: { exchange: Exchange }) {
   const open = useContext(Open);
   const [comparing, setComparing] = useState(false);
@@ -70,6 +96,7 @@ function ExchangeDetail({ exchange }: { exchange: Exchange }) {
           )}
         </p>
       )}
+      {exchange.trace && <LinesOfTrace id={exchange.trace.id} />}
       {exchange.checks && (
         <ul class="exchange-checks">
           {exchange.checks.map(([outcome, name], index) => (

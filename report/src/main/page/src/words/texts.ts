@@ -209,6 +209,7 @@ const ITALIAN = {
   '{0} times': '{0} volte',
   'answered {0} each time': 'risposta ogni volta: {0}',
   'answered {0}, at last {1}': 'risposta: {0}, alla fine {1}',
+  'logged with this trace': 'scritto nei log con questa traccia',
   'The one before: {0}': 'Quello prima: {0}',
   'The attempt before did not pass:': 'Il tentativo precedente non è passato:',
   'failures first': 'prima i falliti',

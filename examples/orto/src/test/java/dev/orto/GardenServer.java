@@ -2,6 +2,7 @@ package dev.orto;
 
 import dev.orto.garden.Fault;
 import dev.orto.web.Orto;
+import dev.verbale.LogSource;
 import dev.verbale.Verbale;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -44,6 +45,7 @@ public final class GardenServer implements BeforeEachCallback, AfterEachCallback
     @Override
     public void beforeEach(ExtensionContext context) {
         orto = open();
+        Verbale.register(LogSource.file("garden", orto.log()));
     }
 
     @Override

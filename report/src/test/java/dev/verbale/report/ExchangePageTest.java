@@ -245,6 +245,9 @@ class ExchangePageTest {
                 .withSummaryLine(false)
                 .withSettings(Map.of("verbale.trace.address", "https://traces.example/$0")));
         Scope test = traced.startTest(traced.run(), descriptor("swaps", "swaps two days"));
+        traced.log("4bf92f3577b34da6a3ce929d0e0e4736: the plots are flooded");
+        traced.log("    at the well");
+        traced.log("of something else");
         Exchange exchange = traced.exchange("GET", "http://orto.example/api/plots")
                 .requestHeader("traceparent", "00-4bf92f3577b34da6a3ce929d0e0e4736-00f067aa0ba902b7-01")
                 .status(200);
@@ -263,6 +266,8 @@ class ExchangePageTest {
                 .endsWith("1 of 2 checks failed");
         chromium.find(".exchange summary").click();
         assertThat(chromium.texts(".exchange-checks li")).containsExactly("status code: 200", "body crop: \"Kale\"");
+        assertThat(chromium.find(".lines-of-trace pre").getText())
+                .isEqualTo("4bf92f3577b34da6a3ce929d0e0e4736: the plots are flooded\n    at the well");
         assertThat(chromium.find(".trace a").getDomAttribute("href"))
                 .isEqualTo("https://traces.example/4bf92f3577b34da6a3ce929d0e0e4736");
         chromium.open(traced.folder().resolve("page/index.html"), "#/exchanges?checks=failed");

@@ -17,9 +17,11 @@ final class HarvestApi {
     private static final String TOKEN = "scale-4711-turnip";
 
     private final Harvest harvest;
+    private final OrtoLog log;
     private final Set<Fault> faults;
 
-    HarvestApi(Harvest harvest, Set<Fault> faults) {
+    HarvestApi(Harvest harvest, Set<Fault> faults, OrtoLog log) {
+        this.log = log;
         this.harvest = harvest;
         this.faults = faults;
     }
@@ -37,6 +39,7 @@ final class HarvestApi {
         app.post("/api/harvest", this::weigh);
         app.post("/api/harvest/photos", this::photo);
         app.exception(ArithmeticException.class, (broken, ctx) -> {
+            log.error(ctx, broken);
             Map<String, Object> error = new LinkedHashMap<>();
             error.put("error", "The harvest could not be reckoned");
             error.put("because", broken.getMessage());

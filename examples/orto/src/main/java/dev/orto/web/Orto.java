@@ -12,6 +12,7 @@ import io.javalin.Javalin;
 import io.javalin.http.Context;
 import io.javalin.http.staticfiles.Location;
 import java.net.URI;
+import java.nio.file.Path;
 import java.util.Map;
 import java.util.Set;
 
@@ -22,6 +23,7 @@ public final class Orto implements AutoCloseable {
     private final Weather weather;
     private final boolean areaAsText;
     private final Javalin server;
+    private final OrtoLog log = OrtoLog.create();
 
     private Orto(Set<Fault> faults) {
         garden = new Garden(faults);
@@ -34,7 +36,7 @@ public final class Orto implements AutoCloseable {
         });
         pages.addTo(server);
         addApiTo(server);
-        new HarvestApi(garden.harvest(), faults).addTo(server);
+        new HarvestApi(garden.harvest(), faults, log).addTo(server);
         server.exception(
                 GardenException.class,
                 (no, ctx) -> ctx.status(no.status()).json(Map.of("error", String.valueOf(no.getMessage()))));
@@ -50,9 +52,15 @@ public final class Orto implements AutoCloseable {
         return URI.create("http://127.0.0.1:" + server.port());
     }
 
+    /** What the application writes for whoever runs it. */
+    public Path log() {
+        return log.file();
+    }
+
     @Override
     public void close() {
         server.stop();
+        log.delete();
     }
 
     private void addApiTo(Javalin app) {

@@ -148,5 +148,10 @@ public final class EvidenceCollector {
         public void log(String text) {
             logs.log(scope, text);
         }
+
+        @Override
+        public void log(String writer, String text) {
+            logs.log(scope, writer, text);
+        }
     }
 }

@@ -85,6 +85,19 @@ public final class LogRecorder {
         guard.run(Task.LOG_TEXT, context -> write(context, scope, null, longTexts.shown(scope, text)));
     }
 
+    /** A line in {@code scope} that somebody else wrote, whatever thread says it; bounded as those of loggers are. */
+    public void log(ScopeNode scope, @Nullable String writer, @Nullable String text) {
+        guard.run(Task.LOG_TEXT, context -> {
+            if (scope.state.logLines.incrementAndGet() > limits.linesATest()) return;
+            journal.append(
+                    scope,
+                    LogWritten.of(journal.now(), scope.id(), texts.cut(Texts.text(text), limits.charactersALine()))
+                            .logger(writer == null ? null : texts.name(writer))
+                            .thread(scopes.orphanThread(context.current, scope))
+                            .build());
+        });
+    }
+
     private void write(ThreadContext context, ScopeNode scope, @Nullable String level, String shown) {
         if (scope == scopes.run()) outsideTests.run();
         String thread = scopes.orphanThread(context.current, scope);
