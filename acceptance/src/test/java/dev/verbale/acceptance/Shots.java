@@ -172,7 +172,9 @@ public final class Shots {
                 .replace("\u001B[35m\u001B[1m", "<span class='purple bold'>")
                 .replace("\u001B[1m", "<span class='bold'>")
                 .replace("\u001B[2m", "<span class='faint'>")
-                .replace("\u001B[0m", "</span>");
+                .replace("\u001B[0m", "</span>")
+                .replaceAll("\u001B]8;;\u001B\\\\", "</u>")
+                .replaceAll("\u001B]8;;[^\u001B]*\u001B\\\\", "<u>"); // links, as a terminal draws them
         return Files.writeString(
                 Files.createTempFile("terminal", ".html"),
                 """

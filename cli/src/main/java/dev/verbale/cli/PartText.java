@@ -81,7 +81,8 @@ final class PartText {
             out.println("  " + text.strong(lines.get(0)) + shownId);
             for (String line : lines.subList(1, lines.size())) out.println("  " + text.strong(line));
         }
-        for (String about : reason.about()) out.println("    " + text.cut(about, text.width() - 4));
+        if (!reason.about().isEmpty())
+            out.println("    " + text.cut(String.join("; ", reason.about()), text.width() - 4));
         if (reason.evidence() != null) out.println("    " + text.dim(text.cut(reason.evidence(), text.width() - 4)));
         List<Line> tests = reason.tests();
         int shown = tests.size() <= MAX_TESTS ? tests.size() : 1;
