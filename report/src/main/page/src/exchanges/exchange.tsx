@@ -8,7 +8,8 @@ import { Mark } from '../marks/mark';
 import { statusOf } from '../marks/status';
 import { bytes, count, durationText } from '../words/text';
 import { sentRequest } from '../data/request';
-import { logsIn } from '../data/inside';
+import { originsOf } from './origins';
+import { exchangesIn, logsIn } from '../data/inside';
 import { ofRow, testFiles } from '../data/loaded';
 import type { Exchange, Log, Message } from '../data/types';
 import { t } from '../words/texts';
@@ -45,6 +46,23 @@ export function ExchangeLine({ exchange }: { exchange: Exchange }) {
 function checksText(failed: number, all: number): string {
   if (failed === 0) return count(all, 'check');
   return failed === all ? t('{0} failed', count(all, 'check')) : t('{0} of {1} checks failed', failed, all);
+}
+
+/** Which of its values the test took out of an answer before. */
+function Origins({ exchange }: { exchange: Exchange }) {
+  const open = useContext(Open);
+  const test = open && ofRow(testFiles, open.data, open.position);
+  const origins = useMemo(() => (test ? originsOf(exchange, exchangesIn(test.entries)) : []), [test, exchange]);
+  if (origins.length === 0) return null;
+  return (
+    <p class="dim origins">
+      {origins.map(({ value, request, path }) => (
+        <span key={value}>
+          <span class="code">{value.length > 40 ? value.slice(0, 39) + '…' : value}</span> {t('came from {0}, {1}', request, path)}{' '}
+        </span>
+      ))}
+    </p>
+  );
 }
 
 /** What a log says of the exchange: the tested service's, where a source of it is registered, or the suite's own. */
@@ -96,6 +114,7 @@ function ExchangeDetail({ exchange }: { exchange: Exchange }) {
           )}
         </p>
       )}
+      <Origins exchange={exchange} />
       {exchange.trace && <LinesOfTrace id={exchange.trace.id} />}
       {exchange.checks && (
         <ul class="exchange-checks">

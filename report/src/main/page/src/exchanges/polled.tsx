@@ -23,7 +23,7 @@ export function PolledLine({ exchanges }: { exchanges: Exchange[] }) {
   const before = exchanges.findLast((one) => answerOf(one) !== answerOf(last)) ?? first;
   const lasted = last.at + (last.duration ?? 0) - first.at;
   return (
-    <div class="step exchange polled">
+    <div class="step polled">
       <details>
         <summary>
           <b class="method">{first.method}</b> <span class="where">{short(first.url)}</span>

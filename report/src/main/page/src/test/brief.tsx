@@ -54,7 +54,7 @@ function Snippet({ brief }: { brief: Brief }) {
       <h2>
         {t('{0}, line {1}', source.file, source.line)}
       </h2>
-      <pre>
+      <pre tabIndex={0}>
         {source.lines.map((line, index) => {
           const number = source.first + index;
           const text = `${String(number).padStart(5)}  ${line}`;

@@ -210,6 +210,7 @@ const ITALIAN = {
   'answered {0} each time': 'risposta ogni volta: {0}',
   'answered {0}, at last {1}': 'risposta: {0}, alla fine {1}',
   'logged with this trace': 'scritto nei log con questa traccia',
+  'came from {0}, {1}': 'viene da {0}, {1}',
   'The one before: {0}': 'Quello prima: {0}',
   'The attempt before did not pass:': 'Il tentativo precedente non è passato:',
   'failures first': 'prima i falliti',

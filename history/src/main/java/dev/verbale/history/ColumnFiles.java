@@ -148,13 +148,14 @@ final class ColumnFiles {
         SuiteTable known = tables.get(id);
         if (known != null) return known;
         DataInputStream in = checked(folder.resolve(id + OF_TESTS));
+        Path origins = folder.resolve(id + OF_ORIGINS);
+        if (!isWhole(origins)) throw new IOException("the origins of its tests are gone"); // both are made anew
         int count = number(in);
         String[] keys = new String[count];
         String[] names = new String[count];
         for (int i = 0; i < count; i++) keys[i] = text(in);
         for (int i = 0; i < count; i++) names[i] = text(in);
-        SuiteTable read =
-                new SuiteTable(List.of(keys), List.of(names), new OriginsInFile(folder.resolve(id + OF_ORIGINS)), id);
+        SuiteTable read = new SuiteTable(List.of(keys), List.of(names), new OriginsInFile(origins), id);
         SuiteTable other = tables.putIfAbsent(id, read);
         return other == null ? read : other;
     }

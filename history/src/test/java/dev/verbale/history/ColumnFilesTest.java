@@ -29,8 +29,8 @@ class ColumnFilesTest {
     @BeforeEach
     void remember() throws Exception {
         folder = new HistoryFolder(path);
-        for (RunDigest digest : nights().digests()) folder.add(digest);
-        truth = answers(nights().history());
+        for (RunDigest digest : digests()) folder.add(digest);
+        truth = answers(History.of(digests()));
     }
 
     private static Nights nights() {
@@ -44,12 +44,49 @@ class ColumnFilesTest {
                 .because("broken", "shed");
     }
 
+    /** Each test with where it stands and whose it is, but for the first. */
+    private static List<RunDigest> digests() {
+        return nights().digests().stream()
+                .map(night -> new RunDigest(
+                        night.run(),
+                        night.started(),
+                        night.duration(),
+                        night.facts(),
+                        night.isComplete(),
+                        night.isMadeUp(),
+                        night.tests().stream()
+                                .map(test -> new RunDigest.TestDigest(
+                                        test.key(),
+                                        test.name(),
+                                        test.outcome(),
+                                        test.millis(),
+                                        test.attempts(),
+                                        test.recovered(),
+                                        test.reason(),
+                                        test.steps(),
+                                        test.key().equals("steady")
+                                                ? RunDigest.TestDigest.Origin.UNKNOWN
+                                                : new RunDigest.TestDigest.Origin(
+                                                        "dev.orto." + test.key(),
+                                                        "opens",
+                                                        List.of("seeds", test.key()),
+                                                        "Ada")))
+                                .toList(),
+                        night.reasons()))
+                .toList();
+    }
+
     /** All that is asked of a history, in words. */
     private static String answers(History history) {
         var all = new StringBuilder();
         for (String key : history.tests()) {
             all.append(history.test(key).orElseThrow()).append(history.durations(key));
             all.append(history.flakiness(key)).append('\n');
+        }
+        for (RunResults run : history.results()) {
+            all.append(run.keys()).append(run.names()).append(run.origins()).append(run.brokenClasses());
+            for (int i = 0; i < run.size(); i++)
+                all.append(run.outcome(i)).append(run.millis(i)).append(run.reason(i));
         }
         return all.append(history.runs())
                 .append(history.reasons())
@@ -104,7 +141,7 @@ class ColumnFilesTest {
 
     @Test
     void a_digest_that_was_replaced_answers_for_itself() throws Exception {
-        RunDigest last = nights().digests().get(5);
+        RunDigest last = digests().get(5);
         var other = new RunDigest(
                 last.run(),
                 last.started(),
@@ -151,7 +188,7 @@ class ColumnFilesTest {
         Files.delete(folder.files().get(0));
         Files.writeString(path.resolve(".columns/notes.txt"), "of somebody's");
 
-        folder.add(nights().digests().get(5));
+        folder.add(digests().get(5));
 
         assertThat(kept()).hasSize(10); // one gone, one of somebody's
         assertThat(path.resolve(".columns/notes.txt")).exists();
@@ -160,7 +197,7 @@ class ColumnFilesTest {
     @Test
     void several_that_read_and_add_at_once_lose_nothing() throws Exception {
         Path many = path.resolve("many");
-        List<RunDigest> digests = nights().digests();
+        List<RunDigest> digests = digests();
         try (var threads = new Threads()) {
             List<Future<?>> work = new ArrayList<>();
             for (int i = 0; i < 60; i++) {

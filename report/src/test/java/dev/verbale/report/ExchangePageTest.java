@@ -174,6 +174,37 @@ class ExchangePageTest {
     }
 
     @Test
+    void what_a_test_took_out_of_an_answer_and_sent_again_says_where_it_came_from() throws Exception {
+        Path index = page(() -> {
+            Scope test = recorder.startTest(recorder.run(), descriptor("lends", "lends"));
+            json(
+                    "POST",
+                    "/loans",
+                    "{\"crop\":\"Basil\"}",
+                    "{\"loan\":{\"number\":4711},\"crop\":\"Basil\",\"left\":3}");
+            json("GET", "/loans/4711?crop=Basil", null, "{\"number\":4711}");
+            json("DELETE", "/loans/4711", "{\"left\":3}", "{}");
+            recorder.endTest(test, TestEnd.passed());
+        });
+        chromium.open(index, "#/test/sample.RotaTest.lends()");
+        chromium.find(".exchange summary");
+        chromium.driver.findElements(By.cssSelector(".exchange summary")).forEach(line -> line.click());
+
+        assertThat(chromium.texts(".origins"))
+                .as("Basil was sent first, and 3 is everywhere")
+                .containsExactly(
+                        "4711 came from POST /loans, $.loan.number", "4711 came from POST /loans, $.loan.number");
+    }
+
+    private void json(String method, String path, String request, String response) {
+        AdapterExchange exchange = recorder.exchange(method, "http://orto.example" + path);
+        if (request != null) exchange.requestBody(request.getBytes(StandardCharsets.UTF_8), "application/json");
+        exchange.status(200)
+                .responseBody(response.getBytes(StandardCharsets.UTF_8), "application/json")
+                .ended();
+    }
+
+    @Test
     void members_of_a_collection_are_one_endpoint_and_few_words_behind_a_path_are_not() throws Exception {
         Path index = page(() -> {
             Scope test = recorder.startTest(recorder.run(), descriptor("lends", "lends"));

@@ -140,6 +140,25 @@ class ReachTest {
                 .isEmpty();
     }
 
+    @ParameterizedTest
+    @CsvSource({"#/, .tables", "#/test/lends, .brief", "#/test/sample.compares(), .paths", "#/exchanges, .endpoints"})
+    void a_telephone_shows_all_of_it_and_axe_finds_nothing(String hash, String awaited) {
+        chromium.resize(390, 844);
+        try {
+            chromium.open(index, hash);
+            chromium.find(awaited);
+            chromium.script("document.querySelectorAll('details').forEach(one => one.open = true)");
+
+            assertThat(chromium.script(
+                            "return document.documentElement.scrollWidth - document.documentElement.clientWidth"))
+                    .as("nothing is wider than the screen")
+                    .isEqualTo(0L);
+            assertThat(violations("light", axe())).isEmpty();
+        } finally {
+            chromium.driver().executeCdpCommand("Emulation.clearDeviceMetricsOverride", Map.of());
+        }
+    }
+
     /** That looks at the page where it is: the usual way opens a window for each look, which pages with frames of others need. */
     @SuppressWarnings("deprecation")
     private static AxeBuilder axe() {
