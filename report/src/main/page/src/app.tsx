@@ -2,15 +2,17 @@ import { effect, signal } from '@preact/signals';
 import { useEffect, useRef } from 'preact/hooks';
 import { Exchanges } from './exchanges/exchanges';
 import { Help } from './help';
-import { onKey } from './data/keys';
+import { onKey, searchWanted } from './data/keys';
+import { needsAttention } from './data/outcomes';
 import { Tests } from './tests/tests';
 import { TestView } from './test/test';
 import { Viewer } from './attachments/viewer';
 import { Earlier } from './runs/earlier';
-import { earlierLink, exchangesLink, testsLink, route, summaryLink, workersLink } from './data/route';
+import { earlierLink, exchangesLink, testLink, testsLink, route, summaryLink, workersLink } from './data/route';
 import { isLost, run } from './data/loaded';
 import { Summary } from './summary/summary';
 import { Workers } from './runs/workers';
+import { isWhole } from './data/types';
 import type { RunData } from './data/types';
 import { other, speak, t } from './words/texts';
 
@@ -45,6 +47,7 @@ function Lost() {
 function Page({ data }: { data: RunData }) {
   const { view, id } = route.value;
   useNavigation(view, id, titleOf(data));
+  useKeysElsewhere(data, view);
   return (
     <>
       <header class="masthead">
@@ -106,6 +109,23 @@ function useNavigation(view: string, id: string, title: string): void {
     const stops = [onKey('s', () => (location.hash = summaryLink)), onKey('t', () => (location.hash = testsLink({}))), onKey('e', unfold)];
     return () => stops.forEach((stop) => stop());
   }, []);
+}
+
+/** Keys that a test and the list have their own meaning for, elsewhere. */
+function useKeysElsewhere(data: RunData, view: string): void {
+  useEffect(() => {
+    const go = (row: { id: string } | undefined) => row && (location.hash = testLink(row.id));
+    // The list comes after the first view: until then the reasons know one.
+    const failure = () => data.rows.find((row) => needsAttention(row.outcome) && !row.superseded) ?? data.reasons.find(isWhole)?.first[0];
+    const stops = view === 'test' ? [] : [onKey('n', () => go(data.rows[0])), onKey('f', () => go(failure()))];
+    if (view !== 'tests') stops.push(onKey('/', search));
+    return () => stops.forEach((stop) => stop());
+  }, [data, view]);
+}
+
+function search(): void {
+  searchWanted.value = true;
+  location.hash = testsLink({});
 }
 
 /** All that is folded in the view; or, where nothing is, folds it. */

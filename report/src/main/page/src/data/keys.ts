@@ -1,4 +1,8 @@
 // Keys that mean something wherever the reader is, but in a field.
+import { signal } from '@preact/signals';
+
+/** Set by who goes to the list of tests to search in it. */
+export const searchWanted = signal(false);
 
 /** Calls `act` when `key` is pressed outside a field; gives back what stops it. */
 export function onKey(key: string, act: () => void): () => void {

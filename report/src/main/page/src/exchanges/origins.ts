@@ -19,7 +19,7 @@ const MAX_VALUES = 2_000;
 export function originsOf(exchange: Exchange, all: Exchange[]): Origin[] {
   const at = all.indexOf(exchange);
   if (at < 1) return [];
-  const wanted = new Set([...valuesOfUrl(exchange.url), ...leaves(exchange.request).map(([, value]) => value)].filter(isTelling));
+  const wanted = new Set([...valuesOfUrl(exchange.url), ...leaves(exchange.request).map(([, value]) => value)].filter(isDistinct));
   const found: Origin[] = [];
   for (const before of all.slice(0, at)) {
     if (wanted.size === 0 || found.length === MAX_ORIGINS) break;
@@ -31,7 +31,7 @@ export function originsOf(exchange: Exchange, all: Exchange[]): Origin[] {
 }
 
 /** Small numbers and short words are everywhere. */
-function isTelling(value: string): boolean {
+function isDistinct(value: string): boolean {
   return /^\d+$/.test(value) ? value.length > 1 : value.length > 3 && value !== 'true' && value !== 'false' && value !== 'null';
 }
 

@@ -5,7 +5,7 @@ import { useEffect, useMemo, useRef } from 'preact/hooks';
 import { copied } from './copied';
 import { FILTERS, filtersIn, isFiltered, keeps, type Filters } from './filters';
 import { GROUPS, groupsOf, type Group } from './groups';
-import { onKey } from '../data/keys';
+import { onKey, searchWanted } from '../data/keys';
 import { Lines, type Line } from './lines';
 import { Mark } from '../marks/mark';
 import { clear, COLUMNS, columnsIn, selected, type Column } from './selection';
@@ -40,6 +40,10 @@ function AllTests({ data }: { data: RunData }) {
   const lines = useMemo(() => arrange(found, rows, data, group, order), [found, rows, group, order]);
   const field = useRef<HTMLInputElement>(null);
   useEffect(() => onKey('/', () => field.current?.focus()), []);
+  useEffect(() => {
+    if (searchWanted.value) requestAnimationFrame(() => field.current?.focus()); // after the view itself was given the focus
+    searchWanted.value = false;
+  }, []);
 
   const go = (change: Record<string, string>) => {
     const now: Record<string, string> = { find: words, ...filters, group, order, columns: columns.join(','), ...change };

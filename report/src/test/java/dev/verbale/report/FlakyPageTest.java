@@ -105,6 +105,24 @@ class FlakyPageTest {
     }
 
     @Test
+    void the_keys_for_search_and_for_the_next_failure_work_in_every_view() {
+        for (String view : new String[] {"#/", "#/workers", "#/tests"}) {
+            chromium.open(index, view);
+            chromium.find(".row-line, .lanes, .columns");
+            chromium.press("f");
+            assertThat(chromium.find(".test h1").getText()).as(view).isEqualTo("red");
+        }
+        chromium.open(index, "#/workers");
+        chromium.find(".lanes");
+        chromium.press("/");
+        chromium.find(".row-line");
+        chromium.waitFor("return document.activeElement.type === 'search'");
+        chromium.driver().switchTo().activeElement().sendKeys("oth");
+
+        assertThat(chromium.texts(".row .name")).containsExactly("other");
+    }
+
+    @Test
     void what_an_outcome_means_that_is_not_met_every_day_is_said_where_it_stands() throws Exception {
         SampleRun sample = SampleRun.in(root, "odd");
         sample.test("e", Outcome.ERRORED, SampleRun.failure("E", "x"));
