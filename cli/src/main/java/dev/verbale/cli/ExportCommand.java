@@ -21,6 +21,7 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.Locale;
 import java.util.concurrent.Callable;
@@ -149,7 +150,7 @@ final class ExportCommand implements Callable<Integer> {
         return new Labels(rules.labels(read));
     }
 
-    /** In UTC: who reads it is anywhere. */
+    /** Times in UTC: who reads it is anywhere. Rules are over by the day of here, as they are for the gate. */
     private TodayParts today(Run read) throws IOException, RulesFormatException {
         Today today = history.today(
                 read,
@@ -157,7 +158,7 @@ final class ExportCommand implements Callable<Integer> {
                 rules.read(),
                 baseline.named(),
                 spec.commandLine().getErr());
-        return TodayParts.of(today, LocalDate.now(ZoneOffset.UTC), ZoneOffset.UTC);
+        return TodayParts.of(today, LocalDate.now(ZoneId.systemDefault()), ZoneOffset.UTC);
     }
 
     /** Whole or not at all: a reader may wait for it. */

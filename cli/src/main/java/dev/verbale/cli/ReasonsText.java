@@ -5,7 +5,9 @@ import dev.verbale.results.FailureTitle;
 import dev.verbale.results.Run;
 import dev.verbale.rules.Today;
 import dev.verbale.rules.TodayParts;
+import dev.verbale.rules.TodayParts.Line;
 import dev.verbale.rules.TodayParts.Part;
+import dev.verbale.rules.TodayParts.Reason;
 import java.io.PrintWriter;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -15,7 +17,6 @@ import java.util.List;
 final class ReasonsText {
 
     private static final int MAX_REASONS = 15;
-    private static final int MAX_OUTSIDE = 3;
 
     private final PrintWriter out;
     private final TerminalText text;
@@ -35,25 +36,20 @@ final class ReasonsText {
         for (Part part : all.parts()) {
             if (part.reasons().isEmpty()) continue;
             parts.print(part);
-            if (id.isEmpty()) id = part.reasons().get(0).id();
+            for (Reason reason : part.reasons())
+                if (id.isEmpty() && reason.first() != null) id = reason.id(); // of classes alone there is no brief
         }
-        outside(run.failedOutsideTests());
+        if (!run.failedOutsideTests().isEmpty()) parts.print(outside(run.failedOutsideTests()));
         out.println();
-        if (!id.isEmpty()) {
-            out.println(text.dim("More of one: verbale brief " + id));
-            out.println(text.dim("Each test, with its attachments: verbale failures --all"));
-        }
+        if (!id.isEmpty()) out.println(text.dim("More of one: verbale brief " + id));
+        out.println(text.dim("Each test, with its attachments: verbale failures --all"));
         out.println(text.dim("Recorded in " + run.folder()));
     }
 
-    private void outside(List<Entry.StepEntry> steps) {
-        if (steps.isEmpty()) return;
-        out.println();
-        out.println(text.bad("Outside the tests") + text.dim("  " + steps.size()));
-        for (Entry.StepEntry step : steps.subList(0, Math.min(MAX_OUTSIDE, steps.size()))) {
-            String why = step.failure() == null ? "" : ": " + FailureTitle.of(step.failure());
-            out.println("  " + text.cut(step.name() + why, text.width() - 2));
-        }
-        if (steps.size() > MAX_OUTSIDE) out.println(text.dim("  and " + (steps.size() - MAX_OUTSIDE) + " more"));
+    private static Part outside(List<Entry.StepEntry> steps) {
+        List<Line> lines = steps.stream()
+                .map(step -> new Line(step.name(), step.failure() == null ? "" : FailureTitle.of(step.failure())))
+                .toList();
+        return new Part(null, "Outside the tests", List.of(), lines);
     }
 }

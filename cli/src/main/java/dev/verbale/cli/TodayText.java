@@ -5,6 +5,7 @@ import dev.verbale.results.TestResult;
 import dev.verbale.rules.Standing;
 import dev.verbale.rules.Today;
 import dev.verbale.rules.TodayParts;
+import dev.verbale.rules.TodayParts.Line;
 import dev.verbale.rules.TodayParts.Part;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -33,12 +34,12 @@ final class TodayText {
         boolean hasCommits = false;
         for (Part part : all.parts()) {
             if (part.standing() != Standing.NEW && !hasCommits) {
-                commits(today);
+                commits(today, parts);
                 hasCommits = true;
             }
             parts.print(part);
         }
-        if (!hasCommits) commits(today);
+        if (!hasCommits) commits(today, parts);
     }
 
     private void head(Today today, TodayParts all) {
@@ -56,7 +57,7 @@ final class TodayText {
         for (String line : lines) out.println(indent + (isStrong ? text.strong(line) : text.dim(line)));
     }
 
-    private void commits(Today today) {
+    private static void commits(Today today, PartText parts) {
         Comparison comparison = today.comparison();
         if (comparison == null || today.of(Standing.NEW).isEmpty()) return;
         List<String> classes = today.of(Standing.NEW).stream()
@@ -71,15 +72,12 @@ final class TodayText {
                 comparison.after().commit(),
                 classes);
         if (commits.all().isEmpty()) return;
-        out.println();
-        String title = commits.touching() == 0
-                ? "Commits between"
-                : "Commits between, those in the new failures' classes first";
-        out.println(text.strong(title) + text.dim("  " + commits.all().size()));
-        for (String commit :
-                commits.all().subList(0, Math.min(limit, commits.all().size())))
-            out.println("  " + text.cut(commit, text.width() - 2));
-        if (commits.all().size() > limit)
-            out.println(text.dim("  and " + (commits.all().size() - limit) + " more"));
+        parts.print(new Part(
+                null,
+                commits.touching() == 0
+                        ? "Commits between"
+                        : "Commits between, those in the new failures' classes first",
+                List.of(),
+                commits.all().stream().map(commit -> new Line(commit, "")).toList()));
     }
 }

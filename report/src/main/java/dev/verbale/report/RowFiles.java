@@ -75,9 +75,8 @@ final class RowFiles {
     private static @Nullable String difference(TestResult failed, @Nullable TestResult passed) {
         return passed == null
                 ? null
-                : FirstDifference.of(passed, failed)
-                        .map(first ->
-                                Texts.cut(first.sentenceBeside(passed.attempt().number()), LONGEST_MESSAGE))
+                : FirstDifference.ofAttempts(failed, passed)
+                        .map(sentence -> Texts.cut(sentence, LONGEST_MESSAGE))
                         .orElse(null);
     }
 

@@ -142,9 +142,7 @@ public record Today(
     /** Where both were kept whole, see {@link dev.verbale.results.TestKeeper#failuresAndLaterAttempts()}. */
     private static String difference(@Nullable TestResult failed, TestResult passed) {
         if (failed == null || passed.entries().isEmpty()) return "";
-        return FirstDifference.of(passed, failed)
-                .map(first -> first.sentenceBeside(passed.attempt().number()))
-                .orElse("");
+        return FirstDifference.ofAttempts(failed, passed).orElse("");
     }
 
     private static List<RunSummary> since(@Nullable Comparison comparison, @Nullable History branches) {

@@ -52,6 +52,12 @@ public record FirstDifference(
         return otherCourse.isPresent() ? otherCourse : Optional.ofNullable(walk.otherValue);
     }
 
+    /** What went otherwise in an attempt than in one of the same run that passed, in a sentence; empty where nothing did. */
+    public static Optional<String> ofAttempts(TestResult failed, TestResult passed) {
+        return of(passed, failed)
+                .map(first -> first.sentenceBeside(passed.attempt().number()));
+    }
+
     /** What is compared. */
     private record Moment(
             String what, String result, @Nullable String value, List<Entry> inside) {
@@ -213,7 +219,7 @@ public record FirstDifference(
      *
      * @param attempt its number
      */
-    public String sentenceBeside(int attempt) {
+    String sentenceBeside(int attempt) {
         String around = path.isEmpty() ? "" : String.join(" › ", path) + " › ";
         String other = "in attempt " + attempt;
         if (before == null) return around + after + ", which did not happen " + other;
