@@ -22,14 +22,12 @@ import java.util.List;
 import java.util.stream.Stream;
 import java.util.zip.GZIPOutputStream;
 import org.junit.jupiter.api.BeforeEach;
-import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 
 /** HTTP archives of somebody else that are attached: nothing secret of them is kept, and nothing is lost in silence. */
-@Tag("newer-jdk")
 class ArchiveTest {
 
     private static final String SECRET = "hunter2-of-Ada";

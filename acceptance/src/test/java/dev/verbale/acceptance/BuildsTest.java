@@ -123,7 +123,7 @@ class BuildsTest {
     private Jvm build(String... more) throws Exception {
         List<String> arguments = new ArrayList<>(List.of(more));
         arguments.add("test");
-        return sample().maven(arguments.toArray(String[]::new));
+        return sample().mavenOfItsOwn(arguments.toArray(String[]::new));
     }
 
     private SampleBuild sample() {

@@ -17,8 +17,6 @@ import java.util.Map;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -27,8 +25,6 @@ import org.junit.jupiter.api.io.TempDir;
 class MavenPluginTest {
 
     private static final Pattern PAGE = Pattern.compile("\\[INFO] Page: file://(\\S+)");
-
-    private static WarmMaven warm;
 
     @TempDir
     Path project;
@@ -45,18 +41,8 @@ class MavenPluginTest {
         sample().write("shed/src/test/java/ShedTest.java", SampleBuild.testClass("ShedTest", ""));
     }
 
-    @BeforeAll
-    static void start_maven() throws Exception {
-        warm = WarmMaven.start();
-    }
-
-    @AfterAll
-    static void end_maven() {
-        warm.close();
-    }
-
     private Jvm maven(String... arguments) throws Exception {
-        return sample().maven(warm, arguments);
+        return sample().maven(arguments);
     }
 
     private SampleBuild sample() {

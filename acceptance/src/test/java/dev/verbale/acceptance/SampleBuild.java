@@ -27,14 +27,14 @@ final class SampleBuild {
 
     /** Maven with those arguments in any folder, without a network. */
     static Jvm maven(Path folder, String... arguments) throws Exception {
+        return WarmMaven.shared().build(folder, offline(arguments));
+    }
+
+    /** The same in a process of its own, as a user's build is. */
+    Jvm mavenOfItsOwn(String... arguments) throws Exception {
         List<String> command = new ArrayList<>(List.of("mvn"));
         command.addAll(offline(arguments));
         return Jvm.run(Map.of("MAVEN_OPTS", String.join(" ", Jvm.SHORT)), folder, command);
-    }
-
-    /** The same, by a Maven that has built before. */
-    Jvm maven(WarmMaven warm, String... arguments) throws Exception {
-        return warm.build(folder, offline(arguments));
     }
 
     private static List<String> offline(String... arguments) {

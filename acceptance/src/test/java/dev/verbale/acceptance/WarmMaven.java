@@ -7,7 +7,6 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
 import java.io.PrintStream;
-import java.io.UncheckedIOException;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -16,14 +15,17 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Properties;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Maven itself in one JVM that builds again and again, as a Maven daemon does: of a build of two small modules more than half is a
- * JVM that gets warm. For builds whose run is handed down by the plugin; without it the process is what tells builds apart.
+ * JVM that gets warm. Not for two builds with one results root without the plugin: there the process is what tells them apart.
  */
-final class WarmMaven implements AutoCloseable {
+final class WarmMaven {
 
     private static final String END = "\u0001ended with ";
+
+    private static @Nullable WarmMaven shared;
 
     private final Process process;
     private final Writer in;
@@ -35,7 +37,17 @@ final class WarmMaven implements AutoCloseable {
         out = process.inputReader(StandardCharsets.UTF_8);
     }
 
-    static WarmMaven start() throws IOException {
+    /** The one of this JVM, which ends with it. */
+    static synchronized WarmMaven shared() throws IOException {
+        if (shared == null) {
+            WarmMaven started = start();
+            Runtime.getRuntime().addShutdownHook(new Thread(started.process::destroy));
+            shared = started;
+        }
+        return shared;
+    }
+
+    private static WarmMaven start() throws IOException {
         Path home = Path.of(System.getProperty("maven.home"));
         String boot;
         try (Stream<Path> jars = Files.list(home.resolve("boot"))) {
@@ -52,8 +64,8 @@ final class WarmMaven implements AutoCloseable {
                 new ProcessBuilder(command).redirectErrorStream(true).start());
     }
 
-    /** Builds in {@code folder} with those arguments. */
-    Jvm build(Path folder, List<String> arguments) throws IOException {
+    /** Builds in {@code folder} with those arguments; one build at a time. */
+    synchronized Jvm build(Path folder, List<String> arguments) throws IOException {
         in.write((arguments.size() + 1) + "\n" + folder + "\n" + String.join("\n", arguments) + "\n");
         in.flush();
         var output = new StringBuilder();
@@ -63,15 +75,6 @@ final class WarmMaven implements AutoCloseable {
             output.append(line).append('\n');
         }
         throw new IOException("Maven ended in a build: " + output);
-    }
-
-    @Override
-    public void close() {
-        try (in) {
-            process.destroy();
-        } catch (IOException gone) {
-            throw new UncheckedIOException(gone);
-        }
     }
 
     /** What goes on in the other JVM, which has nothing of ours but this class. */

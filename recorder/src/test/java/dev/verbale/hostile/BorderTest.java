@@ -34,12 +34,10 @@ import java.util.Map;
 import java.util.concurrent.CountDownLatch;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
-import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** What a suite, a disk and an operating system may do to the recorder, and what it does about it. */
-@Tag("newer-jdk")
 class BorderTest {
 
     /** Classes whose initialization needs another's. */

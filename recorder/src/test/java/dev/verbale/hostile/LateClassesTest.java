@@ -27,12 +27,10 @@ import java.util.Map;
 import java.util.concurrent.Executor;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
-import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** What is loaded when it is needed first, and not before: where a stack is full, or a class loader was closed. */
-@Tag("newer-jdk")
 class LateClassesTest {
 
     @TempDir
@@ -88,7 +86,7 @@ class LateClassesTest {
     public static final class FullStacks {
 
         /** So many frames from a full stack on each call is tried: at first it cannot, then it has what it needs. */
-        private static final int FRAMES = Boolean.getBoolean("verbale.night") ? 2_000 : 700;
+        private static final int FRAMES = Boolean.getBoolean("verbale.night") ? 2_000 : 400;
 
         /** Looked at when there is stack again. */
         private static final List<InternalError> UNLINKED = new ArrayList<>();
