@@ -2,8 +2,8 @@ import './style.css';
 import { render } from 'preact';
 import { App } from './app';
 import { isPacked, packedRun, type Call } from './data/packed';
-import { arrivedRows, arrivedRun, baselineFiles, briefFiles, earlierFiles, exchangeFiles, failureTexts, isLost, loadRun, testFiles, texts } from './data/loaded';
-import type { Brief, Marks, ExchangeRow, TestData, AttachmentText, RunData } from './data/types';
+import { arrivedPieces, arrivedRows, arrivedRun, arrivedTests, baselineFiles, briefFiles, earlierFiles, exchangeFiles, failureTexts, isLost, loadRun, testFiles, texts } from './data/loaded';
+import type { Brief, FailureTexts, Marks, ExchangeRow, TestData, AttachmentText, RunData } from './data/types';
 
 declare global {
   interface Window {
@@ -11,7 +11,8 @@ declare global {
     verbale: {
       run(data: Omit<RunData, 'rows'>): void;
       rows(id: string, columns: string): void;
-      failures(id: string, texts: [number, string][]): void;
+      failures(id: string, texts: FailureTexts): void;
+      pieces(id: string, pieces: string[]): void;
       tests(id: string, tests: TestData[]): void;
       exchanges(id: string, rows: ExchangeRow[]): void;
       baseline(id: string, tests: (TestData | null)[]): void;
@@ -26,9 +27,10 @@ window.verbale = {
   run: arrivedRun,
   rows: arrivedRows,
   failures: (id, found) => failureTexts.arrived(id, found),
-  tests: (id, tests) => testFiles.arrived(id, tests),
+  pieces: arrivedPieces,
+  tests: (id, tests) => arrivedTests(testFiles, id, tests),
   exchanges: (id, rows) => exchangeFiles.arrived(id, rows),
-  baseline: (id, tests) => baselineFiles.arrived(id, tests),
+  baseline: (id, tests) => arrivedTests(baselineFiles, id, tests),
   text: (id, text) => texts.arrived(id, text),
   earlier: (id, marks) => earlierFiles.arrived(id, marks),
   brief: (id, brief) => briefFiles.arrived(id, brief),

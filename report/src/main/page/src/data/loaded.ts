@@ -1,8 +1,9 @@
 // What the page has: the run, and the files that were loaded so far.
 import { batch, effect, signal, type Signal } from '@preact/signals';
 import { isPacked, packedFile, type Call } from './packed';
+import { PIECES_A_FILE, piecesFile, sharedIn, whole } from './shared';
 import { rowsOf } from './rows';
-import type { AttachmentText, Brief, ExchangeRow, Marks, Row, RunData, TestData } from './types';
+import type { AttachmentText, Brief, ExchangeRow, FailureTexts, Marks, Row, RunData, TestData } from './types';
 
 export const run = signal<RunData | undefined>(undefined);
 
@@ -91,7 +92,47 @@ export const texts = new ScriptFiles<AttachmentText>('texts');
 export const earlierFiles = new ScriptFiles<Marks[]>('earlier');
 export const briefFiles = new ScriptFiles<Brief>('briefs');
 /** Texts of failures to search in, by positions of rows. */
-export const failureTexts = new ScriptFiles<[number, string][]>('failures');
+export const failureTexts = new ScriptFiles<FailureTexts>('failures');
+
+/** What long texts share, see `shared.ts`. */
+const pieceFiles = new ScriptFiles<string[]>('pieces');
+
+export const arrivedPieces = (id: string, pieces: string[]) => pieceFiles.arrived(id, pieces);
+
+/** Data in which long texts are in parts is here when all of these are. */
+export function arrivedTests<T>(files: ScriptFiles<T>, id: string, value: T): void {
+  const needed = new Set<string>();
+  const shared = sharedIn(value);
+  for (const { text } of shared) for (const part of text.parts) if (typeof part === 'number') needed.add(piecesFile(text.from, part));
+  const pieces = new Map([...needed].map((file) => [file, pieceFiles.get(file)]));
+  whenKnown([...pieces.values()], () => {
+    for (const { holder, name, text } of shared)
+      holder[name] = whole(text, (file) => {
+        const found = pieces.get(file)!.value;
+        return found.state === 'here' ? found.value : undefined;
+      });
+    files.arrived(id, value);
+  });
+}
+
+/** All pieces of texts, one behind the other; undefined while they are on their way. */
+export function allPieces({ from = '', files }: FailureTexts): string[] | undefined {
+  const states = Array.from({ length: files }, (_, file) => pieceFiles.get(`${from}${file}`).value);
+  if (states.some((file) => file.state === 'loading')) return undefined;
+  return states.flatMap((file) => (file.state === 'here' ? file.value : Array<string>(PIECES_A_FILE).fill('')));
+}
+
+/** Calls `then` once none of `files` is on its way any more. */
+function whenKnown(files: Signal<Loaded<string[]>>[], then: () => void): void {
+  if (files.length === 0) return then();
+  const stop = effect(() => {
+    if (files.some((file) => file.value.state === 'loading')) return;
+    queueMicrotask(() => {
+      stop();
+      then();
+    });
+  });
+}
 
 const rowFiles = new ScriptFiles<Row[]>('rows');
 
@@ -99,7 +140,7 @@ export const arrivedRows = (id: string, text: string) => rowFiles.arrived(id, ro
 
 /** For the files of a newer page: what a reader looks at stays until the new one is here. */
 function renew(): void {
-  for (const files of [rowFiles, exchangeFiles, baselineFiles, texts, earlierFiles, briefFiles, failureTexts]) files.forget();
+  for (const files of [rowFiles, exchangeFiles, baselineFiles, texts, earlierFiles, briefFiles, failureTexts, pieceFiles]) files.forget();
   testFiles.renew();
 }
 

@@ -240,6 +240,15 @@ export interface TestData {
   failure?: Failure;
 }
 
+/** What failures say, to search in. */
+export interface FailureTexts {
+  /** The row's position, what is its own, and numbers of pieces that it has in common with others. */
+  texts: [number, string, ...number[]][];
+  /** How the names of the files in data/pieces begin, and how many there are. */
+  from?: string;
+  files: number;
+}
+
 export interface Failure {
   type: string;
   message?: string;

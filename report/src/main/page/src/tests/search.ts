@@ -5,13 +5,23 @@ import type { Row } from '../data/types';
 const END = '\u0001';
 const ROWS_A_SLICE = 4_000;
 
+/** What was recorded of a row beside what its line in the list has. */
+interface More {
+  text: string;
+  /** Numbers of pieces of text that it shares with others. */
+  shared: number[];
+}
+
 export class RowSearch {
   private text = '';
+  /** By the number of a piece, which rows have it. */
+  private readonly sharers: (number[] | undefined)[] = [];
   private readonly starts: number[] = [];
+  private lower?: string[];
   /** Rows that the text does not hold yet. */
   private waiting: number;
 
-  constructor(private readonly rows: Row[], private readonly more: (row: number) => string) {
+  constructor(private readonly rows: Row[], private readonly more: (row: number) => More | undefined, private readonly pieces: string[]) {
     this.waiting = 0;
   }
 
@@ -22,7 +32,9 @@ export class RowSearch {
     let length = this.text.length;
     const end = Math.min(this.rows.length, this.waiting + ROWS_A_SLICE);
     for (let i = this.waiting; i < end; i++) {
-      const text = textOf(this.rows[i]!, this.more(i)).toLowerCase() + END;
+      const more = this.more(i);
+      const text = textOf(this.rows[i]!, more?.text ?? '').toLowerCase() + END;
+      for (const piece of more?.shared ?? []) (this.sharers[piece] ??= []).push(i);
       this.starts.push(length);
       length += text.length;
       parts.push(text);
@@ -36,18 +48,39 @@ export class RowSearch {
   find(words: string[]): number[] {
     while (this.prepare());
     const [rarest = '', ...others] = words.toSorted((a, b) => b.length - a.length);
+    const sharing = others.map((word) => this.sharing(word));
+    return [...new Set([...this.own(rarest), ...this.sharing(rarest)])]
+      .filter((row) => others.every((word, at) => this.holds(row, word) || sharing[at]!.has(row)))
+      .toSorted((a, b) => a - b);
+  }
+
+  /** Rows in whose own text a word stands. */
+  private own(word: string): number[] {
     const found: number[] = [];
-    for (let at = this.text.indexOf(rarest); at >= 0; ) {
+    for (let at = this.text.indexOf(word); at >= 0; ) {
       const row = this.rowAt(at);
-      const end = this.starts[row + 1] ?? this.text.length;
-      if (others.every((word) => this.holds(row, end, word))) found.push(row);
-      at = this.text.indexOf(rarest, end); // its other places in the row say nothing new
+      found.push(row);
+      at = this.text.indexOf(word, this.endOf(row)); // its other places in the row say nothing new
     }
     return found;
   }
 
-  private holds(row: number, end: number, word: string): boolean {
-    return this.text.slice(this.starts[row]!, end).includes(word);
+  /** Rows that share a piece of text in which a word stands. */
+  private sharing(word: string): Set<number> {
+    const found = new Set<number>();
+    this.lower ??= this.pieces.map((piece) => piece.toLowerCase());
+    this.lower.forEach((piece, number) => {
+      if (piece.includes(word)) for (const row of this.sharers[number] ?? []) found.add(row);
+    });
+    return found;
+  }
+
+  private endOf(row: number): number {
+    return this.starts[row + 1] ?? this.text.length;
+  }
+
+  private holds(row: number, word: string): boolean {
+    return this.text.slice(this.starts[row]!, this.endOf(row)).includes(word);
   }
 
   private rowAt(position: number): number {

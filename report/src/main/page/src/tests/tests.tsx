@@ -11,7 +11,7 @@ import { Mark } from '../marks/mark';
 import { clear, COLUMNS, columnsIn, selected, type Column } from './selection';
 import { RowsToCome } from '../marks/rowsToCome';
 import { RowSearch } from './search';
-import { failureTexts, rowsLoaded } from '../data/loaded';
+import { allPieces, failureTexts, rowsLoaded } from '../data/loaded';
 import { isWhole } from '../data/types';
 import { gravity, needsAttention, outcomesIn, outcomeText } from '../data/outcomes';
 import { route, testsLink } from '../data/route';
@@ -183,11 +183,13 @@ const BEFORE_SEARCH = 200;
 function useSearch(data: RunData, rows: Row[]): RowSearch {
   const wanted = useSignal(false);
   const file = wanted.value ? failureTexts.get('0').value : undefined;
+  const pieces = file?.state === 'here' ? allPieces(file.value) : undefined;
   const search = useMemo(() => {
-    const texts = new Map(file?.state === 'here' ? file.value : []);
-    const positions = texts.size === 0 ? undefined : new Map(data.rows.map((row, position) => [row, position]));
-    return new RowSearch(rows, (index) => (positions && texts.get(positions.get(rows[index]!)!)) ?? '');
-  }, [rows, file?.state]);
+    if (file?.state !== 'here' || !pieces) return new RowSearch(rows, () => undefined, []);
+    const positions = new Map(data.rows.map((row, position) => [row, position]));
+    const texts = new Map(file.value.texts.map(([position, text, ...shared]) => [position, { text, shared }]));
+    return new RowSearch(rows, (index) => texts.get(positions.get(rows[index]!)!), pieces);
+  }, [rows, file?.state, pieces !== undefined]);
   useEffect(() => {
     let timer = setTimeout(function more() {
       if (search.prepare()) timer = setTimeout(more, 10);

@@ -1,30 +1,31 @@
 package dev.verbale.cli;
 
 import dev.verbale.folder.RunFolder;
-import dev.verbale.history.History;
-import dev.verbale.history.compare.Baseline;
 import dev.verbale.history.compare.Comparison;
 import dev.verbale.history.compare.Comparison.Change;
 import dev.verbale.history.compare.FirstDifference;
-import dev.verbale.history.digest.RunDigest;
-import dev.verbale.history.digest.RunDigest.ReasonDigest;
 import dev.verbale.history.digest.RunDigest.TestDigest;
 import dev.verbale.results.DurationText;
 import dev.verbale.results.ResultsFormatException;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
-import dev.verbale.results.Texts;
+import dev.verbale.rules.Today;
+import dev.verbale.rules.TodayParts;
+import dev.verbale.rules.TodayParts.Line;
+import dev.verbale.rules.TodayParts.Part;
+import dev.verbale.rules.TodayParts.Reason;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.Callable;
@@ -51,9 +52,6 @@ import picocli.CommandLine.Spec;
             "  verbale compare --baseline 2026-11-23_221500_a07c",
         })
 final class CompareCommand implements Callable<Integer> {
-
-    private static final int LONGEST = 140;
-    private static final int MAX_OF_A_REASON = 3;
 
     @Mixin
     private final RunArgument run = new RunArgument();
@@ -92,7 +90,6 @@ final class CompareCommand implements Callable<Integer> {
     private CommandSpec spec;
 
     private final TerminalText text = new TerminalText(Ansi.AUTO);
-    private final Map<String, String> labels = new HashMap<>();
     private final Map<String, FirstDifference> differences = new HashMap<>();
 
     @Override
@@ -101,18 +98,21 @@ final class CompareCommand implements Callable<Integer> {
             throw new ParameterException(spec.commandLine(), "--images is of use only beside --test");
         PrintWriter out = spec.commandLine().getOut();
         Run read = run.read();
-        History remembered = history.read(spec.commandLine().getErr());
-        Baseline before = baseline.find(read, run.rootOf(read), history.folder(), remembered)
-                .orElse(null);
-        if (before == null) {
+        Today today = history.today(
+                read,
+                run.rootOf(read),
+                rules.read(),
+                baseline.named(),
+                spec.commandLine().getErr());
+        Comparison comparison = today.comparison();
+        if (comparison == null) {
             out.println("There is no earlier run to compare " + read.name()
                     + " with: no complete run of its branch, or of the"
                     + " branch that it left, that ran what it ran is in its folder or remembered in "
                     + history.folder().path() + ". Name one with --baseline.");
             return ExitCodes.DONE;
         }
-        Comparison comparison = Comparison.of(before, RunDigest.of(read), remembered);
-        Path folder = run.rootOf(read).resolve(before.run().run());
+        Path folder = run.rootOf(read).resolve(comparison.before().run());
         boolean isThere = new RunFolder(folder).exists();
         if (test != null) {
             if (!isThere)
@@ -123,12 +123,9 @@ final class CompareCommand implements Callable<Integer> {
                         "Name a run whose folder is there, with --baseline");
             return single(RunReader.read(folder), read, test);
         }
-        Map<String, String> byId = rules.labels(read);
-        for (TestResult one : read.needingAttention())
-            if (byId.containsKey(one.id())) labels.put(one.key(), byId.get(one.id()));
         if (isThere) remember(RunReader.read(folder), read);
-        print(out, comparison);
-        commits(out, comparison, read);
+        print(out, today, comparison);
+        commits(comparison, read);
         return ExitCodes.DONE;
     }
 
@@ -156,7 +153,7 @@ final class CompareCommand implements Callable<Integer> {
         }
     }
 
-    private void commits(PrintWriter out, Comparison comparison, Run read) {
+    private void commits(Comparison comparison, Run read) {
         Set<String> classes = new TreeSet<>();
         Set<String> failing = new TreeSet<>();
         for (Change change : comparison.newFailures())
@@ -168,131 +165,72 @@ final class CompareCommand implements Callable<Integer> {
                 comparison.before().commit(),
                 comparison.after().commit(),
                 classes);
-        String title =
-                "Commits since" + (commits.touching() == 0 ? "" : ", those in the failing tests' own classes first");
-        section(out, title, commits.all(), TerminalText::printable);
+        print(
+                read,
+                "Commits since" + (commits.touching() == 0 ? "" : ", those in the failing tests' own classes first"),
+                commits.all(),
+                commit -> new Line(commit, ""));
     }
 
-    private void print(PrintWriter out, Comparison comparison) {
+    private void print(PrintWriter out, Today today, Comparison comparison) {
         out.println(text.strong(comparison.sentence()));
         out.println(text.dim(comparison.after().run() + " beside "
                 + TerminalText.printable(comparison.baseline().text())));
         if (comparison.isOfAPart())
             out.println(text.dim("Only a part of the suite was run: "
                     + TerminalText.printable(comparison.after().part())));
-        section(out, "New failures", comparison.newOfSteady(), change -> failure(comparison, change));
-        section(
-                out,
-                "New failures of tests that are flaky",
-                comparison.newOfFlaky(),
-                change -> failure(comparison, change)
-                        + text.dim("\n    " + change.flakiness().sentence() + " anyway"));
-        section(
-                out,
-                "New failures, many at once: the run was not itself",
-                byReason(comparison.newTogether()),
-                changes -> together(comparison, changes));
-        section(out, "Newly broken classes", comparison.newlyBroken(), TerminalText::printable);
-        section(out, "Fixed", comparison.fixed(), change -> name(change.after()));
-        section(
-                out,
-                "Still failing",
-                comparison.stillFailing(),
-                change -> name(change.after())
-                        + label(change)
-                        + (change.hasOtherReason()
-                                ? text.dim("\n    for another reason: "
-                                        + title(comparison, change.after().reason()))
-                                : ""));
-        section(out, "Slower", comparison.slower(), CompareCommand::duration);
-        section(out, "Faster", comparison.faster(), CompareCommand::duration);
-        section(
-                out,
-                "Renamed",
-                comparison.renamed(),
-                change -> name(change.after())
-                        + (change.before() == null ? "" : text.dim(", was " + name(change.before()))));
-        section(out, "New tests", comparison.added(), CompareCommand::name);
-        section(out, missing(comparison), comparison.vanished(), CompareCommand::name);
-        section(
-                out,
+        ZoneId zone = ZoneId.systemDefault();
+        Run read = today.run();
+        for (Part part : TodayParts.of(today, LocalDate.now(zone), zone).parts())
+            new PartText(out, text, read, limit).print(withDifferences(today, part));
+        print(read, "Faster", comparison.faster(), CompareCommand::duration);
+        print(read, "New tests", comparison.added(), test -> new Line(test.name(), ""));
+        print(
+                read,
                 "New tests whose names differ from vanished ones in a number only; give them names that stay",
                 comparison.renumbered(),
-                CompareCommand::name);
-        section(out, "Reasons that are gone", comparison.goneReasons(), CompareCommand::title);
+                test -> new Line(test.name(), ""));
+        print(read, "Reasons that are gone", comparison.goneReasons(), reason -> new Line(reason.title(), ""));
     }
 
-    private static String missing(Comparison comparison) {
-        if (!comparison.after().isComplete()) return "Tests that the incomplete run does not have";
-        return comparison.isOfAPart() ? "Tests that were not asked for" : "Vanished tests";
-    }
-
-    private <T> void section(PrintWriter out, String title, List<T> all, Function<T, String> line) {
+    private <T> void print(Run read, String title, List<T> all, Function<T, Line> line) {
         if (all.isEmpty()) return;
-        out.println();
-        out.println(text.strong(title));
-        for (T one : all.subList(0, Math.min(limit, all.size()))) out.println("  " + line.apply(one));
-        if (all.size() > limit) out.println(text.dim("  and " + (all.size() - limit) + " more"));
+        List<Line> lines = all.stream().map(line).toList();
+        new PartText(spec.commandLine().getOut(), text, read, limit).print(new Part(null, title, List.of(), lines));
     }
 
-    private String failure(Comparison comparison, Change change) {
-        String why = title(comparison, change.after().reason());
-        FirstDifference difference = differences.get(change.after().key());
-        return name(change.after())
-                + (change.before() == null ? text.dim(" (a new test)") : "")
-                + label(change)
-                + (why.isEmpty() ? "" : text.dim("\n    " + why))
-                + (difference == null
-                        ? ""
-                        : "\n    first different: "
-                                + TerminalText.printable(Texts.cut(difference.sentence(), LONGEST)));
+    private Part withDifferences(Today today, Part part) {
+        return new Part(
+                part.standing(),
+                part.title(),
+                part.reasons().stream()
+                        .map(reason -> withDifference(today, part, reason))
+                        .toList(),
+                part.lines());
     }
 
-    /** Those with most tests first. */
-    private static List<List<Change>> byReason(List<Change> changes) {
-        Map<String, List<Change>> groups = new LinkedHashMap<>();
-        for (Change change : changes)
-            groups.computeIfAbsent(String.valueOf(change.after().reason()), reason -> new ArrayList<>())
-                    .add(change);
-        return groups.values().stream()
-                .sorted(Comparator.comparingInt(group -> -group.size()))
-                .toList();
+    /** With what went otherwise than in the earlier run in the first of its tests of which that is known. */
+    private Reason withDifference(Today today, Part part, Reason reason) {
+        String difference = today.failures().stream()
+                .filter(one -> one.standing() == part.standing() && one.reason().equals(reason.id()))
+                .flatMap(one -> one.tests().stream())
+                .map(test -> differences.get(test.key()))
+                .filter(Objects::nonNull)
+                .map(FirstDifference::sentence)
+                .findFirst()
+                .orElse(null);
+        if (difference == null) return reason;
+        List<String> about = new ArrayList<>(reason.about());
+        about.add("first different: " + difference);
+        return new Reason(
+                reason.id(), reason.title(), about, reason.code(), reason.evidence(), reason.tests(), reason.first());
     }
 
-    private String together(Comparison comparison, List<Change> changes) {
-        String why = title(comparison, changes.get(0).after().reason());
-        var lines = new StringBuilder(
-                changes.size() + (changes.size() == 1 ? " test: " : " tests: ") + TerminalText.printable(why));
-        changes.stream().map(this::label).distinct().forEach(lines::append);
-        for (Change change : changes.subList(0, Math.min(MAX_OF_A_REASON, changes.size())))
-            lines.append("\n    ").append(name(change.after()));
-        if (changes.size() > MAX_OF_A_REASON)
-            lines.append(text.dim("\n    and " + (changes.size() - MAX_OF_A_REASON) + " more"));
-        return lines.toString();
-    }
-
-    /** What the team says of it, on a line of its own. */
-    private String label(Change change) {
-        String label = labels.get(change.after().key());
-        return label == null ? "" : "\n    " + TerminalText.printable(label);
-    }
-
-    private static String title(Comparison comparison, @org.jspecify.annotations.Nullable String reason) {
-        return Texts.cut(comparison.titleOf(reason), LONGEST);
-    }
-
-    private static String title(ReasonDigest reason) {
-        return TerminalText.printable(Texts.cut(reason.title(), LONGEST));
-    }
-
-    private static String name(TestDigest test) {
-        return TerminalText.printable(Texts.cut(test.name(), LONGEST));
-    }
-
-    private static String duration(Change change) {
+    private static Line duration(Change change) {
         TestDigest before = change.before();
-        return name(change.after()) + ": "
-                + DurationText.of(Duration.ofMillis(change.after().millis()))
-                + (before == null ? "" : ", before " + DurationText.of(Duration.ofMillis(before.millis())));
+        return new Line(
+                change.after().name(),
+                DurationText.of(Duration.ofMillis(change.after().millis()))
+                        + (before == null ? "" : ", before " + DurationText.of(Duration.ofMillis(before.millis()))));
     }
 }

@@ -10,6 +10,7 @@ import dev.verbale.rules.TodayParts.Reason;
 import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.function.UnaryOperator;
 
@@ -81,8 +82,7 @@ final class PartText {
             out.println("  " + text.strong(lines.get(0)) + shownId);
             for (String line : lines.subList(1, lines.size())) out.println("  " + text.strong(line));
         }
-        if (!reason.about().isEmpty())
-            out.println("    " + text.cut(String.join("; ", reason.about()), text.width() - 4));
+        for (String line : together(reason.about())) out.println("    " + text.cut(line, text.width() - 4));
         if (reason.evidence() != null) out.println("    " + text.dim(text.cut(reason.evidence(), text.width() - 4)));
         List<Line> tests = reason.tests();
         int shown = tests.size() <= MAX_TESTS ? tests.size() : 1;
@@ -91,6 +91,23 @@ final class PartText {
             String more = i == 0 && shown < tests.size() ? "and " + (tests.size() - shown) + " more" : "";
             print("    ", tests.get(i), (code + (code.isEmpty() || more.isEmpty() ? "" : "  ") + more));
         }
+    }
+
+    /** As many in a line as fit. */
+    private List<String> together(List<String> texts) {
+        List<String> lines = new ArrayList<>();
+        String line = "";
+        for (String one : texts) {
+            String more = text.oneLine(one);
+            if (line.isEmpty()) line = more;
+            else if (line.length() + more.length() + 2 <= text.width() - 4) line += "; " + more;
+            else {
+                lines.add(line);
+                line = more;
+            }
+        }
+        if (!line.isEmpty()) lines.add(line);
+        return lines;
     }
 
     /** The name gives way to what stands behind it: its beginning tells which test it is. */

@@ -1,12 +1,12 @@
 package dev.verbale.cli;
 
-import dev.verbale.results.FailureTitle;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestKeeper;
-import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
 import dev.verbale.rules.Rules;
+import dev.verbale.rules.TodayParts;
+import dev.verbale.rules.TodayParts.Part;
 import dev.verbale.rules.Triage;
 import dev.verbale.rules.Triage.Labelled;
 import dev.verbale.rules.TriageRule;
@@ -65,7 +65,7 @@ final class TriageCommand implements Callable<Integer> {
             Triage triage = Triage.of(run, read.triage(), LocalDate.now(ZoneId.systemDefault()));
             all.addAll(triage.failures());
             if (named.size() > 1) out.println(run.name() + ": " + sentence(triage));
-            else print(out, triage);
+            else print(out, run, triage, read);
         }
         if (named.size() > 1) byRule(out, read, all);
         return ExitCodes.DONE;
@@ -79,28 +79,11 @@ final class TriageCommand implements Callable<Integer> {
                 + (triage.expired() == 0 ? "" : ", " + triage.expired() + " known only until a day that is over");
     }
 
-    private void print(PrintWriter out, Triage triage) {
+    private void print(PrintWriter out, Run run, Triage triage, Rules read) {
         out.println(text.strong(capital(sentence(triage)) + "."));
-        for (Labelled one : triage.failures()) {
-            out.println();
-            out.println(label(one) + "  " + text.strong(name(one.test())));
-            if (one.test().failure() != null)
-                out.println("  "
-                        + TerminalText.printable(
-                                Texts.cut(FailureTitle.of(one.test().failure()), LONGEST)));
-            one.rule().ifPresent(rule -> {
-                if (one.isExpired())
-                    out.println("  " + text.bad("was known until " + rule.knownUntil() + ": look at it again"));
-                else if (rule.knownUntil() != null) out.println("  known until " + rule.knownUntil());
-                if (rule.owner() != null) out.println("  owner: " + TerminalText.printable(rule.owner()));
-                if (rule.comment() != null) out.println("  " + TerminalText.printable(rule.comment()));
-                if (rule.link() != null) out.println("  " + TerminalText.printable(rule.link()));
-            });
-        }
-    }
-
-    private String label(Labelled one) {
-        return one.rule().map(rule -> text.strong(rule.label())).orElseGet(() -> text.bad("no label"));
+        ZoneId zone = ZoneId.systemDefault();
+        for (Part part : TodayParts.byLabel(run, triage, read, LocalDate.now(zone), zone))
+            new PartText(out, text, run, Integer.MAX_VALUE).print(part);
     }
 
     private void byRule(PrintWriter out, Rules read, List<Labelled> all) {
@@ -122,10 +105,6 @@ final class TriageCommand implements Callable<Integer> {
         return names.isEmpty()
                 ? ""
                 : ", such as " + TerminalText.printable(Texts.cut(String.join("; ", names), LONGEST));
-    }
-
-    private static String name(TestResult test) {
-        return Texts.cut(String.join(" › ", test.path()) + (test.path().isEmpty() ? "" : " › ") + test.name(), LONGEST);
     }
 
     private static String capital(String sentence) {

@@ -301,7 +301,7 @@ class CommandLineTest {
                 .startsWith("1 still failing.")
                 .contains(
                         "2026-11-25_080000_00aa beside 2026-11-24_103107_k3f9, the newest complete run",
-                        "Still failing\n  the gate opens");
+                        "Still failing  1 failure, 1 reason\n  GET orto.example/gate answered 500");
         assertThat(compared.err())
                 .contains(
                         ".verbale/history/2026-11-01_000000_0000.digest.jsonl.gz: cannot be read (Not in GZIP format)");
@@ -365,9 +365,9 @@ class CommandLineTest {
         assertThat(triage.out())
                 .contains(
                         "1 test needs attention, 0 without a label, 1 known only until a day that is over.",
-                        "environment  the gate opens",
-                        "was known until 2020-01-01: look at it again",
-                        "owner: Ada");
+                        "environment, known only until a day that is over  1 test, 1 reason",
+                        "environment, owner Ada, was known until 2020-01-01: look at it again",
+                        "the gate opens");
         assertThat(tried.out())
                 .contains("line 2, environment: 2 failures, such as the gate opens", "no rule: 0 failures");
         assertThat(bad.code()).isEqualTo(2);
@@ -391,7 +391,7 @@ class CommandLineTest {
                 .startsWith("1 new failure.")
                 .contains("first different: GET /gate: 200, now 500")
                 .containsPattern(
-                        "Commits since, those in the failing tests' own classes first\n  \\w+ Oil the hinge\n  \\w+ Describe")
+                        "Commits since, those in the failing tests' own classes first  2\n  \\w+ Oil the hinge\n  \\w+ Describe")
                 .doesNotContain("Plant roses");
     }
 

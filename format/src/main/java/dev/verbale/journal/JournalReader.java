@@ -3,12 +3,14 @@ package dev.verbale.journal;
 import dev.verbale.event.Event;
 import dev.verbale.event.JournalOpened;
 import dev.verbale.journal.line.EventDecoder;
+import dev.verbale.journal.line.KnownPieces;
 import dev.verbale.journal.line.LineBlock;
 import dev.verbale.journal.line.MalformedLine;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -42,6 +44,7 @@ public final class JournalReader {
     static final int LONGEST_LINE = 64 << 20;
 
     private final Listener listener;
+    private final KnownPieces known = new KnownPieces();
     private boolean opened;
 
     private JournalReader(Listener listener) {
@@ -74,7 +77,7 @@ public final class JournalReader {
         int end = 0;
         while (end < first.length && first[end] != '\n') end++;
         if (end == first.length) return null;
-        var block = new LineBlock(first, end + 1);
+        var block = new LineBlock(first, end + 1, new KnownPieces());
         try {
             return block.decode(0, end).event() instanceof JournalOpened opened ? opened : null;
         } catch (MalformedLine malformed) {
@@ -132,7 +135,7 @@ public final class JournalReader {
     }
 
     private void whole(int from, int end) {
-        var block = new LineBlock(buffer, end);
+        var block = new LineBlock(buffer, end, known);
         int line = from;
         for (int i = from; i < end; i++) {
             if (buffer[i] != '\n') continue;
@@ -144,7 +147,7 @@ public final class JournalReader {
     }
 
     private void torn(int end) {
-        var block = new LineBlock(buffer, end);
+        var block = new LineBlock(buffer, end, known);
         line(block, 0, end, false);
         block.close();
     }
@@ -157,6 +160,10 @@ public final class JournalReader {
             if (!decoded.repeated().isEmpty())
                 listener.odd(number, "has the same field twice, of which the last one counts: " + decoded.repeated());
             for (String news : decoded.unknown()) listener.unknown(number, news);
+            List<Integer> missing = known.takeMissing();
+            if (!missing.isEmpty())
+                listener.odd(
+                        number, "has a text of which parts are missing, which no line before has: pieces " + missing);
         } catch (MalformedLine malformed) {
             String why = String.valueOf(malformed.getMessage());
             listener.unread(number, ended ? why : "torn: the journal ends in the middle of a line");

@@ -4,6 +4,7 @@ import dev.verbale.event.Event;
 import dev.verbale.event.JournalOpened;
 import dev.verbale.journal.line.EventEncoder;
 import dev.verbale.journal.line.LineBuffer;
+import dev.verbale.journal.line.RepeatedTexts;
 import dev.verbale.json.TextFilter;
 import java.io.FileOutputStream;
 import java.io.IOException;
@@ -31,9 +32,10 @@ public final class JournalWriter {
     private final ThreadLocal<EventEncoder> encoders = new ThreadLocal<>() {
         @Override
         protected EventEncoder initialValue() {
-            return new EventEncoder(filter);
+            return new EventEncoder(filter, repeated);
         }
     };
+    private final RepeatedTexts repeated = new RepeatedTexts();
     private final AppendLock lock = new AppendLock();
     private final Path file;
     private final OutputStream out;
@@ -71,7 +73,8 @@ public final class JournalWriter {
      * @throws IOException where the line is not, or not wholly, in the file; later lines are not harmed by it
      */
     public void append(Event event) throws IOException {
-        LineBuffer line = encoders.get().encode(event);
+        EventEncoder encoder = encoders.get();
+        LineBuffer line = encoder.encode(event);
         Thread me = Thread.currentThread();
         try {
             if (!lock.acquired(me, AppendLock.limitNanos()))
@@ -83,6 +86,7 @@ public final class JournalWriter {
             torn = true;
             out.write(line.bytes(), 0, line.size());
             torn = false;
+            encoder.written();
             written++;
         } finally {
             if (lock.owner == me) lock.owner = null;

@@ -29,12 +29,12 @@ final class BaselineTests {
     private final Map<String, Object> byKey = new HashMap<>();
 
     /** @param rows of the page's own run */
-    BaselineTests(Run baseline, List<Row> rows, Path page, PageOptions options) {
+    BaselineTests(Run baseline, List<Row> rows, Path page, PageOptions options, SharedTexts texts) {
         this.baseline = baseline;
         this.rows = rows;
         this.content = options.content();
         var attachments = new AttachmentCopier(baseline.folder(), page, "baseline");
-        this.writer = new TestWriter(baseline.started(), baseline.ownFrames(), attachments, content);
+        this.writer = new TestWriter(baseline.started(), baseline.ownFrames(), attachments, content, texts);
         for (TestResult test : baseline.tests()) byKey.put(test.key(), test);
         for (ContainerResult container : baseline.brokenContainers())
             byKey.put(Row.idOfContainer(container.key()), container);

@@ -34,6 +34,7 @@ final class DraftedTests implements TestKeeper {
     private final Path folder;
     private final TestDrafts drafts;
     private final PageContent content;
+    private final SharedTexts texts;
     /** Whether the page will be replaced while it is read. */
     private final boolean isGoing;
     /** By an object that is a test's own, and stays the same when its attempt is numbered. */
@@ -52,6 +53,7 @@ final class DraftedTests implements TestKeeper {
         this.folder = folder;
         this.drafts = drafts;
         this.content = options.content();
+        this.texts = new SharedTexts(options);
         this.isGoing = options.progress() != null;
     }
 
@@ -106,7 +108,12 @@ final class DraftedTests implements TestKeeper {
 
     TestWriter writer() {
         if (attachments == null) throw new IllegalStateException("no run has begun");
-        return new TestWriter(beginning().started(), beginning().ownFrames(), attachments, content);
+        return new TestWriter(beginning().started(), beginning().ownFrames(), attachments, content, texts);
+    }
+
+    /** What the page's texts share. */
+    SharedTexts texts() {
+        return texts;
     }
 
     private RunBeginning beginning() {

@@ -16,9 +16,11 @@ import tools.jackson.core.JsonGenerator;
 final class ExchangeLines {
 
     private final AttachmentCopier attachments;
+    private final SharedTexts texts;
 
-    ExchangeLines(AttachmentCopier attachments) {
+    ExchangeLines(AttachmentCopier attachments, SharedTexts texts) {
         this.attachments = attachments;
+        this.texts = texts;
     }
 
     /** {@code exchange} as an object of its own, its moment counted from {@code start}. */
@@ -95,7 +97,7 @@ final class ExchangeLines {
         json.writeStringProperty("mediaType", body.mediaType());
         json.writeNumberProperty("size", body.size());
         if (body.decoded() != body.size()) json.writeNumberProperty("decoded", body.decoded());
-        if (body.text() != null) json.writeStringProperty("inline", body.text());
+        if (body.text() != null) texts.write(json, "inline", body.text());
         if (body.isCut()) json.writeBooleanProperty("cut", true);
         if (body.leftOut() != null) json.writeStringProperty("leftOut", body.leftOut());
         if (body.file() != null) {

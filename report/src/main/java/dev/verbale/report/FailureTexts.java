@@ -3,6 +3,7 @@ package dev.verbale.report;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Failure;
 import dev.verbale.journal.PlainFile;
+import dev.verbale.json.TextCuts;
 import dev.verbale.results.Entry;
 import dev.verbale.vocabulary.AttachmentKind;
 import java.io.IOException;
@@ -10,7 +11,9 @@ import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -29,35 +32,39 @@ final class FailureTexts {
 
     private final StringBuilder text = new StringBuilder();
 
-    private final PageContent content;
+    /** What it has in common with others. */
+    private final Set<Integer> pieces = new LinkedHashSet<>();
 
-    private FailureTexts(PageContent content) {
+    private final PageContent content;
+    private final SharedTexts texts;
+
+    private FailureTexts(PageContent content, SharedTexts texts) {
         this.content = content;
+        this.texts = texts;
     }
 
-    static void write(List<Row> rows, PageContent content, Path data) throws IOException {
+    static void write(List<Row> rows, PageContent content, SharedTexts texts, Path data) throws IOException {
         Path folder = Files.createDirectories(data.resolve("failures"));
         ScriptFile.write(folder.resolve("0.js"), "failures", "0", json -> {
             int all = 0;
-            json.writeStartArray();
+            json.writeStartObject();
+            json.writeArrayPropertyStart("texts");
             for (int i = 0; i < rows.size() && all < LONGEST_OF_ALL; i++) {
                 if (!rows.get(i).outcome().needsAttention()) continue;
-                String text = of(rows.get(i), content);
-                all += text.length();
+                var found = new FailureTexts(content, texts);
+                found.failure(rows.get(i).failure());
+                found.entries(rows.get(i).entries());
+                all += found.text.length() + found.pieces.size();
                 json.writeStartArray();
                 json.writeNumber(i);
-                json.writeString(text);
+                json.writeString(found.text.toString());
+                for (int piece : found.pieces) json.writeNumber(piece);
                 json.writeEndArray();
             }
             json.writeEndArray();
+            texts.writeFiles(json);
+            json.writeEndObject();
         });
-    }
-
-    private static String of(Row row, PageContent content) {
-        var texts = new FailureTexts(content);
-        texts.failure(row.failure());
-        texts.entries(row.entries());
-        return texts.text.toString();
     }
 
     private void entries(List<Entry> entries) {
@@ -102,6 +109,11 @@ final class FailureTexts {
 
     private void add(@Nullable String piece) {
         if (piece == null || text.length() > LONGEST) return;
-        text.append(piece, 0, Math.min(piece.length(), LONGEST_PIECE)).append('\n');
+        String some = piece.substring(0, Math.min(piece.length(), LONGEST_PIECE));
+        for (Object part : some.length() < TextCuts.SHORTEST_TEXT ? List.of(some) : texts.of(some)) {
+            if (part instanceof Integer number) pieces.add(number);
+            else text.append(part);
+        }
+        text.append('\n');
     }
 }

@@ -180,12 +180,13 @@ public final class Page {
                 () -> {
                     var exchanges = new ExchangeFiles(run, rows, drafts);
                     exchanges.write(data);
-                    BaselineTests before = before(options, rows, folder);
+                    BaselineTests before = before(options, rows, folder, tests.texts());
                     if (before != null) before.write(data);
-                    FailureTexts.write(rows, options.content(), data);
+                    FailureTexts.write(rows, options.content(), tests.texts(), data);
                     new RunFile(run, rows, reasons, flaky, earlier, news, rules, options)
                             .write(exchanges.count(), before, data);
                 }));
+        tests.texts().write(data);
         return new IndexFile(PlainSummary.of(run, reasons), options.look());
     }
 
@@ -200,8 +201,8 @@ public final class Page {
         return baseline == null ? null : Comparison.of(baseline, RunDigest.of(run, reasons), others);
     }
 
-    private static @Nullable BaselineTests before(PageOptions options, List<Row> rows, Path page) {
+    private static @Nullable BaselineTests before(PageOptions options, List<Row> rows, Path page, SharedTexts texts) {
         Run baseline = options.baseline();
-        return baseline == null ? null : new BaselineTests(baseline, rows, page, options);
+        return baseline == null ? null : new BaselineTests(baseline, rows, page, options, texts);
     }
 }

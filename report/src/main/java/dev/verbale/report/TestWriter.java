@@ -34,17 +34,19 @@ final class TestWriter {
     private final Instant start;
     private final AttachmentCopier attachments;
     private final PageContent content;
+    private final SharedTexts texts;
     /** What happened in the test that is being written. */
     private List<Entry> entries = List.of();
     /** And what was checked of the exchanges in there. */
     private Map<Integer, List<Entry.CheckEntry>> checks = Map.of();
 
     /** @param start from which moments are counted */
-    TestWriter(Instant start, OwnFrames own, AttachmentCopier attachments, PageContent content) {
+    TestWriter(Instant start, OwnFrames own, AttachmentCopier attachments, PageContent content, SharedTexts texts) {
         this.start = start;
         this.own = own;
         this.attachments = attachments;
         this.content = content;
+        this.texts = texts;
     }
 
     /** How much a reader is told of a test beside what happened in it. */
@@ -129,7 +131,7 @@ final class TestWriter {
             failure(json, log.failure());
         } else if (entry instanceof Entry.ExchangeEntry exchange) {
             head(json, "exchange", exchange.at());
-            new ExchangeLines(attachments)
+            new ExchangeLines(attachments, texts)
                     .write(json, exchange, checks.getOrDefault(exchange.made().id(), List.of()));
         } else if (entry instanceof Entry.CheckEntry check) {
             head(json, "check", check.at());
@@ -185,7 +187,7 @@ final class TestWriter {
             json.writeStringProperty("unread", String.valueOf(unreadable.getMessage()));
             return;
         }
-        var lines = new ExchangeLines(attachments);
+        var lines = new ExchangeLines(attachments, texts);
         json.writeNumberProperty("held", held.size());
         json.writeArrayPropertyStart("exchanges");
         for (Entry.ExchangeEntry one : held.subList(0, Math.min(MAX_OF_AN_ARCHIVE, held.size())))
@@ -217,10 +219,10 @@ final class TestWriter {
     private void failureObject(JsonGenerator json, Failure failure) {
         json.writeStartObject();
         json.writeStringProperty("type", failure.type());
-        if (failure.message() != null) json.writeStringProperty("message", failure.message());
-        if (failure.expected() != null) json.writeStringProperty("expected", failure.expected());
-        if (failure.actual() != null) json.writeStringProperty("actual", failure.actual());
-        json.writeStringProperty("stack", failure.stack());
+        if (failure.message() != null) texts.write(json, "message", failure.message());
+        if (failure.expected() != null) texts.write(json, "expected", failure.expected());
+        if (failure.actual() != null) texts.write(json, "actual", failure.actual());
+        texts.write(json, "stack", failure.stack());
         ownLines(json, failure.stack());
         if (!failure.gathered().isEmpty()) {
             json.writeArrayPropertyStart("gathered");

@@ -4,11 +4,13 @@ import dev.verbale.history.RunSummary;
 import dev.verbale.history.compare.Comparison;
 import dev.verbale.history.compare.Comparison.Change;
 import dev.verbale.results.DurationText;
+import dev.verbale.results.Run;
 import dev.verbale.results.TestResult;
 import dev.verbale.results.summary.Dateline;
 import dev.verbale.results.summary.Headline;
 import dev.verbale.rules.Today.Failures;
 import dev.verbale.rules.Today.Flickered;
+import dev.verbale.rules.Triage.Labelled;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -18,6 +20,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -123,14 +126,49 @@ public record TodayParts(String sentence, String dateline, List<String> beside, 
                                     ? ""
                                     : "was " + change.before().name()),
                     parts);
-            list(
-                    comparison.isOfAPart() || !comparison.after().isComplete() ? "Not run" : "Vanished",
-                    comparison.vanished(),
-                    test -> new Line(test.name(), ""),
-                    parts);
+            list(missing(comparison), comparison.vanished(), test -> new Line(test.name(), ""), parts);
         }
         return new TodayParts(
                 Headline.of(today.run()), Dateline.of(today.run(), zone), beside(today, zone), gate(today), parts);
+    }
+
+    private static String missing(Comparison comparison) {
+        if (!comparison.after().isComplete()) return "Not in this run, which is incomplete";
+        return comparison.isOfAPart() ? "Not asked for" : "Vanished";
+    }
+
+    /**
+     * The failures of a run by what the rules say of them: first those that no rule knows, then those whose rule is over.
+     *
+     * @param day by which rules are over
+     * @param zone of the times that are said
+     */
+    public static List<Part> byLabel(Run run, Triage triage, Rules rules, LocalDate day, ZoneId zone) {
+        Today today = Today.of(run, triage, rules, null, null);
+        Map<String, List<Reason>> byLabel = new LinkedHashMap<>();
+        for (Labelled one : triage.failures()) byLabel.put(label(one.rule(), one.isExpired()), new ArrayList<>());
+        for (Failures one : today.failures()) {
+            List<Reason> its = byLabel.get(label(one.rule(), one.isExpired()));
+            if (its != null && !one.tests().isEmpty()) its.add(withComment(reason(today, one, day, zone), one.rule()));
+        }
+        List<Part> parts = new ArrayList<>();
+        byLabel.forEach((label, reasons) -> parts.add(new Part(null, label, reasons, List.of())));
+        return parts;
+    }
+
+    private static String label(Optional<TriageRule> rule, boolean isExpired) {
+        String label = rule.map(TriageRule::label).orElse("No label");
+        return isExpired ? label + ", known only until a day that is over" : label;
+    }
+
+    private static Reason withComment(Reason reason, Optional<TriageRule> rule) {
+        List<String> about = new ArrayList<>(reason.about());
+        rule.ifPresent(one -> {
+            if (one.comment() != null) about.add(one.comment());
+            if (one.link() != null) about.add(one.link());
+        });
+        return new Reason(
+                reason.id(), reason.title(), about, reason.code(), reason.evidence(), reason.tests(), reason.first());
     }
 
     private static List<String> beside(Today today, ZoneId zone) {
@@ -173,7 +211,7 @@ public record TodayParts(String sentence, String dateline, List<String> beside, 
         if (one.failingSince() != null)
             about.add("fails since " + MINUTE.format(one.failingSince().atZone(zone)));
         List<Line> tests = new ArrayList<>();
-        for (TestResult test : one.tests()) tests.add(new Line(name(test), anyway(today, one, test)));
+        for (TestResult test : one.tests()) tests.add(new Line(name(test), before(today, one, test)));
         for (String broken : one.classes()) tests.add(new Line(broken, "itself"));
         return new Reason(
                 one.reason(),
@@ -190,14 +228,21 @@ public record TodayParts(String sentence, String dateline, List<String> beside, 
         return line.find() ? line.group(1) : "";
     }
 
-    private static String anyway(Today today, Failures one, TestResult test) {
+    /** How a test stood before, where its standing does not say it. */
+    private static String before(Today today, Failures one, TestResult test) {
         Comparison comparison = today.comparison();
-        if (one.standing() != Standing.NEW_OF_FLAKY || comparison == null) return "";
-        return comparison.newFailures().stream()
-                .filter(change -> change.after().key().equals(test.key()))
-                .findFirst()
-                .map(change -> change.flakiness().sentence() + " anyway")
-                .orElse("");
+        if (comparison == null) return "";
+        Change still = of(comparison.stillFailing(), test);
+        if (still != null) return still.hasOtherReason() ? "for another reason than before" : "";
+        Change added = of(comparison.newFailures(), test);
+        if (added == null) return "";
+        if (one.standing() == Standing.NEW_OF_FLAKY) return added.flakiness().sentence() + " anyway";
+        return added.before() == null ? "a new test" : "";
+    }
+
+    private static @Nullable Change of(List<Change> changes, TestResult test) {
+        for (Change change : changes) if (change.after().key().equals(test.key())) return change;
+        return null;
     }
 
     /** By why their attempts failed, those with most tests first. */

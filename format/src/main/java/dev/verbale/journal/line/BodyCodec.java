@@ -15,7 +15,7 @@ final class BodyCodec extends ObjectCodec<Body> {
             number("size", "bytes on the wire, -1 where nobody knows", -1, Long.MAX_VALUE, null);
     private final NumberField decoded =
             number("decoded", "bytes once its coding was undone; left out where that is `size`", 1, Long.MAX_VALUE, 0L);
-    private final TextField text = optionalText("text", "where there is a `file` too, the beginning of that");
+    private final LongText text = optionalLongText("text", "where there is a `file` too, the beginning of that");
     private final NumberField cut = number("cut", "1 where all that was kept is only the beginning", 1, 1, 0L);
     private final TextField file = optionalText("file", "a path below the run folder, with forward slashes");
     private final ObjectsField<Part> parts = objects("parts", "of a form with files and its kin", partCodec);

@@ -71,6 +71,16 @@ public abstract class Codec<T> {
         return declared(new TextField(name, meaning, false));
     }
 
+    /** A text that may be long and like others. Where it is, its pieces stand in a field of their own. */
+    final LongText optionalLongText(String name, String meaning) {
+        return new LongText(
+                optionalText(name, meaning),
+                objects(
+                        name + "Pieces",
+                        "instead of `" + name + "`, where earlier lines have parts of it",
+                        TextPieceCodec.CODEC));
+    }
+
     final WordField word(String name, String meaning) {
         return declared(new WordField(name, meaning, true, "{\"type\": \"string\"}"));
     }

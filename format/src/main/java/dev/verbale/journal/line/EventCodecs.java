@@ -113,6 +113,7 @@ public final class EventCodecs {
 
         static final List<ObjectCodec<?>> OBJECTS = List.of(
                 FailureCodec.CODEC,
+                TextPieceCodec.CODEC,
                 LinkCodec.CODEC,
                 StepArgumentCodec.CODEC,
                 TableRowCodec.CODEC,

@@ -29,17 +29,17 @@ public final class EventDecoder {
     public record Decoded(Event event, Set<String> repeated, Set<String> unknown) {}
 
     /**
-     * The event in the first {@code length} bytes. One of a kind that this version does not know is an {@link UnknownEvent}.
+     * The event in the first {@code length} bytes, with nothing before them. One of a kind that this version does not know is an {@link UnknownEvent}.
      *
      * @throws MalformedLine where there is none
      */
     public static Decoded decode(byte[] bytes, int length) {
-        return decode(bytes, 0, length);
+        return decode(bytes, 0, length, new KnownPieces());
     }
 
-    static Decoded decode(byte[] bytes, int from, int length) {
+    static Decoded decode(byte[] bytes, int from, int length, KnownPieces pieces) {
         try {
-            return decode(Fields.parse(bytes, from, length), bytes, from, length);
+            return decode(Fields.parse(bytes, from, length, pieces), bytes, from, length);
         } catch (MalformedLine known) {
             throw known;
         } catch (JacksonException broken) {

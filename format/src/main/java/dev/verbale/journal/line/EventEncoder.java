@@ -15,12 +15,22 @@ public final class EventEncoder {
     private static final int KEPT_BYTES = 1 << 16;
 
     private final TextFilter filter;
+    private final RepeatedTexts repeated;
     private LineBuffer buffer = new LineBuffer();
     private @Nullable JsonLine line;
 
-    /** @param filter what every text passes through before it is written */
-    public EventEncoder(TextFilter filter) {
+    /**
+     * @param filter what every text passes through before it is written
+     * @param repeated of the journal into which its lines go
+     */
+    public EventEncoder(TextFilter filter, RepeatedTexts repeated) {
         this.filter = filter;
+        this.repeated = repeated;
+    }
+
+    /** The line that was encoded last stands in the journal: later ones may mean what it has. */
+    public void written() {
+        if (line != null && !line.fresh.isEmpty()) repeated.written(line.fresh);
     }
 
     /** The event as one line with its newline; valid until the next call. */
@@ -41,9 +51,10 @@ public final class EventEncoder {
         buffer.reset();
         JsonLine now = line;
         if (now == null) {
-            now = new JsonLine(JsonOut.generator(buffer), filter);
+            now = new JsonLine(JsonOut.generator(buffer), filter, repeated);
             line = now;
         }
+        now.fresh.clear();
         now.json.writeStartObject();
         EventCodecs.of(event).writeEvent(now, event);
         now.json.writeEndObject();

@@ -23,10 +23,10 @@ final class FailureCodec extends ObjectCodec<Failure> {
             optionalId("id", "a number of its own, by which later events of the journal refer to it");
     private final TextField type =
             optionalText("type", "the throwable's class; left out where `id` refers to an earlier one");
-    private final TextField message = optionalText("message", "");
-    private final TextField expected = optionalText("expected", "the expected value, where the assertion has it");
-    private final TextField actual = optionalText("actual", "the actual value, where the assertion has it");
-    private final TextField stack = optionalText("stack", "the stack trace with its causes, as the JVM prints it");
+    private final LongText message = optionalLongText("message", "");
+    private final LongText expected = optionalLongText("expected", "the expected value, where the assertion has it");
+    private final LongText actual = optionalLongText("actual", "the actual value, where the assertion has it");
+    private final LongText stack = optionalLongText("stack", "the stack trace with its causes, as the JVM prints it");
     private final ObjectsField<Failure> gathered =
             objects("gathered", "the failures that this one reports together, or that came after it", this);
 
@@ -64,13 +64,12 @@ final class FailureCodec extends ObjectCodec<Failure> {
         int number = id.readInt(fields);
         if (number != 0 && type.readOrNull(fields) == null)
             return Failure.of("", "").id(number).gathered(gathered.read(fields)).build();
-        return new Failure(
-                number,
-                type.read(fields),
-                message.readOrNull(fields),
-                stack.read(fields),
-                expected.readOrNull(fields),
-                actual.readOrNull(fields),
-                gathered.read(fields));
+        String throwable = type.read(fields);
+        String said = message.readOrNull(
+                fields); // in the order in which they were written: pieces come first where they are whole
+        String wanted = expected.readOrNull(fields);
+        String got = actual.readOrNull(fields);
+        String trace = stack.readOrNull(fields);
+        return new Failure(number, throwable, said, trace == null ? "" : trace, wanted, got, gathered.read(fields));
     }
 }

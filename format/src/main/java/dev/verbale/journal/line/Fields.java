@@ -17,17 +17,21 @@ final class Fields {
     private final JsonObject values;
     private final Set<String> repeated;
 
-    private Fields(String what, JsonObject values, Set<String> repeated) {
+    /** The pieces of texts that lines before have. */
+    final KnownPieces known;
+
+    private Fields(String what, JsonObject values, Set<String> repeated, KnownPieces known) {
         this.what = what;
         this.values = values;
         this.repeated = repeated;
+        this.known = known;
     }
 
     /** @throws tools.jackson.core.JacksonException where the bytes are no JSON object */
-    static Fields parse(byte[] bytes, int from, int length) {
+    static Fields parse(byte[] bytes, int from, int length, KnownPieces known) {
         try (JsonParser parser = JsonIn.parser(bytes, from, length)) {
             if (parser.nextToken() != JsonToken.START_OBJECT) throw new MalformedLine("not a JSON object");
-            Fields fields = read(parser);
+            Fields fields = read(parser, known);
             if (parser.nextToken() != null) throw new MalformedLine("more than one JSON object in the line");
             return fields;
         }
@@ -38,9 +42,9 @@ final class Fields {
      *
      * @throws tools.jackson.core.JacksonException where it is broken
      */
-    static Fields read(JsonParser parser) {
+    static Fields read(JsonParser parser, KnownPieces known) {
         var repeated = new Repeated();
-        return new Fields("the line", object(parser, repeated), repeated.names);
+        return new Fields("the line", object(parser, repeated), repeated.names, known);
     }
 
     /** Hardly any line has some. */
@@ -86,7 +90,7 @@ final class Fields {
     }
 
     Fields as(String name) {
-        return new Fields("'" + name + "'", values, repeated);
+        return new Fields("'" + name + "'", values, repeated, known);
     }
 
     /** Of this object, in their order. */
@@ -145,7 +149,7 @@ final class Fields {
     @Nullable
     Fields objectOrNull(String name) {
         var object = (JsonObject) typed(name, JsonObject.class, "an object");
-        return object == null ? null : new Fields("'" + name + "'", object, repeated);
+        return object == null ? null : new Fields("'" + name + "'", object, repeated, known);
     }
 
     List<Fields> objects(String name) {
@@ -153,7 +157,7 @@ final class Fields {
         if (items == null) return List.of();
         List<Fields> objects = new ArrayList<>();
         for (Object item : items)
-            if (item instanceof JsonObject object) objects.add(new Fields(name, object, repeated));
+            if (item instanceof JsonObject object) objects.add(new Fields(name, object, repeated, known));
         return objects;
     }
 

@@ -14,12 +14,17 @@ public final class LineBlock {
 
     private final byte[] bytes;
     private final int end;
+    private final KnownPieces known;
     private @Nullable JsonParser parser;
     private int parsedFrom;
 
-    /** @param end behind the last line */
-    public LineBlock(byte[] bytes, int end) {
+    /**
+     * @param end behind the last line
+     * @param known what the lines before have, and these will have
+     */
+    public LineBlock(byte[] bytes, int end, KnownPieces known) {
         this.bytes = bytes;
+        this.known = known;
         this.end = end;
     }
 
@@ -32,7 +37,7 @@ public final class LineBlock {
         Fields fields = fields(from, to);
         if (fields != null) return EventDecoder.decode(fields, bytes, from, to - from);
         leave();
-        return EventDecoder.decode(bytes, from, to - from);
+        return EventDecoder.decode(bytes, from, to - from, known);
     }
 
     /** Null where the line is not just one object. */
@@ -41,7 +46,7 @@ public final class LineBlock {
             if (parser == null) parser = parserFrom(from);
             if (parser.nextToken() != JsonToken.START_OBJECT) return null;
             if (parsedFrom + parser.currentTokenLocation().getByteOffset() < from) return null;
-            Fields fields = Fields.read(parser);
+            Fields fields = Fields.read(parser, known);
             long behind = parsedFrom + parser.currentLocation().getByteOffset();
             return behind <= to && isBlank((int) behind, to) ? fields : null;
         } catch (JacksonException broken) {

@@ -67,7 +67,7 @@ class LineBlockTest {
             line.append(",\"n").append(i).append("\":").append(i);
         byte[] bytes = line.append(",\"n7\":0}").toString().getBytes(StandardCharsets.UTF_8);
 
-        EventDecoder.Decoded decoded = new LineBlock(bytes, bytes.length).decode(0, bytes.length);
+        EventDecoder.Decoded decoded = new LineBlock(bytes, bytes.length, new KnownPieces()).decode(0, bytes.length);
 
         assertThat(decoded.unknown()).hasSize(300_000);
         assertThat(decoded.repeated()).containsExactly("n7");
@@ -77,7 +77,9 @@ class LineBlockTest {
         var out = new ByteArrayOutputStream();
         for (EventCodec<?> codec : EventCodecs.all())
             codec.samples().forEach(event -> {
-                out.writeBytes(new EventEncoder(TextFilter.NONE).encode(event).toByteArray());
+                out.writeBytes(new EventEncoder(TextFilter.NONE, new RepeatedTexts())
+                        .encode(event)
+                        .toByteArray());
                 if (out.size() > 0 && out.toByteArray()[out.size() - 1] != '\n') out.write('\n');
             });
         return out.toByteArray();
@@ -101,7 +103,7 @@ class LineBlockTest {
     }
 
     private static List<String> inBlock(byte[] bytes) {
-        var block = new LineBlock(bytes, bytes.length);
+        var block = new LineBlock(bytes, bytes.length, new KnownPieces());
         List<String> all = new ArrayList<>();
         for (int[] line : lines(bytes)) all.add(result(() -> block.decode(line[0], line[1])));
         block.close();
