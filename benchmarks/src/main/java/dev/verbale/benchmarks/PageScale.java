@@ -92,7 +92,7 @@ public final class PageScale {
         System.out.printf("  as one file after %.1f s, %.1f MB%n", all, Files.size(file) / 1e6);
     }
 
-    private static void open(Path index, int tests) {
+    static void open(Path index, int tests) {
         var options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
         options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--window-size=1280,800");

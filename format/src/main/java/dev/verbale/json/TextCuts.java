@@ -15,10 +15,13 @@ public final class TextCuts {
     /** Characters of a piece that is worth a number. */
     public static final int SHORTEST_PIECE = 100;
 
-    private static final int LONGEST_PIECE = 4_000;
+    /** Nothing shorter is cut off by a line. */
+    private static final int SHORT_PIECE = 200;
+
+    private static final int LONGEST_PIECE = 2_000;
 
     /** A cut is behind one line in so many: a few frames of a stack. */
-    private static final int LINES = 8;
+    private static final int LINES = 4;
 
     private TextCuts() {}
 
@@ -30,7 +33,8 @@ public final class TextCuts {
         for (int i = from; i < longest; i++) {
             if (text.charAt(i) != '\n') continue;
             if (i + 1 == longest || isFrame(text, i + 1) != isFrame) return i + 1;
-            if (Integer.remainderUnsigned(sum(text, line, i), LINES) == 0) return i + 1;
+            boolean isCut = Integer.remainderUnsigned(sum(text, line, i), LINES) == 0;
+            if (isCut && i - from >= SHORT_PIECE) return i + 1;
             line = i + 1;
         }
         boolean isInPair = longest < text.length() && Character.isHighSurrogate(text.charAt(longest - 1));

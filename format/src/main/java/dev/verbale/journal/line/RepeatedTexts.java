@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class RepeatedTexts {
 
-    private static final int KEPT = 1 << 11;
+    private static final int KEPT = 1 << 12;
     private static final int SEEN = 1 << 14;
 
     private final AtomicInteger last = new AtomicInteger();
