@@ -1,11 +1,18 @@
 package dev.verbale;
 
+import java.time.Instant;
+
 /**
  * Where a source puts what it captures. Valid until {@link EvidenceSource#capture} returns; on that thread only.
  *
  * @since 0.2.0
  */
 public interface Evidence {
+
+    /** When the test, container or run began in which it failed. What somebody else wrote before is not of it. */
+    default Instant began() {
+        return Instant.EPOCH;
+    }
 
     /** What failed: the throwable that is about to leave a step or a test. */
     Throwable failure();

@@ -5,9 +5,13 @@ import java.io.RandomAccessFile;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What the tested service wrote while a test ran, beside the test that fails: the lines of a file that grows, of a command such as a
@@ -19,7 +23,7 @@ import java.util.concurrent.TimeUnit;
  * }</pre>
  *
  * <p>Nothing is read before something fails. Of a source that is registered for a whole class, a test has the lines since the one before
- * that failed. At the most {@value #MAX_LINES} lines are taken, the last ones; lines are UTF-8. Safe for several threads.
+ * that failed; lines that say when they were written, and that is before the test, are left out and counted. At the most {@value #MAX_LINES} lines are taken, the last ones; lines are UTF-8. Safe for several threads.
  *
  * @since 0.2.0
  */
@@ -29,8 +33,12 @@ public final class LogSource implements EvidenceSource {
     private static final int MAX_BYTES = 1 << 18;
     private static final int COMMAND_SECONDS = 5;
 
+    /** Of a line whose time is cut to seconds, and of two machines. */
+    private static final Duration CLOCKS_DIFFER = Duration.ofSeconds(1);
+
     private final String name;
     private final Reading reading;
+    private final Instant registered = Instant.now();
 
     /** Gives what was not given before. */
     @FunctionalInterface
@@ -83,10 +91,27 @@ public final class LogSource implements EvidenceSource {
         synchronized (reading) {
             more = reading.more();
         }
-        List<String> lines = more.lines().filter(line -> !line.isBlank()).toList();
+        List<String> lines = since(evidence.began(), more);
         if (lines.size() > MAX_LINES)
             evidence.log(name, "(" + (lines.size() - MAX_LINES) + " lines before these are left out)");
         for (String line : lines.subList(Math.max(0, lines.size() - MAX_LINES), lines.size())) evidence.log(name, line);
+    }
+
+    /** Without what is older by what it says itself, and what is set in below that: it is another test's. */
+    private List<String> since(@Nullable Instant began, String more) {
+        List<String> all = more.lines().filter(line -> !line.isBlank()).toList();
+        if (began == null || registered.isAfter(began)) return all;
+        Instant from = began.minus(CLOCKS_DIFFER);
+        List<String> lines = new ArrayList<>();
+        boolean isOlder = false;
+        for (String line : all) {
+            Instant written = LineTime.of(line);
+            if (written != null) isOlder = written.isBefore(from);
+            if (!isOlder) lines.add(line);
+        }
+        int older = all.size() - lines.size();
+        if (older > 0) lines.add(0, "(" + older + (older == 1 ? " line is" : " lines are") + " from before this test)");
+        return lines;
     }
 
     /** A file, and how far it was read. */

@@ -12,6 +12,11 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.ArrayDeque;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -99,6 +104,27 @@ class LogSourceTest {
 
         assertThat(lines(0)).hasSize(201).last().isEqualTo("garden: line 59999");
         assertThat(lines(0).get(0)).matches("garden: \\(\\d+ lines before these are left out\\)");
+    }
+
+    @Test
+    void of_a_source_that_many_tests_share_each_has_the_lines_of_its_own_time() throws Exception {
+        recorder.register(LogSource.file("garden", log));
+        Instant before = Instant.now().minus(Duration.ofMinutes(10));
+        String local = LocalDateTime.ofInstant(before.minus(Duration.ofDays(2)), ZoneId.systemDefault())
+                .toString();
+        writes(before + " GET /beds of another test\n    at dev.orto.Beds\n");
+        writes("[INFO ] " + local.replace('T', ' ').replace('.', ',') + " nobody says in which zone\n");
+        writes("a line that says no time stays where it stands\n");
+        writes(before.atOffset(ZoneOffset.ofHours(5)).toString() + " in another zone\n");
+        writes("2026-99-99T00:00:00Z that no calendar has\n");
+        Scope test = start("fails");
+        writes(Instant.now().plusSeconds(1) + " GET /plots of this one\n    at dev.orto.Plots\n");
+        fails(test);
+
+        assertThat(lines(0))
+                .hasSize(3)
+                .startsWith("garden: (6 lines are from before this test)")
+                .satisfies(lines -> assertThat(lines.get(1)).endsWith("GET /plots of this one"));
     }
 
     @Test

@@ -1,11 +1,12 @@
 // The body of a request or a response: as a tree, as lines, as events, as parts, or raw; to be searched and copied.
-import { useMemo, useState } from 'preact/hooks';
+import { useContext, useMemo, useState } from 'preact/hooks';
 import { jsonOf, type Json } from './json';
 import { Marked, hitsIn } from '../marks/marked';
 import { Download } from '../attachments/download';
 import { address } from '../data/packed';
 import { texts } from '../data/loaded';
 import { bytes, count, whole as number } from '../words/text';
+import { Wrong, holdsWrong, inside as below } from './wrong';
 import type { Body } from '../data/types';
 import { t } from '../words/texts';
 
@@ -89,7 +90,7 @@ function BodyText({ text, type }: { text: string; type: string }) {
         </pre>
       ) : values ? (
         <div key={tree.turn}>
-          <Trees values={values.map((value) => ({ value }))} words={words} open={tree.open} />
+          <Trees values={values.map((value) => ({ value, at: '' }))} words={words} open={tree.open} />
         </div>
       ) : events ? (
         <table class="events">
@@ -143,6 +144,8 @@ function eventsIn(text: string): { name: string; data: string }[] {
 
 interface Named {
   name?: string;
+  /** As a JSON pointer. */
+  at: string;
   value: Json;
 }
 
@@ -170,25 +173,29 @@ function holds({ name = '', value }: Named, words: string): boolean {
 }
 
 /** JSON, each object and list of which unfolds. */
-function Tree({ value, name, words, open }: Named & { words: string; open: boolean }) {
+function Tree({ value, name, at, words, open }: Named & { words: string; open: boolean }) {
   const label = name === undefined ? null : (
     <span class="key">
       <Marked text={name} words={words} />:{' '}
     </span>
   );
+  const wrong = useContext(Wrong);
+  const isWrong = wrong.has(at) && at !== '';
+  const remark = isWrong && <span class="wrong-remark"> {t('a check failed here')}</span>;
   if (value.kind === 'leaf')
     return (
-      <div class="leaf">
+      <div class={isWrong ? 'leaf wrong' : 'leaf'}>
         {label}
         <span class={value.type}>
           <Marked text={value.text} words={words} />
         </span>
+        {remark}
       </div>
     );
   const list = value.kind === 'list';
   const inside: Named[] = list
-    ? value.items.map((one, index) => ({ name: String(index), value: one }))
-    : value.fields.map(([field, one]) => ({ name: field, value: one }));
+    ? value.items.map((one, index) => ({ name: String(index), at: below(at, String(index)), value: one }))
+    : value.fields.map(([field, one]) => ({ name: field, at: below(at, field), value: one }));
   if (inside.length === 0)
     return (
       <div class="leaf">
@@ -198,10 +205,11 @@ function Tree({ value, name, words, open }: Named & { words: string; open: boole
     );
   const found = words !== '' && hitsIn(value.text, words) > 0;
   return (
-    <details class="tree" open={open || found}>
+    <details class={isWrong ? 'tree wrong' : 'tree'} open={open || found || holdsWrong(wrong, at)}>
       <summary>
         {label}
         <span class="dim">{list ? `[${inside.length}]` : `{${inside.length}}`}</span>
+        {remark}
       </summary>
       <Trees values={inside} words={words} open={open} />
     </details>

@@ -11,7 +11,9 @@ import { sentRequest } from '../data/request';
 import { originsOf } from './origins';
 import { exchangesIn, logsIn } from '../data/inside';
 import { ofRow, testFiles } from '../data/loaded';
-import type { Exchange, Log, Message } from '../data/types';
+import { loggedOf } from './logged';
+import type { Exchange, Message } from '../data/types';
+import { Wrong, wrongIn } from './wrong';
 import { t } from '../words/texts';
 
 export function ExchangeLine({ exchange }: { exchange: Exchange }) {
@@ -65,28 +67,17 @@ function Origins({ exchange }: { exchange: Exchange }) {
   );
 }
 
-/** What a log says of the exchange: the tested service's, where a source of it is registered, or the suite's own. */
-function LinesOfTrace({ id }: { id: string }) {
+function LoggedLines({ exchange }: { exchange: Exchange }) {
   const open = useContext(Open);
   const test = open && ofRow(testFiles, open.data, open.position);
-  const lines = useMemo(() => (test ? linesOf(logsIn(test.entries), id) : []), [test, id]);
-  if (lines.length === 0) return null;
+  const logged = useMemo(() => (test ? loggedOf(logsIn(test.entries), exchange, open.data.started) : undefined), [test, exchange]);
+  if (!logged || logged.lines.length === 0) return null;
   return (
-    <div class="lines-of-trace">
-      <p class="dim">{t('logged with this trace')}</p>
-      <pre>{lines.map((log) => `${log.logger ? log.logger + '  ' : ''}${log.text}`).join('\n')}</pre>
+    <div class="logged-lines">
+      <p class="dim">{logged.by === 'trace' ? t('logged with this trace') : t('logged meanwhile')}</p>
+      <pre>{logged.lines.map((log) => `${log.logger ? log.logger + '  ' : ''}${log.text}`).join('\n')}</pre>
     </div>
   );
-}
-
-/** Those that name the trace, and what is set in below them, as the frames of an error are. */
-function linesOf(logs: Log[], id: string): Log[] {
-  let isOpen = false;
-  return logs.filter((log, index) => {
-    const isBelow = isOpen && /^\s/.test(log.text) && log.logger === logs[index - 1]?.logger;
-    isOpen = log.text.includes(id) || isBelow;
-    return isOpen;
-  });
 }
 
 function ExchangeDetail({ exchange }: { exchange: Exchange }) {
@@ -115,7 +106,7 @@ function ExchangeDetail({ exchange }: { exchange: Exchange }) {
         </p>
       )}
       <Origins exchange={exchange} />
-      {exchange.trace && <LinesOfTrace id={exchange.trace.id} />}
+      <LoggedLines exchange={exchange} />
       {exchange.checks && (
         <ul class="exchange-checks">
           {exchange.checks.map(([outcome, name], index) => (
@@ -142,7 +133,9 @@ function ExchangeDetail({ exchange }: { exchange: Exchange }) {
       {open && comparing && <Comparison exchange={exchange} data={open.data} position={open.position} />}
       <div class="sides">
         <Side title={t('Request')} message={exchange.request} query={query(exchange.url)} />
-        {exchange.response && <Side title={t('Response')} message={exchange.response} query={[]} />}
+        <Wrong.Provider value={wrongIn(exchange.checks)}>
+          {exchange.response && <Side title={t('Response')} message={exchange.response} query={[]} />}
+        </Wrong.Provider>
       </div>
     </div>
   );

@@ -3,7 +3,7 @@ import { scaleLinear } from 'd3-scale';
 import { useMemo, useRef, useState } from 'preact/hooks';
 import { barsOf, lanesOf, type Bar, type Lane } from './lanes';
 import { RowsToCome } from '../marks/rowsToCome';
-import { outcomeText } from '../data/outcomes';
+import { needsAttention, outcomeText } from '../data/outcomes';
 import { rowsLoaded } from '../data/loaded';
 import { testLink, testsLink } from '../data/route';
 import { count, durationText, offset } from '../words/text';
@@ -12,7 +12,9 @@ import { t } from '../words/texts';
 
 const WIDTH = 1000;
 const LANE = 26;
-const BAR = 16;
+/** How tall bars are: what somebody has to look at by its height too, for who sees no red. */
+const BAR = 22;
+const CALM_BAR = 10;
 const MAX_LANES = 200;
 
 export function Workers({ data }: { data: RunData }) {
@@ -44,7 +46,7 @@ function Lanes({ data }: { data: RunData }) {
         </span>
       </p>
       <p class="dim under" role="status">
-        {under ? described(under) : t('Drag over the lines to look closer.')}
+        {under ? described(under) : t('Tall bars did not pass. Drag over the lines to look closer.')}
       </p>
       <div class="lane-drawing">
         <ul class="lane-names" aria-hidden="true">
@@ -150,7 +152,8 @@ function paths(bars: Bar[], x: (at: number) => number): [string, string][] {
   for (const { from, to, outcome } of bars) {
     const left = x(from);
     const width = Math.max(0.6, x(to) - left - 0.3);
-    paths.set(outcome, `${paths.get(outcome) ?? ''}M${left.toFixed(2)} 0h${width.toFixed(2)}v${BAR}h-${width.toFixed(2)}z`);
+    const height = needsAttention(outcome) ? BAR : CALM_BAR;
+    paths.set(outcome, `${paths.get(outcome) ?? ''}M${left.toFixed(2)} ${(BAR - height) / 2}h${width.toFixed(2)}v${height}h-${width.toFixed(2)}z`);
   }
   return [...paths];
 }

@@ -6,6 +6,7 @@ import com.sun.net.httpserver.HttpServer;
 import dev.verbale.Scope;
 import dev.verbale.Verbale;
 import dev.verbale.assertj.VerbaleAssertJ;
+import dev.verbale.awaitility.VerbaleAwaitility;
 import dev.verbale.contract.JsonSchemaContract;
 import dev.verbale.http.VerbaleHttp;
 import dev.verbale.httpclient5.VerbaleHttpClient5;
@@ -41,6 +42,7 @@ import org.apache.hc.client5.http.classic.methods.HttpGet;
 import org.apache.hc.client5.http.impl.classic.HttpClients;
 import org.apache.logging.log4j.core.LoggerContext;
 import org.assertj.core.api.SoftAssertions;
+import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.junit.platform.engine.discovery.DiscoverySelectors;
 import org.junit.platform.launcher.core.LauncherDiscoveryRequestBuilder;
@@ -89,6 +91,10 @@ final class Driven {
         switch (adapter) {
             case "assertj" ->
                 VerbaleAssertJ.watch(new SoftAssertions()).assertThat("Ada").isEqualTo("Dario");
+            case "awaitility" -> {
+                VerbaleAwaitility.watch();
+                Awaitility.await("password=hunter2").until(() -> true);
+            }
             case "steps" -> StepMethods.of(new Gate()).open("hunter2");
             case "logback" -> {
                 var context = (ch.qos.logback.classic.LoggerContext) LoggerFactory.getILoggerFactory();

@@ -61,6 +61,7 @@ class ModulePathTest {
             strings = {
                 "junit",
                 "assertj",
+                "awaitility",
                 "steps",
                 "logback",
                 "log4j",

@@ -1,5 +1,6 @@
 package dev.verbale.cli;
 
+import dev.verbale.history.compare.FirstDifference;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestKeeper;
@@ -99,7 +100,7 @@ final class BriefCommand implements Callable<Integer> {
                     size < SMALLEST
                             ? "--size " + size + " holds no brief; give it " + SMALLEST + " or more"
                             : "--limit takes 1 or more");
-        Run read = RunReader.read(path(), TestKeeper.FAILURES);
+        Run read = RunReader.read(path(), TestKeeper.failuresAndLaterAttempts());
         PrintWriter out = spec.commandLine().getOut();
         List<FailureReason> reasons = FailureReason.of(read);
         String reason = reason();
@@ -113,14 +114,25 @@ final class BriefCommand implements Callable<Integer> {
         FailureReason.byTest(FailureReason.ofFlaky(read)).forEach(reasonOf::putIfAbsent);
         Map<String, String> labels = rules.labels(read);
         for (TestResult one : wanted.subList(0, Math.min(limit, wanted.size())))
-            out.println(TerminalText.printable(
-                    FailureBrief.of(read, one, reasonOf.get(one.id()), options.withLabel(labels.get(one.id())))
-                            .text()));
+            out.println(TerminalText.printable(FailureBrief.of(
+                            read,
+                            one,
+                            reasonOf.get(one.id()),
+                            options.withLabel(labels.get(one.id())).withDifference(difference(read, one)))
+                    .text()));
         if (wanted.size() > limit)
             spec.commandLine()
                     .getErr()
                     .println("verbale: " + (wanted.size() - limit) + " more have it in their id; --limit shows them");
         return ExitCodes.DONE;
+    }
+
+    /** From a later attempt that passed; null where there is none. */
+    private static @Nullable String difference(Run read, TestResult failed) {
+        for (TestResult passed : read.flaky())
+            if (failed.superseded() && passed.key().equals(failed.key()))
+                return FirstDifference.ofAttempts(failed, passed).orElse(null);
+        return null;
     }
 
     private Map<String, TestResult> good() throws IOException {

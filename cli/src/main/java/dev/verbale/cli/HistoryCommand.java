@@ -3,6 +3,7 @@ package dev.verbale.cli;
 import dev.verbale.history.Appearance;
 import dev.verbale.history.Disturbance;
 import dev.verbale.history.DurationStep;
+import dev.verbale.history.FailureTrait;
 import dev.verbale.history.Flakiness;
 import dev.verbale.history.History;
 import dev.verbale.history.ReasonHistory;
@@ -17,11 +18,13 @@ import dev.verbale.results.Texts;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
+import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -60,6 +63,7 @@ final class HistoryCommand implements Runnable {
             DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm").withZone(ZoneOffset.UTC);
     private static final int ROW = 40;
     private static final int LONGEST_NAME = 90;
+    private static final int MAX_DIGESTS = 100;
 
     @Spec
     private CommandSpec spec;
@@ -229,8 +233,22 @@ final class HistoryCommand implements Runnable {
                 }
                 if (read.flakiness(one.key()).isFlaky()) out.println("  " + Flaky.rate(read.flakiness(one.key())));
                 read.durationStep(one.key()).ifPresent(step -> out.println("  " + Slower.step(step)));
+                trait(one).ifPresent(trait -> out.println("  " + TerminalText.printable(trait.sentence())));
             }
             if (found.size() > limit) out.println("and more: say more of its id, or raise --limit");
+        }
+
+        /** What its failing runs have in common, of the last that are remembered whole. */
+        private Optional<FailureTrait> trait(TestHistory test) {
+            List<Appearance> all = test.appearances();
+            if (all.stream().allMatch(one -> one.recovered() || one.outcome().needsAttention()))
+                return Optional.empty();
+            List<RunDigest> runs = new ArrayList<>();
+            for (Appearance one : all.subList(Math.max(0, all.size() - MAX_DIGESTS), all.size()))
+                history.folder()
+                        .digest(one.run().name(), one.run().started(), unread -> {})
+                        .ifPresent(runs::add);
+            return FailureTrait.of(test.key(), runs, ZoneId.systemDefault());
         }
     }
 

@@ -29,7 +29,7 @@ class RepeatedTextsTest {
     Path folder;
 
     private final List<Event> read = new ArrayList<>();
-    private final List<String> said = new ArrayList<>();
+    private final List<String> remarks = new ArrayList<>();
 
     @Test
     void stacks_that_differ_in_a_few_lines_take_the_room_of_their_differences() throws Exception {
@@ -42,7 +42,7 @@ class RepeatedTextsTest {
         long characters = written.stream().mapToLong(one -> trace(one).length()).sum();
         assertThat(Files.size(file)).isLessThan(characters / 6);
         read(file);
-        assertThat(said).isEmpty();
+        assertThat(remarks).isEmpty();
         assertThat(read).isEqualTo(written);
     }
 
@@ -68,7 +68,7 @@ class RepeatedTextsTest {
 
         read(file);
 
-        assertThat(said).isEmpty();
+        assertThat(remarks).isEmpty();
         assertThat(read).containsExactlyInAnyOrderElementsOf(written);
     }
 
@@ -82,7 +82,7 @@ class RepeatedTextsTest {
 
         read(file);
 
-        assertThat(said).singleElement().asString().startsWith("3: has a text of which parts are missing");
+        assertThat(remarks).singleElement().asString().startsWith("3: has a text of which parts are missing");
         assertThat(trace(read.get(1)))
                 .startsWith("java.lang.AssertionError: bed 3 is dry")
                 .contains("(the line that has this part is missing)")
@@ -113,7 +113,7 @@ class RepeatedTextsTest {
             read(file);
 
             assertThat(refused).isTrue();
-            assertThat(said).allSatisfy(line -> assertThat(line).startsWith("3: not JSON"));
+            assertThat(remarks).allSatisfy(line -> assertThat(line).startsWith("3: not JSON"));
             assertThat(read).containsExactly(failed(1, stack(1)), failed(3, stack(3)), failed(4, stack(4)));
         }
     }
@@ -148,7 +148,7 @@ class RepeatedTextsTest {
 
         read(file);
 
-        assertThat(said).singleElement().asString().contains("longer than any recorder writes");
+        assertThat(remarks).singleElement().asString().contains("longer than any recorder writes");
         assertThat(read).hasSize(1);
     }
 
@@ -217,17 +217,17 @@ class RepeatedTextsTest {
 
             @Override
             public void unread(int line, String why) {
-                said.add(line + ": " + why);
+                remarks.add(line + ": " + why);
             }
 
             @Override
             public void unknown(int line, String what) {
-                said.add(line + ": " + what);
+                remarks.add(line + ": " + what);
             }
 
             @Override
             public void odd(int line, String what) {
-                said.add(line + ": " + what);
+                remarks.add(line + ": " + what);
             }
         });
     }

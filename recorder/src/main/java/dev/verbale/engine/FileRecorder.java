@@ -118,7 +118,8 @@ final class FileRecorder implements AdapterRecorder {
         var totals = new Totals();
         var unrecorded = new UnrecordedTests(journal, totals, claims);
         logs = new LogRecorder(parts, longTexts, failures, options.logging(), unrecorded);
-        evidence = new EvidenceCollector(guard, scopes, failures, attachments, logs, journal.problems());
+        evidence =
+                new EvidenceCollector(guard, scopes, failures, attachments, logs, journal.problems(), journal.clock());
         steps = new StepRecorder(parts, longTexts, failures, evidence, unrecorded);
         checks = new CheckRecorder(parts, failures, evidence);
         exchanges = new ExchangeRecorder(

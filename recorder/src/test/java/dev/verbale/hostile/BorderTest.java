@@ -188,8 +188,8 @@ class BorderTest {
         String text = Files.readString(journal);
         assertThat(text.split("the gate is locked", -1)).hasSizeLessThan(70); // in messages, and once with its frames
         assertThat(text.split("at dev.verbale.hostile.BorderTest.a_failure_is_written_once", -1))
-                .as("each throwable's own frame once")
-                .hasSize(1 + 31);
+                .as("each throwable's own frame once at the most: what many share is written once")
+                .hasSizeBetween(2, 1 + 31);
         TestResult read = RunReader.read(root).tests().get(0);
         Failure written = read.failure();
         assertThat(written).isNotNull();

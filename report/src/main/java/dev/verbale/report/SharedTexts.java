@@ -23,7 +23,7 @@ final class SharedTexts {
     static final int PIECES_A_FILE = 400;
 
     /** What is kept until the page is written; what comes later stands as it is. */
-    private static final int MOST_CHARACTERS = 32_000_000;
+    private static final int MAX_CHARACTERS = 32_000_000;
 
     private static final int SEEN = 1 << 16;
 
@@ -89,7 +89,7 @@ final class SharedTexts {
     private synchronized @Nullable Integer numbered(String piece) {
         Integer known = numbers.get(piece);
         if (known != null) return known;
-        if (characters + piece.length() > MOST_CHARACTERS) return null;
+        if (characters + piece.length() > MAX_CHARACTERS) return null;
         characters += piece.length();
         pieces.add(piece);
         numbers.put(piece, pieces.size() - 1);

@@ -14,6 +14,9 @@ import dev.verbale.spi.TestEnd;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
 import java.util.Base64;
 import java.util.List;
 import java.util.Map;
@@ -281,11 +284,17 @@ class ExchangePageTest {
         traced.log("of something else");
         Exchange exchange = traced.exchange("GET", "http://orto.example/api/plots")
                 .requestHeader("traceparent", "00-4bf92f3577b34da6a3ce929d0e0e4736-00f067aa0ba902b7-01")
-                .status(200);
+                .status(200)
+                .responseHeader("Content-Type", "application/json")
+                .responseBody(
+                        "{\"beds\":[{\"metres\":2},{\"metres\":3}],\"crop\":\"Beans\"}"
+                                .getBytes(StandardCharsets.UTF_8),
+                        "application/json");
         exchange.ended();
         traced.gatherChecks();
         traced.checked("status code: 200", null);
         exchange.checked("body crop: \"Kale\"", new AssertionError("no kale"));
+        exchange.checked("contract of GET /api/plots 200 at /beds/1/metres", new AssertionError("integer found"));
         traced.endTest(test, TestEnd.passed());
         chromium.open(
                 Page.write(RunReader.read(traced.folder()), traced.folder().resolve("page")),
@@ -294,16 +303,46 @@ class ExchangePageTest {
         assertThat(chromium.texts(".exchange > details > summary"))
                 .singleElement()
                 .asString()
-                .endsWith("1 of 2 checks failed");
+                .endsWith("2 of 3 checks failed");
         chromium.find(".exchange summary").click();
-        assertThat(chromium.texts(".exchange-checks li")).containsExactly("status code: 200", "body crop: \"Kale\"");
-        assertThat(chromium.find(".lines-of-trace pre").getText())
+        assertThat(chromium.texts(".exchange-checks li"))
+                .containsExactly(
+                        "status code: 200", "body crop: \"Kale\"", "contract of GET /api/plots 200 at /beds/1/metres");
+        assertThat(chromium.texts(".leaf.wrong"))
+                .containsExactly("metres: 3 a check failed here", "crop: \"Beans\" a check failed here");
+        assertThat(chromium.find(".logged-lines pre").getText())
                 .isEqualTo("4bf92f3577b34da6a3ce929d0e0e4736: the plots are flooded\n    at the well");
         assertThat(chromium.find(".trace a").getDomAttribute("href"))
                 .isEqualTo("https://traces.example/4bf92f3577b34da6a3ce929d0e0e4736");
         chromium.open(traced.folder().resolve("page/index.html"), "#/exchanges?checks=failed");
-        assertThat(chromium.texts(".list tr")).singleElement().asString().contains("1 check failed");
+        assertThat(chromium.texts(".list tr")).singleElement().asString().contains("2 checks failed");
         assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
+    void without_a_trace_it_has_what_was_logged_while_it_lasted() throws Exception {
+        Path index = page(() -> {
+            Scope test = recorder.startTest(recorder.run(), descriptor("swaps", "swaps two days"));
+            AdapterExchange exchange = recorder.exchange("GET", "http://orto.example/api/plots");
+            Instant sent = Instant.now();
+            recorder.log(sent.minusSeconds(5) + " before it");
+            recorder.log(sent.toString().replace('T', ' ').replace('.', ',') + " the plots are flooded");
+            recorder.log("    at the well");
+            recorder.log(sent + " of the trace 4bf92f3577b34da6a3ce929d0e0e4736");
+            recorder.log(LocalDateTime.ofInstant(sent, ZoneId.systemDefault()) + " in whatever zone");
+            exchange.status(200).ended();
+            recorder.log(sent.plusSeconds(5) + " after it");
+            recorder.endTest(test, TestEnd.passed());
+        });
+        chromium.open(index, "#/test/sample.RotaTest.swaps()");
+        chromium.find(".exchange summary").click();
+
+        assertThat(chromium.find(".logged-lines p").getText()).isEqualTo("logged meanwhile");
+        assertThat(chromium.texts(".logged-lines pre"))
+                .singleElement()
+                .asString()
+                .contains("the plots are flooded\n    at the well")
+                .doesNotContain("before it", "after it", "4bf92f", "whatever zone");
     }
 
     @Test

@@ -33,7 +33,7 @@ public final class VerbaleAwaitility {
     @SuppressWarnings("unchecked") // it takes what Awaitility gives it, as it would alone
     public static void watch(@Nullable ConditionEvaluationListener<?> own) {
         Awaitility.setDefaultConditionEvaluationListener(
-                new HeardWaits<>(Waits.byThread(), (ConditionEvaluationListener<Object>) own));
+                new WaitListener<>(Waits.byThread(), (ConditionEvaluationListener<Object>) own));
     }
 
     /**
@@ -44,6 +44,6 @@ public final class VerbaleAwaitility {
      * }</pre>
      */
     public static <T> ConditionEvaluationListener<T> listener() {
-        return new HeardWaits<>(Waits.ofOne(), null);
+        return new WaitListener<>(Waits.ofOne(), null);
     }
 }

@@ -65,11 +65,11 @@ final class FailureCodec extends ObjectCodec<Failure> {
         if (number != 0 && type.readOrNull(fields) == null)
             return Failure.of("", "").id(number).gathered(gathered.read(fields)).build();
         String throwable = type.read(fields);
-        String said = message.readOrNull(
+        String text = message.readOrNull(
                 fields); // in the order in which they were written: pieces come first where they are whole
         String wanted = expected.readOrNull(fields);
         String got = actual.readOrNull(fields);
         String trace = stack.readOrNull(fields);
-        return new Failure(number, throwable, said, trace == null ? "" : trace, wanted, got, gathered.read(fields));
+        return new Failure(number, throwable, text, trace == null ? "" : trace, wanted, got, gathered.read(fields));
     }
 }

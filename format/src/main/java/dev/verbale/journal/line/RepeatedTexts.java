@@ -20,7 +20,7 @@ public final class RepeatedTexts {
 
     private final AtomicInteger last = new AtomicInteger();
 
-    /** What has an id, where its sum leads; a later one takes the seat of an earlier one. */
+    /** What has an id, where its sum leads; a later one replaces an earlier one. */
     private final AtomicReferenceArray<@Nullable TextPiece> kept = new AtomicReferenceArray<>(KEPT);
 
     /** The sums of what came once, made when a long text comes. Two threads at once may forget one. */
@@ -68,9 +68,9 @@ public final class RepeatedTexts {
             before = new int[SEEN];
             seen = before;
         }
-        int seat = sum & (SEEN - 1);
-        if (before[seat] != sum) {
-            before[seat] = sum;
+        int slot = sum & (SEEN - 1);
+        if (before[slot] != sum) {
+            before[slot] = sum;
             return null;
         }
         for (TextPiece one : fresh) if (text.equals(one.text())) return null; // twice in one line

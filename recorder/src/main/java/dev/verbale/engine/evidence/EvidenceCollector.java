@@ -11,13 +11,17 @@ import dev.verbale.engine.attachment.Attachments;
 import dev.verbale.engine.failure.Failures;
 import dev.verbale.engine.guard.Guard;
 import dev.verbale.engine.guard.Task;
+import dev.verbale.engine.journal.MonotonicClock;
 import dev.verbale.engine.journal.Problems;
 import dev.verbale.engine.log.LogRecorder;
 import dev.verbale.engine.scope.ScopeNode;
 import dev.verbale.engine.scope.ScopeState;
 import dev.verbale.engine.scope.Scopes;
+import dev.verbale.event.Event;
 import java.io.ByteArrayInputStream;
 import java.io.InputStream;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import org.jspecify.annotations.Nullable;
 
 /** Asks the sources when something fails. */
@@ -29,6 +33,7 @@ public final class EvidenceCollector {
     private final Attachments attachments;
     private final LogRecorder logs;
     private final Problems problems;
+    private final MonotonicClock clock;
 
     public EvidenceCollector(
             Guard guard,
@@ -36,13 +41,15 @@ public final class EvidenceCollector {
             Failures failures,
             Attachments attachments,
             LogRecorder logs,
-            Problems problems) {
+            Problems problems,
+            MonotonicClock clock) {
         this.guard = guard;
         this.scopes = scopes;
         this.failures = failures;
         this.attachments = attachments;
         this.logs = logs;
         this.problems = problems;
+        this.clock = clock;
     }
 
     /** From now on {@code source} is asked in the test, container or run of this thread. */
@@ -126,6 +133,15 @@ public final class EvidenceCollector {
         Captured(ScopeNode scope, Throwable failure) {
             this.scope = scope;
             this.failure = failure;
+        }
+
+        @Override
+        public Instant began() {
+            ScopeNode node = scope;
+            while (node.outer != null && node.outer.state == scope.state) node = node.outer;
+            Event start = node.start;
+            long ago = start == null ? clock.micros() : clock.micros() - start.at();
+            return Instant.now().minus(ago, ChronoUnit.MICROS);
         }
 
         @Override

@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @param hasEnvironment whether what was stated of where the run was made is in it
  * @param code of the suite, for the lines around the one that failed and the commits that touched them last; null for none
  * @param label what the team says of the failure; null for nothing
+ * @param difference what first went otherwise than in an attempt that passed, in a sentence; null where nothing is known of it
  * @param good the same tests where they passed, by their keys: an element that is not found is looked for by what it was then
  * @since 0.2.0
  */
@@ -23,6 +24,7 @@ public record BriefOptions(
         boolean hasEnvironment,
         @Nullable CodeAtHand code,
         @Nullable String label,
+        @Nullable String difference,
         Map<String, TestResult> good) {
 
     private static final int SHORTEST = 500;
@@ -36,7 +38,7 @@ public record BriefOptions(
 
     /** Of a failure of which nobody says anything. */
     public BriefOptions(int longest, boolean hasEnvironment, @Nullable CodeAtHand code, Map<String, TestResult> good) {
-        this(longest, hasEnvironment, code, null, good);
+        this(longest, hasEnvironment, code, null, null, good);
     }
 
     /** With the environment, and with nothing of code or of other runs. */
@@ -46,7 +48,12 @@ public record BriefOptions(
 
     /** The same, of a failure that the team says {@code words} of. */
     public BriefOptions withLabel(@Nullable String words) {
-        return new BriefOptions(longest, hasEnvironment, code, words, good);
+        return new BriefOptions(longest, hasEnvironment, code, words, difference, good);
+    }
+
+    /** The same, of an attempt that {@code sentence} sets beside one that passed. */
+    public BriefOptions withDifference(@Nullable String sentence) {
+        return new BriefOptions(longest, hasEnvironment, code, label, sentence, good);
     }
 
     /** The tests of {@code run} that passed, by their keys. */

@@ -107,6 +107,8 @@ final class BriefText {
             text.append("owner: ").append(line(test.about().owner())).append('\n');
         if (options.label() != null)
             text.append("known as: ").append(line(options.label())).append('\n');
+        if (options.difference() != null)
+            text.append("first different: ").append(line(options.difference())).append('\n');
         if (!test.tags().isEmpty())
             text.append("tags: ").append(line(String.join(", ", test.tags()))).append('\n');
     }

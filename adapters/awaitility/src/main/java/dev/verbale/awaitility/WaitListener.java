@@ -9,12 +9,12 @@ import org.awaitility.core.TimeoutEvent;
 import org.jspecify.annotations.Nullable;
 
 /** Hears what Awaitility says of waits, and passes it on to the suite's own listener. */
-final class HeardWaits<T> implements ConditionEvaluationListener<T> {
+final class WaitListener<T> implements ConditionEvaluationListener<T> {
 
     private final Waits waits;
     private final @Nullable ConditionEvaluationListener<T> own;
 
-    HeardWaits(Waits waits, @Nullable ConditionEvaluationListener<T> own) {
+    WaitListener(Waits waits, @Nullable ConditionEvaluationListener<T> own) {
         this.waits = waits;
         this.own = own;
     }
