@@ -53,11 +53,13 @@ function imagesOf(attachments: Attachment[]): Attachment[] {
 
 function FailureDetail({ failure }: { failure: Failure }) {
   const { expected, actual } = failure;
+  const part = partThatSaysAll(failure);
+  if (part) return <FailureDetail failure={part} />;
   const compared = expected !== undefined && actual !== undefined;
   return (
     <>
       <p class="type code">{failure.type}</p>
-      {failure.message && !isInItsPart(failure) && <pre class="message">{failure.message.trim()}</pre>}
+      {failure.message && <pre class="message">{failure.message.trim()}</pre>}
       {compared && <Difference expected={expected} actual={actual} />}
       {failure.gathered?.map((one, index) => (
         <FailureBox key={index} failure={one} />
@@ -70,10 +72,10 @@ function FailureDetail({ failure }: { failure: Failure }) {
   );
 }
 
-/** Of one that gathers a single other, which says the same and stands below. */
-function isInItsPart({ message, gathered }: Failure): boolean {
+/** Of one that gathers a single other and says no more: that other one. */
+function partThatSaysAll({ message, gathered }: Failure): Failure | undefined {
   const [part, more] = gathered ?? [];
-  return part?.message !== undefined && !more && /^1 check failed/.test(message ?? '') && message!.includes(part.message.split('\n')[0]!);
+  return part?.message !== undefined && !more && /^1 check failed/.test(message ?? '') && message!.includes(part.message.split('\n')[0]!) ? part : undefined;
 }
 
 interface Part {

@@ -338,9 +338,7 @@ class ExchangePageTest {
         chromium.find(".exchange summary").click();
 
         assertThat(chromium.find(".logged-lines p").getText()).isEqualTo("logged meanwhile");
-        assertThat(chromium.texts(".logged-lines pre"))
-                .singleElement()
-                .asString()
+        assertThat(chromium.find(".logged-lines pre").getText())
                 .contains("the plots are flooded\n    at the well")
                 .doesNotContain("before it", "after it", "4bf92f", "whatever zone");
     }

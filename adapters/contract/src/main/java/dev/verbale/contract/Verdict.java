@@ -26,7 +26,7 @@ final class Verdict {
         boolean gathered = false;
         for (Violation one : violations.subList(0, Math.min(MAX_SHOWN, violations.size())))
             gathered = recorder.checked(
-                    one.at().isEmpty() ? name : name + " at " + one.at(), new ContractViolated(one.what(), all));
+                    one.at().isEmpty() ? name : name + " at " + one.at(), new ContractViolated(one.toString(), all));
         int more = violations.size() - MAX_SHOWN;
         if (more > 0) gathered = recorder.checked(name, new ContractViolated("and " + more + " violations more", all));
         if (!gathered) throw all;
