@@ -7,6 +7,7 @@ module dev.verbale.cli {
     requires dev.verbale.query;
     requires dev.verbale.report;
     requires dev.verbale.rules;
+    requires dev.verbale.viewer;
     requires info.picocli;
     requires java.logging;
     requires static org.apiguardian.api;

@@ -75,11 +75,26 @@ export const isLost = signal(false);
 export const loadRun = () => loadScript('data/run.js', () => (isLost.value ||= run.value === undefined));
 
 const LOOKED_EVERY = 2_000;
+let events: EventSource | undefined;
+
+/** When the viewer says so; where none shows this page, now and then. */
+function lookAgain(): void {
+  if (events) return;
+  if (!location.protocol.startsWith('http')) return void setTimeout(loadRun, LOOKED_EVERY);
+  events = new EventSource('events');
+  events.addEventListener('changed', loadRun);
+  events.onerror = () => {
+    if (events?.readyState !== EventSource.CLOSED) return; // it comes back by itself
+    events = undefined;
+    setTimeout(loadRun, LOOKED_EVERY);
+  };
+}
 
 /** The run's own file is here: for the first time, or once more where the run is still going. */
 export function arrivedRun(data: Omit<RunData, 'rows'>): void {
   const before = run.value?.progress;
-  if (data.progress) setTimeout(loadRun, LOOKED_EVERY);
+  if (data.progress) lookAgain();
+  else events?.close();
   if (before && data.progress?.number === before.number) return;
   run.value = { ...data, rows: run.value?.rows ?? [] };
   requestAnimationFrame(() => setTimeout(() => loadRows(before !== undefined))); // the first view is painted before

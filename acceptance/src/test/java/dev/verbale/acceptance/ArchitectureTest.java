@@ -273,6 +273,17 @@ class ArchitectureTest {
             "tools.jackson.core..");
 
     @ArchTest
+    static final ArchRule THE_VIEWER_KNOWS_REPORT = only(
+            array("dev.verbale.viewer.."),
+            FORMAT,
+            "dev.verbale.viewer..",
+            "dev.verbale.history..",
+            "dev.verbale.report..",
+            "dev.verbale.results..",
+            "com.sun.net.httpserver..",
+            "tools.jackson.core..");
+
+    @ArchTest
     static final ArchRule THE_COMMAND_LINE_IS_ON_TOP = only(
             array("dev.verbale.cli.."),
             FORMAT,
@@ -287,6 +298,7 @@ class ArchitectureTest {
             "dev.verbale.report..",
             "dev.verbale.results..",
             "dev.verbale.rules..",
+            "dev.verbale.viewer..",
             "picocli..");
 
     /** What a module does not export, nobody outside of it leans on, on the class path either. */

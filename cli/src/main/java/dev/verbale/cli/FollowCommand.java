@@ -10,6 +10,7 @@ import dev.verbale.report.PageProgress;
 import dev.verbale.results.ResultsFormatException;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.results.progress.RunGrowth;
 import dev.verbale.results.progress.RunProgress;
 import dev.verbale.results.progress.RunProgress.Expectation;
 import dev.verbale.rules.RulesFormatException;
@@ -150,7 +151,7 @@ final class FollowCommand implements Callable<Integer> {
     }
 
     /** As the last whole run was: whoever waits wants to know about how long. */
-    private static Expectation expected(History remembered) {
+    static Expectation expected(History remembered) {
         List<RunSummary> runs = remembered.runs().stream()
                 .filter(one -> one.isComplete() && one.part().isEmpty())
                 .toList();

@@ -187,12 +187,9 @@ final class HistoryCommand implements Runnable {
                     read.runs().stream().filter(HistoryOption.on(branch)).toList());
             java.util.Collections.reverse(runs);
             for (RunSummary run : runs.subList(0, Math.min(limit, runs.size()))) {
-                String failing = run.needingAttention() == 0
-                        ? text.good("all good")
-                        : text.bad(run.needingAttention() + " need attention");
+                String how = run.isGood() ? text.good(run.words()) : text.bad(run.words());
                 out.println(run.name() + "  " + TerminalText.printable(run.branch()) + "  " + run.tests() + " tests  "
-                        + DurationText.of(run.duration()) + "  " + failing
-                        + (run.isComplete() ? "" : text.dim("  incomplete")));
+                        + DurationText.of(run.duration()) + "  " + how);
             }
             if (runs.size() > limit) out.println("and " + (runs.size() - limit) + " older");
         }

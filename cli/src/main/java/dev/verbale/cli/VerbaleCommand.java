@@ -17,6 +17,7 @@ import picocli.CommandLine.Spec;
             TodayCommand.class,
             PageCommand.class,
             FollowCommand.class,
+            ViewCommand.class,
             FailuresCommand.class,
             RunsCommand.class,
             JoinCommand.class,

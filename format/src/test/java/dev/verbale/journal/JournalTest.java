@@ -28,6 +28,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.locks.LockSupport;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -299,6 +300,7 @@ class JournalTest {
                 try {
                     writer.append(LogWritten.text(1, 0, "other", null));
                     others.incrementAndGet();
+                    LockSupport.parkNanos(20_000); // it need not fill the disk
                 } catch (IOException unwritten) {
                     throw new UncheckedIOException(unwritten);
                 }

@@ -26,6 +26,19 @@ public record RunSummary(
         boolean isComplete,
         boolean isMadeUp) {
 
+    /** How it went, in a few words: {@code all good} where it is complete, has tests, and nobody has to look at any of them. */
+    public String words() {
+        String how = needingAttention > 0
+                ? needingAttention + (needingAttention == 1 ? " needs attention" : " need attention")
+                : tests == 0 ? "no test was recorded" : isComplete ? "all good" : "nothing needs attention so far";
+        return isComplete ? how : how + ", incomplete";
+    }
+
+    /** Whether it is complete, has tests, and nobody has to look at any of them. */
+    public boolean isGood() {
+        return isComplete && tests > 0 && needingAttention == 0;
+    }
+
     /** Of what is remembered of a run. */
     public static RunSummary of(RunDigest digest) {
         return new RunSummary(

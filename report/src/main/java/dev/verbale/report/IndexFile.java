@@ -24,7 +24,7 @@ final class IndexFile {
     /** For files in a folder; {@code file:} since a page that was opened from disk has no origin that {@code 'self'} could mean. */
     private static final String IN_A_FOLDER = "default-src 'none'; script-src 'sha256-%s' 'strict-dynamic';"
             + " style-src 'unsafe-inline'; img-src 'self' file: data:; media-src 'self' file:; font-src data:;"
-            + " base-uri 'none'; form-action 'none'";
+            + " connect-src 'self'; base-uri 'none'; form-action 'none'";
 
     /** Nothing is loaded: images and videos are made of what is inside. */
     private static final String ALONE = "default-src 'none'; script-src 'sha256-%s'; style-src 'unsafe-inline';"
@@ -106,7 +106,7 @@ final class IndexFile {
     }
 
     /** Line ends as an HTML parser makes them: the hash is of what it hands to the script's element. */
-    private static String own(String file) throws IOException {
+    static String own(String file) throws IOException {
         try (InputStream in = IndexFile.class.getResourceAsStream("page/" + file)) {
             if (in == null) throw new FileNotFoundException("page/" + file + " is missing in this build of Verbale");
             return new String(in.readAllBytes(), StandardCharsets.UTF_8).replace("\r\n", "\n");

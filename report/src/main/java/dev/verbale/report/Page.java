@@ -108,6 +108,15 @@ public final class Page {
         });
     }
 
+    /**
+     * The style of all pages, as CSS: for what stands beside them.
+     *
+     * @throws IOException where this build is broken
+     */
+    public static String stylesheet() throws IOException {
+        return IndexFile.own("verbale.css");
+    }
+
     /** How the run comes to be read. */
     @FunctionalInterface
     private interface Reading {

@@ -1,4 +1,4 @@
-package dev.verbale.cli;
+package dev.verbale.results.progress;
 
 import dev.verbale.folder.RunFolder;
 import java.io.IOException;
@@ -7,8 +7,13 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 
-/** Whether a run's journals have grown, by their number and lengths: a look at them costs next to nothing, however long they are. */
-final class RunGrowth {
+/**
+ * Whether a run's journals have grown, by their number and lengths: a look at them costs next to nothing, however long they are. For one
+ * thread.
+ *
+ * @since 0.2.0
+ */
+public final class RunGrowth {
 
     private static final Duration LONGEST_AGE = Duration.ofDays(1);
 
@@ -18,12 +23,13 @@ final class RunGrowth {
     private long since = System.nanoTime();
     private boolean isLooked;
 
-    RunGrowth(RunFolder folder) {
+    /** Of the run in {@code folder}, which was not looked at yet. */
+    public RunGrowth(RunFolder folder) {
         this.folder = folder;
     }
 
     /** Whether they have grown since the last look. */
-    boolean look() throws IOException {
+    public boolean look() throws IOException {
         long all = 0;
         int number = 0;
         Instant last = Instant.EPOCH;
@@ -49,7 +55,7 @@ final class RunGrowth {
     }
 
     /** How long they have not; what was before the first look counts. */
-    Duration silent() {
+    public Duration silent() {
         return Duration.ofNanos(System.nanoTime() - since);
     }
 }

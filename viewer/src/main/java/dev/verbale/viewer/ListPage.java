@@ -1,0 +1,152 @@
+package dev.verbale.viewer;
+
+import dev.verbale.history.RunSummary;
+import dev.verbale.json.JsonOut;
+import dev.verbale.report.Page;
+import dev.verbale.results.DurationText;
+import dev.verbale.results.Texts;
+import dev.verbale.vocabulary.Outcome;
+import java.io.ByteArrayOutputStream;
+import java.io.FileNotFoundException;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.security.SecureRandom;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.core.JsonGenerator;
+
+/** The list of runs, the newest first, as HTML. A script puts in what comes later; without it the list is as it was. */
+final class ListPage {
+
+    private static final DateTimeFormatter MINUTE = DateTimeFormatter.ofPattern("EEE d MMM yyyy HH:mm", Locale.ENGLISH);
+    private static final int LONGEST = 200;
+    private static final int MARK = 3;
+    private static final int TALL = 16;
+    private static final int CALM = 6;
+
+    private final String nonce;
+    private final Path root;
+    private final List<ViewedRun> runs;
+
+    ListPage(Path root, List<ViewedRun> runs) {
+        this.root = root;
+        this.runs = runs;
+        byte[] random = new byte[16];
+        new SecureRandom().nextBytes(random);
+        this.nonce = HexFormat.of().formatHex(random);
+    }
+
+    /** What it may load and run: itself. */
+    String policy() {
+        return "default-src 'none'; script-src 'nonce-" + nonce + "'; style-src 'unsafe-inline'; font-src data:;"
+                + " connect-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'";
+    }
+
+    String html() throws IOException {
+        var rows = new StringBuilder();
+        for (ViewedRun run : runs) rows.append(row(run));
+        return own("runs.html")
+                .replace("[style]", Page.stylesheet() + own("runs.css"))
+                .replace("[folder]", escaped(root.toAbsolutePath().normalize().toString()))
+                .replace("[nonce]", nonce)
+                .replace("[script]", own("runs.js"))
+                .replace("[rows]", rows); // last: names of strangers are in there
+    }
+
+    /** What the script puts into the list, as JSON. */
+    static String event(ViewedRun run) {
+        var bytes = new ByteArrayOutputStream();
+        try (JsonGenerator json = JsonOut.generator(bytes)) {
+            json.writeStartObject();
+            json.writeStringProperty("name", run.name());
+            json.writeStringProperty("row", row(run));
+            json.writeEndObject();
+        }
+        return bytes.toString(StandardCharsets.UTF_8);
+    }
+
+    private static String row(ViewedRun run) {
+        RunLine line = run.line();
+        String address = "/runs/" + Answers.encoded(run.name()) + "/";
+        return "<tr data-run=\"" + escaped(run.name()) + "\"><td class=\"when\"><a href=\"" + address + "\">"
+                + (line == null ? escaped(run.name()) : when(line.summary()))
+                + "</a><span class=\"dim\">" + escaped(run.name()) + "</span></td><td>"
+                + (line == null ? "" : escaped(line.summary().branch()))
+                + "</td><td class=\"how\">" + how(run, line) + "</td><td class=\"number\">"
+                + (line == null ? "" : escaped(DurationText.of(line.summary().duration())))
+                + "</td><td>" + (line == null ? "" : marks(line)) + "</td></tr>\n";
+    }
+
+    private static String when(RunSummary run) {
+        return "<time datetime=\"" + run.started() + "\">"
+                + MINUTE.format(run.started().atZone(ZoneId.systemDefault())) + "</time>";
+    }
+
+    /** What cannot be read, or has gaps, is not good. */
+    private static String how(ViewedRun run, @Nullable RunLine line) {
+        if (run.unreadable() != null)
+            return "<b class=\"failed\">cannot be read: " + escaped(String.valueOf(run.unreadable())) + "</b>";
+        if (line == null) return "<span class=\"dim\">not read yet</span>";
+        RunSummary summary = line.summary();
+        int attention = summary.needingAttention();
+        String tests = summary.tests() + (summary.tests() == 1 ? " test" : " tests");
+        String flaky = line.flaky() > 0 ? ", " + line.flaky() + " flaky" : "";
+        if (run.isGoing()) {
+            String soFar = attention == 0 ? "" : ", <b class=\"failed\">" + attention + "</b> of them not good";
+            return "<b class=\"going\">going</b>, " + tests + " so far" + soFar + flaky;
+        }
+        String words = summary.isGood() && line.problems() == 0
+                ? summary.words()
+                : "<b class=\"failed\">" + escaped(summary.words()) + "</b>";
+        String problems = line.problems() == 0
+                ? ""
+                : ", <b class=\"failed\">" + line.problems() + (line.problems() == 1 ? " problem" : " problems")
+                        + "</b> in recording or reading it";
+        return words + ", " + tests + flaky + problems;
+    }
+
+    private static String marks(RunLine line) {
+        var marks = new StringBuilder("<svg class=\"marks\" viewBox=\"0 0 "
+                + line.marks().size() * MARK + " " + TALL + "\" aria-hidden=\"true\">");
+        for (int i = 0; i < line.marks().size(); i++) {
+            Outcome outcome = line.marks().get(i);
+            if (outcome == null) continue;
+            int tall = outcome.needsAttention() ? TALL : CALM;
+            String look = outcome.isKnown() ? outcome.word() : "unfinished";
+            marks.append("<rect class=\"")
+                    .append(look)
+                    .append("\" x=\"")
+                    .append(i * MARK)
+                    .append("\" y=\"")
+                    .append(TALL - tall)
+                    .append("\" width=\"")
+                    .append(MARK - 1)
+                    .append("\" height=\"")
+                    .append(tall)
+                    .append("\"/>");
+        }
+        return marks.append("</svg>").toString();
+    }
+
+    private static String escaped(String text) {
+        return Texts.cut(text, LONGEST)
+                .replace("&", "&amp;")
+                .replace("<", "&lt;")
+                .replace(">", "&gt;")
+                .replace("\"", "&quot;")
+                .replace("'", "&#39;");
+    }
+
+    private static String own(String file) throws IOException {
+        try (InputStream in = ListPage.class.getResourceAsStream(file)) {
+            if (in == null) throw new FileNotFoundException(file + " is missing in this build of Verbale");
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        }
+    }
+}

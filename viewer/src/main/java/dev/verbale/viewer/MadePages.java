@@ -1,0 +1,74 @@
+package dev.verbale.viewer;
+
+import dev.verbale.folder.RunFolder;
+import dev.verbale.report.Page;
+import dev.verbale.report.PageOptions;
+import dev.verbale.report.PageProgress;
+import dev.verbale.results.RunReader;
+import dev.verbale.results.progress.RunProgress;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/** Pages that were asked for, in a folder of the viewer's own; the last ones are kept. One is made at a time: each takes memory. */
+final class MadePages {
+
+    private static final int KEPT = 20;
+
+    private final ViewerOptions.Pages options;
+    private final Path folder;
+    private final Map<String, Long> made = new LinkedHashMap<>(KEPT, 0.75f, true);
+    private int number;
+
+    MadePages(ViewerOptions.Pages options, Path folder) {
+        this.options = options;
+        this.folder = folder;
+    }
+
+    /**
+     * The folder of its page.
+     *
+     * @param isNow whether one that is there has to be as the run is now
+     */
+    synchronized Path of(ViewedRun run, boolean isNow) throws IOException {
+        Path page = folder.resolve(run.name());
+        Long known = made.get(run.name());
+        long change = run.changed();
+        if (known != null && (!isNow || known == change)) return page;
+        write(run, page);
+        made.put(run.name(), change);
+        while (made.size() > KEPT) {
+            String oldest = made.keySet().iterator().next();
+            made.remove(oldest);
+            delete(folder.resolve(oldest));
+        }
+        return page;
+    }
+
+    private void write(ViewedRun run, Path page) throws IOException {
+        RunFolder its = run.folder();
+        PageOptions beside = options.options(its);
+        if (!run.isGoing()) {
+            Page.write(its, page, beside, any -> true);
+            return;
+        }
+        RunProgress progress = RunProgress.of(RunReader.read(its.path()));
+        PageProgress going = new PageProgress(progress, options.expected(its), ++number);
+        Page.write(progress.ended(), page, progress.isOver() ? beside : beside.withProgress(going));
+    }
+
+    /** Removes a folder that was made here, as far as it can be. */
+    static void delete(@Nullable Path folder) {
+        if (folder == null || !Files.isDirectory(folder)) return;
+        try (Stream<Path> all = Files.walk(folder)) {
+            for (Path one : all.sorted(Comparator.reverseOrder()).toList()) Files.deleteIfExists(one);
+        } catch (IOException inUse) {
+            // it lies where the system clears up itself
+        }
+    }
+}

@@ -1,0 +1,22 @@
+// Puts in what comes: a run that began, or one that went on. What somebody looks at stays where it is.
+const list = document.querySelector('tbody');
+const none = document.querySelector('.none');
+const state = document.querySelector('.state');
+const shown = () => (none.hidden = list.children.length > 0);
+const events = new EventSource('/events');
+events.addEventListener('run', ({ data }) => {
+  const { name, row } = JSON.parse(data);
+  const holder = document.createElement('template');
+  holder.innerHTML = row; // made by the viewer, which escapes what others wrote
+  const fresh = holder.content.firstElementChild;
+  const rows = [...list.children];
+  const old = rows.find((one) => one.dataset.run === name);
+  const had = old?.contains(document.activeElement);
+  if (old) old.replaceWith(fresh);
+  else list.insertBefore(fresh, rows.find((one) => one.dataset.run < name) ?? null);
+  if (had) fresh.querySelector('a').focus();
+  shown();
+});
+events.onerror = () => (state.textContent = 'The viewer does not answer; the list is as it was.');
+events.onopen = () => (state.textContent = '');
+shown();
