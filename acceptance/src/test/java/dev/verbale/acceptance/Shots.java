@@ -1,6 +1,11 @@
 package dev.verbale.acceptance;
 
+import dev.verbale.report.PageOptions;
 import dev.verbale.testing.Jvm;
+import dev.verbale.viewer.Viewer;
+import dev.verbale.viewer.ViewerOptions;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -72,10 +77,6 @@ public final class Shots {
         shoot(page, ".strip", "summary");
         shoot(page + "#/tests", ".row-line", "tests");
         shoot(page + SWAP, ".thumbnail img", "test");
-        shoot(page + SWAP, ".thumbnail img", "attachment", () -> {
-            driver.findElement(By.cssSelector(".thumbnail img")).click();
-            await(".viewer .image-viewer img");
-        });
         shoot(page + SHED, ".video video", "test-video", () -> {
             driver.findElements(By.cssSelector(".entry .seek")).get(4).click();
             waitFor("return document.querySelector('.entry.now') && document.querySelector('video').readyState >= 2");
@@ -112,6 +113,18 @@ public final class Shots {
                     .click();
             await(".image-viewer img").click();
         });
+        try (Viewer viewer = Viewer.start(new ViewerOptions(
+                Path.of("").toAbsolutePath().relativize(run.toAbsolutePath()).getParent(),
+                new InetSocketAddress(InetAddress.getLoopbackAddress(), 0),
+                null,
+                any -> PageOptions.PLAIN))) {
+            shoot(
+                    viewer.address().toString(),
+                    "tbody tr",
+                    "viewer",
+                    () -> waitFor("return !document.body.innerText.includes('not read yet')"));
+            driver.get("about:blank");
+        }
         look("dark", 1280, 800);
         shoot(page, ".strip", "summary-dark");
         look("light", 400, 800);

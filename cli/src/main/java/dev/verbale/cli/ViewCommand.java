@@ -88,6 +88,8 @@ final class ViewCommand implements Callable<Integer> {
     @Override
     public Integer call() throws Exception {
         if (port < 0 || port > 65_535) throw wrong("--port takes a number up to 65535, not " + port);
+        // The JDK's server waits for ever for a request that comes a byte a minute, unless it is told before it starts.
+        System.setProperty("sun.net.httpserver.maxReqTime", "30");
         Viewer viewer = started();
         var over = new CountDownLatch(1);
         Runtime.getRuntime().addShutdownHook(new Thread(() -> {

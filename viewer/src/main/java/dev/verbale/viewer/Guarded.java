@@ -22,6 +22,7 @@ final class Guarded implements HttpHandler {
 
     static final String TOKEN = "token";
 
+    private static final int LARGEST_BODY = 1 << 20;
     private static final Set<String> OWN_NAMES = Set.of("localhost", "127.0.0.1", "[::1]");
 
     private final ViewerOptions options;
@@ -48,6 +49,7 @@ final class Guarded implements HttpHandler {
             sent.set("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'");
             String method = exchange.getRequestMethod();
             if (!method.equals("GET") && !method.equals("HEAD")) {
+                exchange.getRequestBody().readNBytes(LARGEST_BODY); // or who sends it hears no answer
                 sent.set("Allow", "GET, HEAD");
                 Answers.text(
                         exchange, 405, "The viewer shows runs and changes nothing: GET and HEAD are all it knows.");

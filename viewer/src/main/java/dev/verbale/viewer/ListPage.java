@@ -53,7 +53,7 @@ final class ListPage {
         for (ViewedRun run : runs) rows.append(row(run));
         return own("runs.html")
                 .replace("[style]", Page.stylesheet() + own("runs.css"))
-                .replace("[folder]", escaped(root.toAbsolutePath().normalize().toString()))
+                .replace("[folder]", escaped(root.toString()))
                 .replace("[nonce]", nonce)
                 .replace("[script]", own("runs.js"))
                 .replace("[rows]", rows); // last: names of strangers are in there
