@@ -23,6 +23,7 @@ final class MadePages {
     private final ViewerOptions.Pages options;
     private final Path folder;
     private final Map<String, Long> made = new LinkedHashMap<>(KEPT, 0.75f, true);
+    private final Object making = new Object();
     private int number;
 
     MadePages(ViewerOptions.Pages options, Path folder) {
@@ -35,19 +36,35 @@ final class MadePages {
      *
      * @param isNow whether one that is there has to be as the run is now
      */
-    synchronized Path of(ViewedRun run, boolean isNow) throws IOException {
+    Path of(ViewedRun run, boolean isNow) throws IOException {
         Path page = folder.resolve(run.name());
-        Long known = made.get(run.name());
-        long change = run.changed();
-        if (known != null && (!isNow || known == change)) return page;
-        write(run, page);
-        made.put(run.name(), change);
-        while (made.size() > KEPT) {
-            String oldest = made.keySet().iterator().next();
-            made.remove(oldest);
-            delete(folder.resolve(oldest));
+        if (isMade(run, isNow)) return page; // while another is made, too
+        synchronized (making) {
+            if (isMade(run, isNow)) return page;
+            long change = run.changed();
+            write(run, page);
+            made(run.name(), change);
         }
         return page;
+    }
+
+    private boolean isMade(ViewedRun run, boolean isNow) {
+        synchronized (made) {
+            Long known = made.get(run.name());
+            return known != null && (!isNow || known == run.changed());
+        }
+    }
+
+    private void made(String name, long change) {
+        String oldest = null;
+        synchronized (made) {
+            made.put(name, change);
+            if (made.size() > KEPT) {
+                oldest = made.keySet().iterator().next();
+                made.remove(oldest);
+            }
+        }
+        if (oldest != null) delete(folder.resolve(oldest));
     }
 
     private void write(ViewedRun run, Path page) throws IOException {
