@@ -15,7 +15,7 @@ import java.nio.file.Path;
 import java.util.stream.Stream;
 
 /**
- * A night in which everything fails in one place: each test's tear-down throws, with a stack of a hundred frames and more, for one of
+ * A night in which everything fails in one place: each test's tear-down throws, with a stack of seventy frames and a cause, for one of
  * twelve reasons and with texts of its own. How large its journal and its page are, and how long those take. {@code bin/bench
  * FailureStorm [TESTS]}.
  */

@@ -10,6 +10,7 @@ import java.nio.channels.Channels;
 import java.nio.channels.FileChannel;
 import java.nio.channels.WritableByteChannel;
 import java.nio.file.LinkOption;
+import java.nio.file.OpenOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.util.Set;
@@ -25,7 +26,7 @@ import org.jspecify.annotations.Nullable;
 final class FileAnswer {
 
     private static final Pattern RANGE = Pattern.compile("bytes=(\\d{0,18})-(\\d{0,18})");
-    private static final Set<StandardOpenOption> READ = Set.of(StandardOpenOption.READ);
+    private static final Set<OpenOption> NO_LINK = Set.of(StandardOpenOption.READ, LinkOption.NOFOLLOW_LINKS);
 
     private FileAnswer() {}
 
@@ -37,7 +38,7 @@ final class FileAnswer {
         else if (file.getFileName().toString().equals("index.html"))
             sent.set("Content-Security-Policy", "frame-ancestors 'none'"); // the page has the rest of its own
         sent.set("Accept-Ranges", "bytes");
-        try (FileChannel in = FileChannel.open(file, Set.of(READ.iterator().next(), LinkOption.NOFOLLOW_LINKS))) {
+        try (FileChannel in = FileChannel.open(file, NO_LINK)) {
             long size = in.size();
             String asked = exchange.getRequestHeaders().getFirst("Range");
             long[] range = asked == null ? null : range(asked, size);

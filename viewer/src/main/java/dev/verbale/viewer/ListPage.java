@@ -4,6 +4,7 @@ import dev.verbale.history.RunSummary;
 import dev.verbale.json.JsonOut;
 import dev.verbale.report.Page;
 import dev.verbale.results.DurationText;
+import dev.verbale.results.Escaped;
 import dev.verbale.results.Texts;
 import dev.verbale.vocabulary.Outcome;
 import java.io.ByteArrayOutputStream;
@@ -135,12 +136,7 @@ final class ListPage {
     }
 
     private static String escaped(String text) {
-        return Texts.cut(text, LONGEST)
-                .replace("&", "&amp;")
-                .replace("<", "&lt;")
-                .replace(">", "&gt;")
-                .replace("\"", "&quot;")
-                .replace("'", "&#39;");
+        return Escaped.html(Texts.cut(text, LONGEST));
     }
 
     private static String own(String file) throws IOException {

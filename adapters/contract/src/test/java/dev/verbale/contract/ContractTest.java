@@ -63,12 +63,33 @@ class ContractTest {
 
         assertThat(violated.violations())
                 .hasSize(3)
-                .anyMatch(one -> one.startsWith("/number: ") && one.contains("integer"))
+                .anyMatch(one -> one.startsWith("/number: ") && one.contains("integer") && one.endsWith(": \"seven\""))
                 .anyMatch(one -> one.startsWith("/beds/1/metres: "))
                 .anyMatch(one -> one.contains("crop"));
         assertThat(checks())
                 .hasSize(3)
                 .allMatch(one -> one.startsWith("failed contract of GET /api/plots/{number} 200 at /"));
+    }
+
+    @Test
+    void the_value_that_was_found_is_named_and_no_secret_is_at_whatever_depth(@TempDir Path folder) throws Exception {
+        Path file = folder.resolve("secrets.schema.json");
+        Files.writeString(file, """
+                {"properties": {"password": {"type": "number"}, "crop": {"type": "number"},
+                  "token": {"properties": {"value": {"type": "number"}}}}}
+                """);
+        JsonSchemaContract contract = JsonSchemaContract.of(file);
+
+        ContractViolated violated = catchThrowableOfType(
+                ContractViolated.class,
+                () -> contract.holds(
+                        "a neighbour",
+                        "{\"password\":\"t0ps3cret\",\"crop\":\"Kale\",\"token\":{\"value\":\"h1dden\"}}"));
+
+        assertThat(violated.violations())
+                .hasSize(3)
+                .anyMatch(one -> one.startsWith("/crop: ") && one.endsWith(": \"Kale\""))
+                .noneMatch(one -> one.contains("t0ps3cret") || one.contains("h1dden"));
     }
 
     @Test
