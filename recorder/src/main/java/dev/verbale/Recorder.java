@@ -65,6 +65,14 @@ public interface Recorder {
      */
     boolean checked(String name, @Nullable Throwable failure);
 
+    /**
+     * Records a check of a value, with evidence where it failed.
+     *
+     * @param actual the value that was found
+     * @return whether its failure is gathered; where it is not, the caller has to throw it
+     */
+    boolean checked(String name, @Nullable Throwable failure, @Nullable Object actual);
+
     /** Logs a line as it is. */
     void log(String text);
 

@@ -196,6 +196,35 @@ public final class Verbale {
     }
 
     /**
+     * Checks that a value is the expected one, as {@link #check(String, ThrowingRunnable)} checks: the test goes on. What was found
+     * is recorded of a check that passed, too, so that the rows of a test's data can be told apart by it.
+     *
+     * <pre>{@code
+     * Verbale.check("days of the rota", 7, rotaPage.days());
+     * }</pre>
+     *
+     * @param expected compared with {@code actual} by its {@code equals}; arrays by what is in them
+     * @param actual shown as {@link String#valueOf(Object)} gives it now
+     */
+    public static void check(String name, @Nullable Object expected, @Nullable Object actual) {
+        Throwable failure;
+        try {
+            failure = ValuesDiffer.of(expected, actual);
+        } catch (VirtualMachineError fatal) {
+            throw fatal;
+        } catch (Throwable broken) {
+            failure = broken; // an equals of the suite's own may throw
+        }
+        boolean gathered = failure == null;
+        try {
+            gathered |= recorder().checked(name, failure, actual);
+        } catch (StackOverflowError | OutOfMemoryError | LinkageError | InternalError lost) {
+            LostCalls.count++;
+        }
+        if (failure != null && !gathered) throw sneaky(failure);
+    }
+
+    /**
      * Names a value that must not be written down. When this has returned, it is masked wherever it turns up, on every
      * thread, also URL-encoded, in Base64 or escaped; values shorter than four characters are not.
      *

@@ -101,6 +101,51 @@ class FacadeTest {
     }
 
     @Test
+    void a_checked_value_is_recorded_where_it_passed_and_where_it_failed() throws Exception {
+        Object broken = new Object() {
+            @Override
+            public boolean equals(Object other) {
+                throw new IllegalStateException("not today");
+            }
+
+            @Override
+            public int hashCode() {
+                return 1;
+            }
+
+            @Override
+            public String toString() {
+                return "broken";
+            }
+        };
+        Verbale.check("kilos", 6.3, 6.3);
+        Verbale.check("crops", new int[] {1, 2}, new int[] {1, 2});
+        Verbale.check("none", null, null);
+        Verbale.check("gate password", "turnip-4711", "turnip-4711");
+        assertThatThrownBy(() -> Verbale.check("kilos", 6.3, 6.0))
+                .isInstanceOf(ValuesDiffer.class)
+                .hasMessage("expected 6.3, but was 6.0");
+        assertThatThrownBy(() -> Verbale.check("days", 7, 7L))
+                .hasMessage("expected 7 (java.lang.Integer), but was 7 (java.lang.Long)");
+        assertThatThrownBy(() -> Verbale.check("days", null, new int[] {7})).hasMessage("expected null, but was [7]");
+        assertThatThrownBy(() -> Verbale.check("own", broken, "x")).hasMessage("not today");
+
+        assertThat(entries())
+                .filteredOn(Entry.CheckEntry.class::isInstance)
+                .extracting(entry -> (Entry.CheckEntry) entry)
+                .extracting(check -> check.name() + " " + check.outcome() + " " + check.actual())
+                .containsExactly(
+                        "kilos passed 6.3",
+                        "crops passed [1, 2]",
+                        "none passed null",
+                        "gate password passed [masked]",
+                        "kilos failed 6.0",
+                        "days failed 7",
+                        "days failed [7]",
+                        "own errored null");
+    }
+
+    @Test
     void a_fact_is_of_the_run_and_its_last_value_stays() throws Exception {
         Verbale.fact("season", "spring");
         Verbale.fact("season", "summer");

@@ -50,6 +50,7 @@ export function rowsOf(text: string): Row[] {
       data: values.data[i],
       set: values.set[i],
       values: values.values[i],
+      found: values.found?.[i],
       failing: values.failing[i],
     } as unknown as Row);
   }

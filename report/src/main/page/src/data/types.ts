@@ -22,6 +22,8 @@ export interface RunData {
   tests: number;
   /** How many exchanges the run has, in files of 20,000. */
   exchanges: number;
+  /** OpenAPI documents that answers were held against. */
+  contracts?: Contract[];
   /** The run whose exchanges can be compared with. */
   baseline?: string;
   /** Runs before this one on its branch, as far as they are remembered. */
@@ -58,6 +60,11 @@ export interface RunData {
   tables: GroupTable[];
   /** Loaded after the first view; empty until then. */
   rows: Row[];
+}
+
+export interface Contract {
+  name: string;
+  operations: [method: string, path: string][];
 }
 
 /** A run before this one: its name, when it began, how many tests, how many of them needed attention, how long, the commit or nothing. */
@@ -206,6 +213,8 @@ export interface Row {
   /** Which set of rows it is one of. */
   set?: number;
   values?: [string, string][];
+  /** What its checks found, by what they looked at; of one in a set. */
+  found?: [string, string][];
   /** The first check that failed, of one in a set. */
   failing?: string;
 }
@@ -344,6 +353,8 @@ export interface Check {
   at: number;
   name: string;
   outcome: Outcome;
+  /** The value that was found, of one that passed and said it. */
+  actual?: string;
   failure?: Failure;
 }
 

@@ -12,11 +12,13 @@ import { originsOf } from './origins';
 import { exchangesIn, logsIn } from '../data/inside';
 import { ofRow, testFiles } from '../data/loaded';
 import { loggedOf } from './logged';
+import { retryOf } from './retried';
 import type { Exchange, Message } from '../data/types';
 import { Wrong, wrongIn } from './wrong';
 import { t } from '../words/texts';
 
-export function ExchangeLine({ exchange }: { exchange: Exchange }) {
+export function ExchangeLine({ exchange, before }: { exchange: Exchange; before?: Exchange | undefined }) {
+  const retried = retryOf(exchange, before);
   const [isOpen, setOpen] = useState(false);
   const failed = exchange.checks?.filter(([outcome]) => outcome !== 'passed').length ?? 0;
   const open = useContext(Open);
@@ -36,6 +38,7 @@ export function ExchangeLine({ exchange }: { exchange: Exchange }) {
               {checksText(failed, exchange.checks.length)}
             </span>
           )}
+          {retried && <span class="dim">{t('again, after {0}', statusOf(retried))}</span>}
           {exchange.thread && <span class="thread">{exchange.thread}</span>}
           {exchange.failed && <span class="why">{exchange.failed}</span>}
         </summary>

@@ -3,6 +3,7 @@ import { useMemo } from 'preact/hooks';
 import { Times, timesScale } from '../marks/charts';
 import { RESPONSES, isUnexpected, responseOf, COLUMN, endpoints, namesOf, withoutRandomPort, type Endpoint } from './endpoints';
 import { short } from './exchange';
+import { Uncalled } from './uncalled';
 import { statusText } from '../marks/status';
 import { exchangeRows, MAX_EXCHANGES } from '../data/loaded';
 import { exchangesLink, testLink, route } from '../data/route';
@@ -57,6 +58,7 @@ export function Exchanges({ data }: { data: RunData }) {
       )}
       {data.exchanges > MAX_EXCHANGES && <p class="reason">{t('Only the first {0} are shown.', whole(MAX_EXCHANGES))}</p>}
       <Endpoints table={table} chosen={endpoint} onChoose={(name) => go({ endpoint: name === endpoint ? '' : name })} />
+      <Uncalled data={data} rows={rows} />
       <div class="controls">
         <label class="find">
           <span class="visually-hidden">{t('Search URLs, methods, states and tests')}</span>

@@ -32,7 +32,7 @@ export function PolledLine({ exchanges }: { exchanges: Exchange[] }) {
           <span class="dim">{before === first && answerOf(first) === answerOf(last) ? t('answered {0} each time', answerOf(last)) : t('answered {0}, at last {1}', answerOf(before), answerOf(last))}</span>
         </summary>
         {exchanges.map((exchange, index) => (
-          <ExchangeLine key={index} exchange={exchange} />
+          <ExchangeLine key={index} exchange={exchange} before={exchanges[index - 1]} />
         ))}
       </details>
     </div>

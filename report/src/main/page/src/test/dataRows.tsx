@@ -8,6 +8,7 @@ import type { Row, RunData } from '../data/types';
 import { t } from '../words/texts';
 
 const MAX_COLUMNS = 6;
+const MAX_CHECKS = 2;
 const MAX_ROWS = 200;
 
 export function DataRows({ data, row }: { data: RunData; row: Row }) {
@@ -16,6 +17,7 @@ export function DataRows({ data, row }: { data: RunData; row: Row }) {
   const all = data.rows.filter((one) => one.set === row.set && !one.superseded);
   const names = [...new Set(all.flatMap((one) => one.values?.map(([name]) => name) ?? []))];
   const columns = names.slice(0, MAX_COLUMNS);
+  const checked = failedChecks(all);
   const same = shared(all.map((one) => one.name));
   const found = all.filter((one) => matches(one, words.toLowerCase())).toSorted((a, b) => gravity(b.outcome) - gravity(a.outcome));
   const bad = all.filter((one) => one.outcome !== 'passed').length;
@@ -39,6 +41,11 @@ export function DataRows({ data, row }: { data: RunData; row: Row }) {
                 {name}
               </th>
             ))}
+            {checked.map((name) => (
+              <th key={name} scope="col">
+                {t('found: {0}', name)}
+              </th>
+            ))}
             <th scope="col">{t('time')}</th>
             <th scope="col">{t('failed first')}</th>
           </tr>
@@ -52,6 +59,9 @@ export function DataRows({ data, row }: { data: RunData; row: Row }) {
               {columns.map((name) => (
                 <td key={name} data-name={name}>{one.values?.find(([key]) => key === name)?.[1]}</td>
               ))}
+              {checked.map((name) => (
+                <td key={name} data-name={t('found: {0}', name)} class={failedIn(one, name) ? 'failed' : ''}>{one.found?.find(([key]) => key === name)?.[1]}</td>
+              ))}
               <td class="duration" data-name={t('time')}>{durationText(one.duration)}</td>
               <td>{one.outcome === 'passed' ? '' : (one.failing ?? one.message)}</td>
             </tr>
@@ -64,8 +74,16 @@ export function DataRows({ data, row }: { data: RunData; row: Row }) {
   );
 }
 
+/** What failed checks of any row looked at, and rows say what they found there. */
+function failedChecks(rows: Row[]): string[] {
+  const names = new Set(rows.flatMap((one) => one.found?.map(([name]) => name) ?? []));
+  return [...names].filter((name) => rows.some((one) => failedIn(one, name))).slice(0, MAX_CHECKS);
+}
+
+const failedIn = (row: Row, name: string) => row.failing === name || row.failing?.startsWith(`${name}: `);
+
 function matches(row: Row, words: string): boolean {
-  const text = `${row.name} ${row.outcome} ${row.failing ?? ''} ${row.message ?? ''} ${row.data ?? ''}`.toLowerCase();
+  const text = `${row.name} ${row.outcome} ${row.found?.join(' ') ?? ''} ${row.failing ?? ''} ${row.message ?? ''} ${row.data ?? ''}`.toLowerCase();
   return words.split(/\s+/).every((word) => text.includes(word));
 }
 

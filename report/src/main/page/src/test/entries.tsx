@@ -70,7 +70,7 @@ export function Entries({ entries, start, failure, recording }: Props) {
           onClick={recording && ((event) => seekFrom(event, line.at))}
         >
           <Moment at={line.at} start={start} recorded={recording !== undefined} />
-          <LineContent line={line} failure={failure} attachments={attachments} longest={longest} />
+          <LineContent line={line} before={exchangeBefore(lines, index)} failure={failure} attachments={attachments} longest={longest} />
           <a class="to-line" href={`${testLink(id)}?line=${index + 1}`} title={t('The address of this line')} tabIndex={'step' in line ? 0 : -1}>
             ¶<span class="visually-hidden"> {t('line {0}', index + 1)}</span>
           </a>
@@ -105,19 +105,28 @@ function captionOf(line: Line): string {
   return line.attachments.map((attachment) => attachment.name).join(', ');
 }
 
+/** The exchange before a line, where nothing but log lines stands between. */
+function exchangeBefore(lines: Line[], index: number): Exchange | undefined {
+  let at = index - 1;
+  while (at >= 0 && 'log' in lines[at]!) at--;
+  const line = lines[at];
+  return line && 'exchange' in line ? line.exchange : undefined;
+}
+
 interface ContentProps {
   line: Line;
+  before: Exchange | undefined;
   failure: Failure | undefined;
   attachments: Attachment[];
   /** The time of all steps together, of which each is a share. */
   longest: number;
 }
 
-function LineContent({ line, failure, attachments, longest }: ContentProps) {
+function LineContent({ line, before, failure, attachments, longest }: ContentProps) {
   if ('step' in line) return <StepLine step={line.step} failure={failure} longest={longest} />;
   if ('log' in line) return <LogLine log={line.log} />;
   if ('check' in line) return <CheckLine check={line.check} />;
-  if ('exchange' in line) return <ExchangeLine exchange={line.exchange} />;
+  if ('exchange' in line) return <ExchangeLine exchange={line.exchange} before={before} />;
   if ('polled' in line) return <PolledLine exchanges={line.polled} />;
   if ('unknown' in line) return <UnknownLine unknown={line.unknown} />;
   if ('pending' in line)
@@ -222,6 +231,7 @@ function CheckLine({ check }: { check: Check }) {
       <Mark outcome={check.outcome} />
       <span class="kind">{t('check')}</span>
       <span class="step-name">{check.name}</span>
+      {check.actual !== undefined && <code class="found">{check.actual}</code>}
       {check.failure && <p class="step-message">{check.failure.message?.trim().split('\n')[0] ?? check.failure.type}</p>}
     </div>
   );

@@ -20,6 +20,10 @@ class DocumentationTest {
     private static final List<String> PAGES = List.of(
             "README.md",
             "docs/guide.md",
+            "docs/http.md",
+            "docs/browsers.md",
+            "docs/page.md",
+            "docs/settings.md",
             "docs/format.md",
             "docs/performance.md",
             "docs/security.md",

@@ -13,23 +13,23 @@ import java.util.ServiceLoader;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
-/** The guide's table of settings is made of what the recorder and the adapters bring. */
+/** The page's table of settings is made of what the recorder and the adapters bring. */
 class SettingsTableTest {
 
-    private static final Path GUIDE = Path.of("..", "docs", "guide.md");
+    private static final Path PAGE = Path.of("..", "docs", "settings.md");
     private static final String BEGIN = "<!-- made from the settings: begin -->\n";
     private static final String END = "<!-- made from the settings: end -->\n";
 
     @Test
-    void the_guide_has_every_setting_with_its_default_and_its_meaning() throws Exception {
-        String guide = Files.readString(GUIDE);
+    void the_page_has_every_setting_with_its_default_and_its_meaning() throws Exception {
+        String page = Files.readString(PAGE);
         if (Boolean.getBoolean("verbale.docs.write")) {
-            guide = guide.substring(0, guide.indexOf(BEGIN) + BEGIN.length())
+            page = page.substring(0, page.indexOf(BEGIN) + BEGIN.length())
                     + table()
-                    + guide.substring(guide.indexOf(END));
-            Files.writeString(GUIDE, guide);
+                    + page.substring(page.indexOf(END));
+            Files.writeString(PAGE, page);
         }
-        assertThat(guide)
+        assertThat(page)
                 .as("made anew by: mvn test -pl acceptance -am -Dtest=SettingsTableTest -Dverbale.docs.write=true")
                 .contains(BEGIN + table() + END);
     }

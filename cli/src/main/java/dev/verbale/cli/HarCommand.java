@@ -75,7 +75,7 @@ final class HarCommand implements Callable<Integer> {
         }
         if (count == 0)
             out.println("No HTTP exchange was recorded in " + (test == null ? read.name() : "these tests")
-                    + ". Nothing was written. The guide says how a client is watched: docs/guide.md#http-exchanges");
+                    + ". Nothing was written. How a client is watched: docs/http.md");
         else out.println((count == 1 ? "1 exchange" : count + " exchanges") + ": " + file);
         return ExitCodes.DONE;
     }

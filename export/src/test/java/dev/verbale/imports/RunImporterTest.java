@@ -352,7 +352,7 @@ class RunImporterTest {
     @Test
     void whatever_a_file_holds_it_is_read_or_named() throws Exception {
         Random random = new Random(8);
-        for (int i = 0; i < 400; i++) {
+        for (int i = 0; i < (Boolean.getBoolean("verbale.night") ? 2_000 : 120); i++) {
             boolean isXml = i % 2 == 0;
             byte[] mutated = (isXml ? XML : TAP).getBytes(StandardCharsets.UTF_8);
             for (int changes = random.nextInt(4) + 1; changes > 0; changes--)

@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param in the step, test or container it belongs to, or 0 for the run
  * @param exchange the id of the exchange whose answer was checked, or 0 where nobody said one
+ * @param actual the value that was found, or null where the check said none; that of one that failed stands in its failure
  * @since 0.2.0
  */
 public record CheckMade(
@@ -16,7 +17,9 @@ public record CheckMade(
         String name,
         Outcome outcome,
         @Nullable Failure failure,
-        int exchange) implements Event.InScope {
+        int exchange,
+        @Nullable String actual) implements Event.InScope {
+
     /** A check of which nothing else is known as yet. */
     public static Builder of(long at, int in, String name, Outcome outcome) {
         return new Builder(at, in, name, outcome);
@@ -34,6 +37,7 @@ public record CheckMade(
         private final Outcome outcome;
         private @Nullable Failure failure;
         private int exchange;
+        private @Nullable String actual;
 
         private Builder(long at, int in, String name, Outcome outcome) {
             this.at = at;
@@ -52,8 +56,13 @@ public record CheckMade(
             return this;
         }
 
+        public Builder actual(@Nullable String value) {
+            actual = value;
+            return this;
+        }
+
         public CheckMade build() {
-            return new CheckMade(at, in, name, outcome, failure, exchange);
+            return new CheckMade(at, in, name, outcome, failure, exchange, actual);
         }
     }
 }

@@ -308,7 +308,7 @@ class JournalTest {
         });
         other.start();
         var acknowledged = new AtomicInteger();
-        for (int round = 0; round < 150; round++) {
+        for (int round = 0; round < (Boolean.getBoolean("verbale.night") ? 300 : 97); round++) {
             int frames = round;
             var overflowing = new Thread(null, () -> overflow(writer, frames % 97, acknowledged), "deep", 1 << 18);
             overflowing.start();

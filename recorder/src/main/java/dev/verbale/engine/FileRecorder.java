@@ -121,7 +121,7 @@ final class FileRecorder implements AdapterRecorder {
         evidence =
                 new EvidenceCollector(guard, scopes, failures, attachments, logs, journal.problems(), journal.clock());
         steps = new StepRecorder(parts, longTexts, failures, evidence, unrecorded);
-        checks = new CheckRecorder(parts, failures, evidence);
+        checks = new CheckRecorder(parts, longTexts, failures, evidence);
         exchanges = new ExchangeRecorder(
                 parts,
                 checks,
@@ -362,6 +362,11 @@ final class FileRecorder implements AdapterRecorder {
     @Override
     public boolean checked(String name, @Nullable Throwable failure) {
         return checks.checked(current(), name, failure, 0);
+    }
+
+    @Override
+    public boolean checked(String name, @Nullable Throwable failure, @Nullable Object actual) {
+        return checks.checkedValue(current(), name, failure, actual);
     }
 
     @Override

@@ -152,6 +152,11 @@ final class NoRecorder implements AdapterRecorder {
     }
 
     @Override
+    public boolean checked(String name, @Nullable Throwable failure, @Nullable Object actual) {
+        return false;
+    }
+
+    @Override
     public void checkFailed(String name, Throwable failure) {}
 
     @Override

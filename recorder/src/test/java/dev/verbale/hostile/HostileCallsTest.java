@@ -14,6 +14,7 @@ import dev.verbale.Scope;
 import dev.verbale.Step;
 import dev.verbale.ThrowingRunnable;
 import dev.verbale.ThrowingSupplier;
+import dev.verbale.ValuesDiffer;
 import dev.verbale.Verbale;
 import dev.verbale.jul.VerbaleHandler;
 import dev.verbale.results.Run;
@@ -100,6 +101,7 @@ class HostileCallsTest {
                 Map.entry(Scope.class, List.of(test, recorder.run())),
                 Map.entry(BoundedBuffer.class, List.of(new BoundedBuffer(-5), new BoundedBuffer(10))),
                 Map.entry(VerbaleHandler.class, List.of(new VerbaleHandler())),
+                Map.entry(ValuesDiffer.class, List.of(different())),
                 Map.entry(RecorderOptions.class, List.of(RecorderOptions.defaults())));
 
         var calls = new HostileCalls(HostileCallsTest::worst);
@@ -111,6 +113,8 @@ class HostileCallsTest {
             }
             for (Method method : type.getDeclaredMethods()) {
                 if (!Modifier.isPublic(method.getModifiers()) || method.isSynthetic()) continue;
+                if (method.getName().equals("check") && method.getParameterCount() == 3)
+                    continue; // throws where values differ
                 for (Object instance : instances(type, method, instances)) calls.of(method, instance);
             }
         }
@@ -121,6 +125,15 @@ class HostileCallsTest {
         Run run = RunReader.read(root);
         assertThat(run.tests()).isNotEmpty();
         assertThat(run.problems()).noneMatch(problem -> problem.what().contains("not JSON"));
+    }
+
+    private static Throwable different() {
+        try {
+            Verbale.check("odd", 1, new Hostile.Text());
+        } catch (ValuesDiffer differ) {
+            return differ;
+        }
+        throw new AssertionError("they differ");
     }
 
     /** A hostile failure goes through a step as what it is, and its step and test are written down. */

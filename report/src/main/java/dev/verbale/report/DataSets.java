@@ -1,6 +1,7 @@
 package dev.verbale.report;
 
 import dev.verbale.results.Entry;
+import dev.verbale.results.ExchangeChecks;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -46,16 +47,35 @@ final class DataSets {
         return failing == null ? null : failing.name();
     }
 
+    /** What its checks found, by what they looked at; null where none says it, or it is of no set. */
+    @Nullable
+    List<Entry.CheckEntry> found(Row row) {
+        if (number(row) == null) return null;
+        Map<Integer, List<Entry.CheckEntry>> checks =
+                row instanceof TestRow test ? ExchangeChecks.of(test.test()) : Map.of();
+        List<Entry.CheckEntry> found = CheckedValues.of(row.entries(), checks);
+        return found.isEmpty() ? null : found;
+    }
+
     /** Its data, as pairs. */
     static void writeValues(JsonGenerator json, Row row) {
         json.writeStartArray();
-        for (Entry entry : row.entries()) {
-            if (!(entry instanceof Entry.DataEntry data)) continue;
-            json.writeStartArray();
-            json.writeString(data.name());
-            json.writeString(data.value());
-            json.writeEndArray();
-        }
+        for (Entry entry : row.entries())
+            if (entry instanceof Entry.DataEntry data) writePair(json, data.name(), data.value());
+        json.writeEndArray();
+    }
+
+    /** What checks found, as pairs of what they looked at and the value. */
+    static void writeFound(JsonGenerator json, List<Entry.CheckEntry> found) {
+        json.writeStartArray();
+        for (Entry.CheckEntry check : found) writePair(json, check.name(), String.valueOf(check.actual()));
+        json.writeEndArray();
+    }
+
+    private static void writePair(JsonGenerator json, String name, String value) {
+        json.writeStartArray();
+        json.writeString(name);
+        json.writeString(value);
         json.writeEndArray();
     }
 }

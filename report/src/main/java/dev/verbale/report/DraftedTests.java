@@ -24,7 +24,7 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Writes what the page says of each test as soon as it was read, and keeps of a test only what the rest of the page is made of: all of
- * those that need attention, and of what passed after them; data and the first failed check of the others.
+ * those that need attention, and of what passed after them; data and what checks found, of the others.
  */
 final class DraftedTests implements TestKeeper {
 
@@ -94,7 +94,7 @@ final class DraftedTests implements TestKeeper {
         if (needsAttention) failed.add(test.key());
         boolean isKept =
                 needsAttention || (failed.contains(test.key()) && laterAttempts.incrementAndGet() <= MAX_LATER);
-        List<Entry> entries = isKept ? test.entries() : few(test.entries());
+        List<Entry> entries = isKept ? test.entries() : few(test.entries(), checks);
         return new TestResult(test.identity(), test.attempt(), test.end(), course, entries);
     }
 
@@ -134,9 +134,10 @@ final class DraftedTests implements TestKeeper {
         return rows;
     }
 
-    private static List<Entry> few(List<Entry> entries) {
+    private static List<Entry> few(List<Entry> entries, Map<Integer, List<Entry.CheckEntry>> checks) {
         List<Entry> few = new ArrayList<>();
         for (Entry entry : entries) if (entry instanceof Entry.DataEntry) few.add(entry);
+        if (!few.isEmpty()) few.addAll(CheckedValues.of(entries, checks));
         Entry failing = failing(entries);
         if (failing != null) few.add(failing);
         return few;

@@ -197,6 +197,7 @@ final class RowFiles {
         columns.fewTexts("data", RowFiles::data);
         columns.fewNumbers("set", dataSets::number);
         columns.few("values", row -> dataSets.number(row) == null ? null : row, row -> DataSets.writeValues(json, row));
+        columns.few("found", dataSets::found, found -> DataSets.writeFound(json, found));
         columns.fewTexts("failing", dataSets::failing);
     }
 

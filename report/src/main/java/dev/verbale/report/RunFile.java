@@ -102,6 +102,7 @@ final class RunFile {
             counts(json, run);
             outside(json, run);
             if (options.content().hasEnvironment()) facts(json, run);
+            ContractOperations.write(json, run);
             look(json, options.look());
             workers(json, run);
             problems(json, run);

@@ -137,6 +137,7 @@ final class TestWriter {
             head(json, "check", check.at());
             json.writeStringProperty("name", check.name());
             json.writeStringProperty("outcome", check.outcome().word());
+            if (check.failure() == null && check.actual() != null) json.writeStringProperty("actual", check.actual());
             failure(json, check.failure());
         } else if (entry instanceof Entry.DataEntry data) {
             head(json, "data", data.at());

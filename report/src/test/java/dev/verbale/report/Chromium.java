@@ -39,7 +39,7 @@ final class Chromium implements AutoCloseable {
 
     private static ChromeDriver start(boolean hearsRequests) {
         var options = new ChromeOptions();
-        options.setBinary("/usr/bin/chromium");
+        options.setBinary(System.getProperty("tests.browser", "/usr/bin/chromium"));
         options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking");
         // Windows of the address bar that nobody sees cost more than the page.
         options.addArguments("--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup");

@@ -25,6 +25,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
+import org.opentest4j.AssertionFailedError;
 
 /** Exchanges in the page, opened from disk in a real browser. */
 class ExchangePageTest {
@@ -561,6 +562,112 @@ class ExchangePageTest {
         chromium.find(".data-rows tbody a").click();
         assertThat(chromium.find("h1").getText()).isEqualTo("total of plot 7");
         assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
+    void rows_of_data_say_what_a_failed_check_found_in_each_of_them() throws Exception {
+        Path index = page(() -> {
+            for (int row = 1; row <= 4; row++) weighing(row);
+        });
+        chromium.open(index, "#/test/sample.RotaTest.weighs()%232");
+
+        assertThat(chromium.texts(".data-rows th[scope=col]"))
+                .containsExactly("row", "plot", "found: body beds[0].kilos", "found: crop", "time", "failed first");
+        assertThat(chromium.texts(".data-rows tbody tr"))
+                .anySatisfy(line -> assertThat(line).matches("4 4 5 bean [^ ]+ ms body beds\\[0].kilos: is <4>"))
+                .anySatisfy(line -> assertThat(line).matches("3 3 3 kale [^ ]+ ms crop"))
+                .anySatisfy(line -> assertThat(line).matches("1 1 1 bean [^ ]+ ms"));
+        assertThat(chromium.texts(".data-rows td.failed")).containsExactlyInAnyOrder("5", "kale");
+        assertThat(chromium.texts(".step.passed .found")).contains("bean");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    private void weighing(int row) {
+        Scope test = recorder.startTest(
+                recorder.run(),
+                TestDescriptor.of("sample.RotaTest.weighs()#" + row, "weighs " + row)
+                        .className("sample.RotaTest")
+                        .methodName("weighs")
+                        .build());
+        recorder.data("plot", row);
+        int kilos = row == 4 ? 5 : row;
+        var exchange = recorder.exchange("GET", "http://orto.example/api/weights/" + row)
+                .status(200)
+                .responseBody(
+                        ("{\"beds\":[{\"kilos\":" + kilos + "}]}").getBytes(StandardCharsets.UTF_8),
+                        "application/json");
+        exchange.ended();
+        String crop = row == 3 ? "kale" : "bean";
+        recorder.checked("crop", row == 3 ? new AssertionFailedError("expected bean", "bean", crop) : null, crop);
+        AssertionError failure = row == 4 ? new AssertionError("not 4") : null;
+        exchange.checked("body beds[0].kilos: is <" + row + ">", failure);
+        recorder.endTest(test, row > 2 ? TestEnd.threw(new AssertionError("not " + row)) : TestEnd.passed());
+    }
+
+    @Test
+    void what_a_contract_offers_and_nobody_called_is_listed() throws Exception {
+        String document = """
+                {"openapi": "3.1.0", "paths": {
+                  "/api/plots": {"get": {}, "post": {}, "parameters": []},
+                  "/api/plots/{number}": {"get": {}, "delete": {}},
+                  "/api/plots/free": {"get": {}}, "/<b>odd": {"put": {}}}}""";
+        Path index = page(() -> {
+            for (String name : List.of("Orto 1.4", "the same, of another worker"))
+                recorder.attach(
+                        recorder.run(),
+                        name,
+                        "attachment",
+                        new java.io.ByteArrayInputStream(document.getBytes(StandardCharsets.UTF_8)),
+                        MediaType.of("application/openapi+json"),
+                        0);
+            recorder.attach(
+                    recorder.run(),
+                    "torn",
+                    "attachment",
+                    new java.io.ByteArrayInputStream("{\"paths\": [".getBytes(StandardCharsets.UTF_8)),
+                    MediaType.of("application/openapi+json"),
+                    0);
+            Scope test = recorder.startTest(recorder.run(), descriptor("looks", "looks"));
+            for (String path : List.of("/garden/api/plots?free=1", "/garden/api/plots/free", "/api/plots"))
+                recorder.exchange("GET", "http://orto.example" + path)
+                        .status(200)
+                        .ended();
+            recorder.exchange("DELETE", "http://orto.example/api/plots/7")
+                    .status(204)
+                    .ended();
+            recorder.endTest(test, TestEnd.passed());
+        });
+        chromium.open(index, "#/exchanges");
+
+        assertThat(chromium.find(".uncalled summary").getText())
+                .isEqualTo("3 of 6 operations of Orto 1.4 were not called");
+        assertThat(chromium.texts(".uncalled li"))
+                .containsExactly("POST /api/plots", "GET /api/plots/{number}", "PUT /<b>odd");
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
+    void a_retry_says_after_what() throws Exception {
+        Path index = page(() -> {
+            Scope test = recorder.startTest(recorder.run(), descriptor("tries", "tries"));
+            for (int status : List.of(503, 200, 200))
+                recorder.exchange("GET", "http://orto.example/api/gate")
+                        .status(status)
+                        .ended();
+            recorder.exchange("GET", "http://orto.example/api/shed").failed(new java.io.IOException("reset"));
+            recorder.exchange("GET", "http://orto.example/api/shed").status(200).ended();
+            recorder.exchange("POST", "http://orto.example/api/shed")
+                    .status(200)
+                    .ended();
+            recorder.endTest(test, TestEnd.passed());
+        });
+        chromium.open(index, "#/test/sample.RotaTest.tries()");
+
+        chromium.find(".polled summary").click();
+        assertThat(chromium.texts(".exchange summary").stream().filter(line -> line.contains("again, after")))
+                .hasSize(2)
+                .anyMatch(line -> line.endsWith("again, after 503"))
+                .anyMatch(line -> line.endsWith("again, after no response"));
     }
 
     @Test

@@ -62,7 +62,7 @@ class MutatedPagesTest {
         Path journal = root.resolve("run/journals/worker-1.jsonl");
         byte[] whole = Files.readAllBytes(journal);
         var random = new Random(20261126);
-        for (int i = 0; i < (Boolean.getBoolean("verbale.night") ? 300 : 50); i++) {
+        for (int i = 0; i < (Boolean.getBoolean("verbale.night") ? 300 : 30); i++) {
             byte[] bytes = whole.clone();
             for (int times = 1 + random.nextInt(4); times > 0; times--)
                 bytes[random.nextInt(bytes.length)] = (byte) "0123456789-\"{}[],:\\\nx".charAt(random.nextInt(21));

@@ -132,13 +132,21 @@ public sealed interface Entry {
      * Something that was checked while the test went on.
      *
      * @param exchange the id of the one whose response was checked, or 0 where nobody said one; see {@link ExchangeChecks}
+     * @param actual the value that was found, whether it passed or failed; null where the check said none
      */
     record CheckEntry(
             Instant at,
             String name,
             Outcome outcome,
             @Nullable Failure failure,
-            int exchange) implements Entry {}
+            int exchange,
+            @Nullable String actual) implements Entry {
+
+        /** One that says no value. */
+        public CheckEntry(Instant at, String name, Outcome outcome, @Nullable Failure failure, int exchange) {
+            this(at, name, outcome, failure, exchange, failure == null ? null : failure.actual());
+        }
+    }
 
     /** A named value. */
     record DataEntry(Instant at, String name, String value) implements Entry {}

@@ -1,5 +1,6 @@
 package dev.verbale.results;
 
+import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.Failure;
 import dev.verbale.results.Entry.CheckEntry;
 import dev.verbale.results.Entry.ExchangeEntry;
@@ -21,11 +22,14 @@ import org.jspecify.annotations.Nullable;
  *
  * <p>A check that names its exchange is about that one. Any other is about the exchange of the test that was over last, unless
  * a browser was asked to do something since: then it is about what that shows. The assertion that ended the test counts as
- * one of them, where no check has said it already.
+ * one of them, where no check has said it already: of the last response that has the value it found, and where none is known to
+ * have it, said to come after the last exchange.
  *
  * @since 0.2.0
  */
 public final class ExchangeChecks {
+
+    private static final String AFTER = "afterwards: ";
 
     private final List<Moment> exchanges = new ArrayList<>();
     private final TreeSet<Instant> browserActs = new TreeSet<>();
@@ -34,7 +38,11 @@ public final class ExchangeChecks {
     private @Nullable StepEntry failedIn;
     private boolean failedInTearDown;
 
-    private record Moment(Instant end, int id, boolean inTearDown) {}
+    private record Moment(Instant end, ExchangeMade made, boolean inTearDown) {
+        int id() {
+            return made.id();
+        }
+    }
 
     private ExchangeChecks() {}
 
@@ -53,8 +61,7 @@ public final class ExchangeChecks {
     private void gather(List<Entry> entries, boolean inTearDown) {
         for (Entry entry : entries) {
             if (entry instanceof ExchangeEntry exchange)
-                exchanges.add(new Moment(
-                        exchange.at().plus(exchange.duration()), exchange.made().id(), inTearDown));
+                exchanges.add(new Moment(exchange.at().plus(exchange.duration()), exchange.made(), inTearDown));
             else if (entry instanceof CheckEntry check) checks.add(check);
             else if (entry instanceof StepEntry step) {
                 if (step.kind().equals(StepKind.BROWSER)) browserActs.add(step.at());
@@ -78,7 +85,22 @@ public final class ExchangeChecks {
         if (step != null && failedInTearDown) return;
         Instant at =
                 step == null ? test.started().plus(test.duration()) : step.at().plus(step.duration());
-        add(before(at, false), new CheckEntry(at, FailureTitle.of(failure), Outcome.FAILED, failure, 0));
+        int last = before(at, false);
+        int compared = withValue(ComparedValue.of(failure), at);
+        String title = FailureTitle.of(failure);
+        add(
+                compared == 0 ? last : compared,
+                new CheckEntry(at, compared == 0 ? AFTER + title : title, Outcome.FAILED, failure, 0));
+    }
+
+    /** The last exchange before {@code moment} whose response has this value; 0 where none is known to. */
+    private int withValue(@Nullable ComparedValue compared, Instant moment) {
+        if (compared == null) return 0;
+        for (int at = after(moment) - 1; at >= 0; at--) {
+            Moment one = exchanges.get(at);
+            if (!one.inTearDown() && compared.isIn(one.made())) return one.id();
+        }
+        return 0;
     }
 
     private static boolean same(@Nullable Failure one, Failure other) {

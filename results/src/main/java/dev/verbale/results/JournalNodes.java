@@ -244,7 +244,8 @@ final class JournalNodes implements JournalReader.Listener {
             outer.add(new Entry.DataEntry(moment(e), e.name(), e.value()));
         } else if (event instanceof CheckMade e) {
             Failure failure = whole(e.failure(), line);
-            outer.add(new Entry.CheckEntry(moment(e), e.name(), e.outcome(), failure, e.exchange()));
+            String actual = failure == null ? e.actual() : failure.actual();
+            outer.add(new Entry.CheckEntry(moment(e), e.name(), e.outcome(), failure, e.exchange(), actual));
         } else if (event instanceof ExchangeMade e) {
             outer.lastedUntil(e.at() + e.timing().microsOrZero());
             outer.addWhereItBegan(new Entry.ExchangeEntry(moment(e), e, files(e, line)), e.at());

@@ -58,7 +58,8 @@ class ExchangeChecksTest {
 
     @Test
     void the_assertion_that_ended_the_test_counts_once() throws Exception {
-        assertThat(checks(Outcome.FAILED, NO_BASIL, exchange(11, 10, 5))).containsEntry(11, List.of("no basil"));
+        assertThat(checks(Outcome.FAILED, NO_BASIL, exchange(11, 10, 5)))
+                .containsEntry(11, List.of("afterwards: no basil"));
         assertThat(checks(Outcome.FAILED, NO_BASIL, exchange(11, 10, 5), failing(30, "seed", NO_BASIL)))
                 .as("told by a check")
                 .containsEntry(11, List.of("seed"));
@@ -72,6 +73,49 @@ class ExchangeChecksTest {
         assertThat(checks(Outcome.FAILED, several, exchange(11, 10, 5)))
                 .as("of checks that were told before")
                 .isEmpty();
+    }
+
+    @Test
+    void the_assertion_is_about_the_response_that_has_the_value_it_found() throws Exception {
+        List<Event> all = List.of(
+                answered(11, 10, "{\"plot\":17,\"crop\":\"kale\",\"kilos\":6.05}"),
+                answered(12, 20, "{\"plot\":170,\"crop\":\"kale soup\",\"ok\":true}"),
+                answered(13, 30, "6.0"));
+
+        assertThat(ofAssertion("17", all)).isEqualTo("11 x");
+        assertThat(ofAssertion("kale", all)).isEqualTo("11 x");
+        assertThat(ofAssertion("6.0", all)).as("the whole of a body").isEqualTo("13 x");
+        assertThat(ofAssertion("200", all)).as("a status, of the last").isEqualTo("13 x");
+        for (String nowhere :
+                List.of("kal", "7", "true", "", "null", "soup", "6.05}", "[", "a.*", "(", "1".repeat(2_000)))
+            assertThat(ofAssertion(nowhere, all)).as(nowhere).isEqualTo("13 afterwards: x");
+        for (String message :
+                List.of("expected: <18> but was: <17>", "Expected: 18\n  Actual: 17\n", "wanted [18], but was [17]."))
+            assertThat(checks(Outcome.FAILED, SampleRun.failure("AssertionError", message), all))
+                    .as(message)
+                    .containsOnlyKeys(11);
+    }
+
+    private String ofAssertion(String found, List<Event> exchanges) throws Exception {
+        Failure failure = Failure.of("AssertionError", "at b")
+                .message("x")
+                .expected("18")
+                .actual(found)
+                .build();
+        return checks(Outcome.FAILED, failure, exchanges).entrySet().stream()
+                .map(one -> one.getKey() + " " + String.join(", ", one.getValue()))
+                .collect(java.util.stream.Collectors.joining("; "));
+    }
+
+    private static Event answered(int id, long at, String body) {
+        var content = new ExchangeMade.Body(
+                "application/json", body.length(), body.length(), body, false, null, List.of(), null);
+        return ExchangeMade.of(at, new ExchangeMade.Request("GET", "http://orto/" + id, List.of(), null))
+                .id(id)
+                .in(1)
+                .response(new ExchangeMade.Response(200, List.of(), content))
+                .timing(new ExchangeMade.Timing(5L, Map.of()))
+                .build();
     }
 
     @Test

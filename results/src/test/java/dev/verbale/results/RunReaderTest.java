@@ -544,7 +544,7 @@ class RunReaderTest {
         byte[] whole = Files.readAllBytes(journal);
         byte[] description = Files.readAllBytes(run.path().resolve("run.json"));
         var random = new Random(20261126);
-        for (int i = 0; i < (Boolean.getBoolean("verbale.night") ? 2_000 : 500); i++) {
+        for (int i = 0; i < (Boolean.getBoolean("verbale.night") ? 2_000 : 250); i++) {
             Files.write(journal, mutated(whole, random));
             Files.write(run.path().resolve("run.json"), i % 5 == 0 ? mutated(description, random) : description);
 

@@ -19,7 +19,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 @Timeout(value = 10, unit = TimeUnit.SECONDS, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
 class HostileTextTest {
 
-    private static final int LENGTH = Boolean.getBoolean("verbale.night") ? 500_000 : 40_000;
+    private static final int LENGTH = Boolean.getBoolean("verbale.night") ? 500_000 : 20_000;
 
     /** What begins, and what closes it where anything does. */
     private static final String[][] PARTS = {

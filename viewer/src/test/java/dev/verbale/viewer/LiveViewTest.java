@@ -41,7 +41,7 @@ class LiveViewTest {
         viewer = Viewer.start(new ViewerOptions(
                 root, new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), null, run -> PageOptions.PLAIN));
         var options = new ChromeOptions();
-        options.setBinary("/usr/bin/chromium");
+        options.setBinary(System.getProperty("tests.browser", "/usr/bin/chromium"));
         options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--window-size=1280,943");
         var logs = new LoggingPreferences();
         logs.enable(LogType.BROWSER, Level.ALL);

@@ -43,12 +43,14 @@ public final class OpenApiContract {
     private static final JsonMapper JSON = new JsonMapper();
 
     private final JsonNode document;
+    private final AttachedDocument attached;
     private final OpenApiPaths paths;
     private final SchemaRegistry registry;
     private final Map<String, Schema> schemas = new ConcurrentHashMap<>();
 
-    private OpenApiContract(JsonNode document, @Nullable String base) {
+    private OpenApiContract(JsonNode document, @Nullable String base, AttachedDocument attached) {
         this.document = document;
+        this.attached = attached;
         paths = new OpenApiPaths(document, base);
         registry = SchemaRegistry.withDefaultDialect(
                 SpecificationVersion.DRAFT_2020_12,
@@ -80,7 +82,7 @@ public final class OpenApiContract {
             JsonNode plain = ResponseSchemas.in(document);
             OpenApiCheck.of(plain);
             SchemaCycles.refuse(plain);
-            return new OpenApiContract(plain, null);
+            return new OpenApiContract(plain, null, new AttachedDocument(plain));
         } catch (IOException unfit) {
             throw new IOException(file + " cannot be checked against: " + unfit.getMessage(), unfit);
         } catch (RuntimeException | StackOverflowError broken) {
@@ -104,7 +106,7 @@ public final class OpenApiContract {
      * document says of servers.
      */
     public OpenApiContract servedAt(String base) {
-        return new OpenApiContract(document, base.replaceFirst("/$", ""));
+        return new OpenApiContract(document, base.replaceFirst("/$", ""), attached);
     }
 
     /** Checks a response of the JDK's client against the contract, with its headers. */
@@ -151,6 +153,7 @@ public final class OpenApiContract {
      * @throws ContractViolated where it does not hold and nobody gathers failed checks
      */
     public void holds(String method, String url, int status, String mediaType, String body) {
+        attached.attach();
         OpenApiPaths.Operation operation = paths.operation(method, url);
         if (operation == null) {
             Verdict.of(method + " " + OpenApiPaths.path(url), of("the contract has no such path or method"));

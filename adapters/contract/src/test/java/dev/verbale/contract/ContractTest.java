@@ -55,6 +55,23 @@ class ContractTest {
                         "passed contract of DELETE /api/plots/{number} 204");
     }
 
+    private static dev.verbale.results.Run run() throws IOException {
+        return dev.verbale.results.RunReader.read(Path.of(System.getProperty("verbale.root")));
+    }
+
+    @Test
+    void the_document_is_attached_to_the_run_once() throws Exception {
+        garden.holds("GET", "/garden/api/plots/free", 200, JSON, "3");
+        read().servedAt("/elsewhere").holds("GET", "/elsewhere/api/plots/free", 200, JSON, "3");
+
+        assertThat(run().entries())
+                .filteredOn(Entry.AttachmentEntry.class::isInstance)
+                .extracting(entry -> (Entry.AttachmentEntry) entry)
+                .filteredOn(one -> one.stored().mediaType().equals("application/openapi+json"))
+                .singleElement()
+                .satisfies(one -> assertThat(one.file()).content().contains("/api/plots/free"));
+    }
+
     @Test
     void violations_are_checks_with_their_paths_and_fail_the_test() throws Exception {
         String body = "{\"number\":\"seven\",\"beds\":[{\"metres\":2},{\"metres\":-1}]}";

@@ -63,7 +63,7 @@ public final class Garden implements AutoCloseable {
     /** Of a browser that draws for nobody. */
     public static ChromeOptions options() {
         var options = new ChromeOptions();
-        options.setBinary("/usr/bin/chromium");
+        options.setBinary(System.getProperty("tests.browser", "/usr/bin/chromium"));
         options.addArguments(
                 "--headless=new",
                 "--no-sandbox",

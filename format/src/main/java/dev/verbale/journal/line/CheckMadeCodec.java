@@ -14,6 +14,9 @@ final class CheckMadeCodec extends EventCodec<CheckMade> {
     private final NumberField exchange = optionalId(
             "exchange",
             "the exchange whose response was checked. Where none is named, it is the last exchange of the test that was over, unless a step of a browser began in between");
+    private final TextField actual = optionalText(
+            "actual",
+            "the value that was found, where the check says it; that of one that failed stands in its failure");
     private final ObjectField<Failure> failure = optionalObject("failure", "", FailureCodec.CODEC);
 
     CheckMadeCodec() {
@@ -26,6 +29,7 @@ final class CheckMadeCodec extends EventCodec<CheckMade> {
         name.write(line, event.name());
         outcome.write(line, event.outcome().word());
         exchange.write(line, event.exchange());
+        actual.write(line, event.actual());
         failure.write(line, event.failure());
     }
 
@@ -37,13 +41,14 @@ final class CheckMadeCodec extends EventCodec<CheckMade> {
                 name.read(fields),
                 Outcome.ofWord(outcome.read(fields)),
                 failure.readOrNull(fields),
-                exchange.readInt(fields));
+                exchange.readInt(fields),
+                actual.readOrNull(fields));
     }
 
     @Override
     public List<CheckMade> samples() {
         return List.of(
-                new CheckMade(7, 3, "the gate", Outcome.FAILED, FailureCodec.SAMPLE, 12),
-                new CheckMade(7, 0, "the response", Outcome.PASSED, null, 0));
+                new CheckMade(7, 3, "the gate", Outcome.FAILED, FailureCodec.SAMPLE, 12, "6.0"),
+                new CheckMade(7, 0, "the response", Outcome.PASSED, null, 0, "6.3"));
     }
 }

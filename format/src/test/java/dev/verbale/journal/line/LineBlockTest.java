@@ -49,7 +49,7 @@ class LineBlockTest {
         byte[] sound = sound();
         assertThat(inBlock(sound)).isEqualTo(alone(sound)).noneMatch(line -> line.startsWith("refused"));
         var random = new Random(8);
-        for (int round = 0; round < (Boolean.getBoolean("verbale.night") ? 3_000 : 300); round++) {
+        for (int round = 0; round < (Boolean.getBoolean("verbale.night") ? 3_000 : 150); round++) {
             byte[] bytes = sound;
             for (int i = random.nextInt(4); i >= 0; i--) bytes = mutated(bytes, random);
 

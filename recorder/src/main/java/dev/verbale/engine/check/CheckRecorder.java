@@ -1,6 +1,7 @@
 package dev.verbale.engine.check;
 
 import dev.verbale.ChecksFailed;
+import dev.verbale.engine.attachment.LongTexts;
 import dev.verbale.engine.evidence.EvidenceCollector;
 import dev.verbale.engine.failure.Failures;
 import dev.verbale.engine.guard.Guard;
@@ -24,14 +25,16 @@ public final class CheckRecorder {
     private final RunJournal journal;
     private final Scopes scopes;
     private final Texts texts;
+    private final LongTexts longTexts;
     private final Failures failures;
     private final EvidenceCollector evidence;
 
-    public CheckRecorder(Parts parts, Failures failures, EvidenceCollector evidence) {
+    public CheckRecorder(Parts parts, LongTexts longTexts, Failures failures, EvidenceCollector evidence) {
         this.guard = parts.guard();
         this.journal = parts.journal();
         this.scopes = parts.scopes();
         this.texts = parts.texts();
+        this.longTexts = longTexts;
         this.failures = failures;
         this.evidence = evidence;
     }
@@ -60,6 +63,26 @@ public final class CheckRecorder {
      */
     public boolean checked(ScopeNode scope, @Nullable String name, @Nullable Throwable failure, int exchange) {
         write(scope, name, failure, exchange);
+        return gathered(scope, name, failure);
+    }
+
+    /**
+     * Writes a check of a value down. What was found is kept of one that passed; of one that failed its failure has it.
+     *
+     * @return whether its failure is gathered
+     */
+    public boolean checkedValue(
+            ScopeNode scope, @Nullable String name, @Nullable Throwable failure, @Nullable Object actual) {
+        if (failure != null) return checked(scope, name, failure, 0);
+        guard.run(Task.CHECK, context -> {
+            String found = longTexts.shown(scope, texts.value(name, actual));
+            var event = CheckMade.of(journal.now(), scope.id(), texts.name(name), Outcome.PASSED);
+            journal.append(scope, event.actual(found).build());
+        });
+        return false;
+    }
+
+    private boolean gathered(ScopeNode scope, @Nullable String name, @Nullable Throwable failure) {
         GatheredChecks checks = scope.state.checks;
         if (failure == null || checks == null) return false;
         return guard.get(Task.CHECK, false, context -> {
@@ -80,8 +103,8 @@ public final class CheckRecorder {
         guard.run(Task.CHECK, context -> {
             Outcome outcome = failure == null ? Outcome.PASSED : failures.outcome(failure);
             Failure written = failures.ofOrNull(scope, failure);
-            var event = new CheckMade(journal.now(), scope.id(), texts.name(name), outcome, written, exchange);
-            failures.append(scope, event, failure, written);
+            var event = CheckMade.of(journal.now(), scope.id(), texts.name(name), outcome);
+            failures.append(scope, event.failure(written).exchange(exchange).build(), failure, written);
         });
     }
 }

@@ -1,6 +1,7 @@
 package dev.verbale.engine.failure;
 
 import dev.verbale.ChecksFailed;
+import dev.verbale.ValuesDiffer;
 import dev.verbale.border.Services;
 import dev.verbale.engine.guard.UserCode;
 import dev.verbale.engine.text.Shortener;
@@ -130,6 +131,11 @@ public final class FailureReader {
     /** Null where no reader knows its type. */
     private ThrowableReader.@Nullable Reading read(Throwable thrown) {
         if (!hasRead) StackSpace.ensureForFirstCall();
+        if (thrown instanceof ValuesDiffer values)
+            return ThrowableReader.Reading.of(Outcome.FAILED)
+                    .expected(values.expected())
+                    .actual(values.actual())
+                    .build();
         for (ThrowableReader reader : readers) {
             // A value whose toString throws must not cost the stack trace; the next reader may know.
             Optional<ThrowableReader.Reading> reading =

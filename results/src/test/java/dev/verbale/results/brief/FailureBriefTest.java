@@ -167,7 +167,7 @@ class FailureBriefTest {
             "",
             " ".repeat(300_000) + "x"
         };
-        for (int round = 0; round < (Boolean.getBoolean("verbale.night") ? 200 : 60); round++) {
+        for (int round = 0; round < (Boolean.getBoolean("verbale.night") ? 200 : 25); round++) {
             SampleRun sample = SampleRun.in(root, "hostile-" + round);
             String name = pieces[random.nextInt(pieces.length)] + pieces[random.nextInt(pieces.length)];
             String text = pieces[random.nextInt(pieces.length)] + "x" + pieces[random.nextInt(pieces.length)];

@@ -24,7 +24,7 @@ import org.junit.jupiter.params.provider.MethodSource;
 @Timeout(value = 60, unit = TimeUnit.SECONDS, threadMode = Timeout.ThreadMode.SEPARATE_THREAD)
 class HostileMessageTest {
 
-    private static final int LENGTH = 8_000;
+    private static final int LENGTH = Boolean.getBoolean("verbale.night") ? 8_000 : 4_000;
     private static final String UNITS = """
             m|1|.| |\\n|\\t|\\n\\n |{|[|<|"|'|\\|@|/|//|a/|a@|a.|a-|1.|1:|--|#, |a\\n|  a\\n|at |-> at a (|{"a":|ab1|a@a.|ffff|/tmp
             |expected: |expected <|- expected :|status |status but was |but was: |[a|$$Lambda|No enum constant a.|: |Expecting |to contain
