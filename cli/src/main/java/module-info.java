@@ -3,10 +3,12 @@ module dev.verbale.cli {
     requires dev.verbale.changes;
     requires dev.verbale.export;
     requires dev.verbale.har;
+    requires dev.verbale.hub;
     requires dev.verbale.otlp;
     requires dev.verbale.query;
     requires dev.verbale.report;
     requires dev.verbale.rules;
+    requires dev.verbale.sending;
     requires dev.verbale.viewer;
     requires info.picocli;
     requires java.logging;

@@ -284,6 +284,31 @@ class ArchitectureTest {
             "tools.jackson.core..");
 
     @ArchTest
+    static final ArchRule SENDING_KNOWS_THE_FOLDER_ALONE =
+            only(array("dev.verbale.sending.."), FORMAT, "dev.verbale.sending..", "java.net.http..");
+
+    @ArchTest
+    static final ArchRule THE_HUB_KNOWS_THE_VIEWER = only(
+            array("dev.verbale.hub.."),
+            FORMAT,
+            "dev.verbale.hub..",
+            "dev.verbale.report..",
+            "dev.verbale.results..",
+            "dev.verbale.viewer..",
+            "com.zaxxer.hikari..",
+            "org.eclipse.jetty..",
+            "org.flywaydb.core..",
+            "org.jdbi..");
+
+    @ArchTest
+    static final ArchRule NOBODY_BUT_THE_COMMAND_LINE_KNOWS_THE_HUB = noClasses()
+            .that()
+            .resideOutsideOfPackages("dev.verbale.hub..", "dev.verbale.cli..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage("dev.verbale.hub..");
+
+    @ArchTest
     static final ArchRule THE_COMMAND_LINE_IS_ON_TOP = only(
             array("dev.verbale.cli.."),
             FORMAT,
@@ -292,13 +317,16 @@ class ArchitectureTest {
             "dev.verbale.export..",
             "dev.verbale.har..",
             "dev.verbale.history..",
+            "dev.verbale.hub..",
             "dev.verbale.imports..",
             "dev.verbale.otlp..",
             "dev.verbale.query..",
             "dev.verbale.report..",
             "dev.verbale.results..",
             "dev.verbale.rules..",
+            "dev.verbale.sending..",
             "dev.verbale.viewer..",
+            "java.net.http..",
             "picocli..");
 
     /** What a module does not export, nobody outside of it leans on, on the class path either. */

@@ -113,7 +113,7 @@ class ModulePathTest {
     }
 
     private static final String MODULES =
-            ".*(verbale-(?!example|acceptance|cli|report|viewer|export|har|history|rules|query|changes|otlp|results)|/(format|secrets|recorder|adapters/[a-z0-9]+)/target|jackson-core-3|jspecify|junit-(platform|jupiter)"
+            ".*(verbale-(?!example|acceptance|cli|report|viewer|sending|hub|export|har|history|rules|query|changes|otlp|results)|/(format|secrets|recorder|adapters/[a-z0-9]+)/target|jackson-core-3|jspecify|junit-(platform|jupiter)"
                     + "|opentest4j|apiguardian)(?!.*console).*";
 
     private static String modulePath() {

@@ -18,6 +18,8 @@ import picocli.CommandLine.Spec;
             PageCommand.class,
             FollowCommand.class,
             ViewCommand.class,
+            HubCommand.class,
+            SendCommand.class,
             FailuresCommand.class,
             RunsCommand.class,
             JoinCommand.class,

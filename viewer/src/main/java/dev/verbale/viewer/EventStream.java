@@ -1,6 +1,5 @@
 package dev.verbale.viewer;
 
-import com.sun.net.httpserver.HttpExchange;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
@@ -20,14 +19,13 @@ final class EventStream {
     private EventStream() {}
 
     /** @param run whose changes are told; null for those of all, as lines of the list */
-    static void send(HttpExchange exchange, ViewedRuns runs, @Nullable ViewedRun run) throws IOException {
-        exchange.getResponseHeaders().set("Content-Type", "text/event-stream");
-        if (exchange.getRequestMethod().equals("HEAD")) {
-            exchange.sendResponseHeaders(200, -1);
+    static void send(WebExchange exchange, ViewedRuns runs, @Nullable ViewedRun run) throws IOException {
+        exchange.set("Content-Type", "text/event-stream");
+        if (exchange.method().equals("HEAD")) {
+            exchange.answer(200);
             return;
         }
-        exchange.sendResponseHeaders(200, 0);
-        OutputStream out = exchange.getResponseBody();
+        OutputStream out = exchange.answer(200, WebExchange.UNKNOWN);
         long known = 0; // all that is known now comes first: somebody may come back after a pause
         write(out, "retry: 1000\n\n");
         try {

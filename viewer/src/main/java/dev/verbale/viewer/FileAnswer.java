@@ -1,7 +1,5 @@
 package dev.verbale.viewer;
 
-import com.sun.net.httpserver.Headers;
-import com.sun.net.httpserver.HttpExchange;
 import dev.verbale.folder.MediaTypes;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -31,27 +29,27 @@ final class FileAnswer {
     private FileAnswer() {}
 
     /** @param isAttachment whether a stranger may have made it: then it runs nothing, whatever it is */
-    static void send(HttpExchange exchange, Path file, boolean isAttachment) throws IOException {
-        Headers sent = exchange.getResponseHeaders();
-        sent.set("Content-Type", type(file, isAttachment));
-        if (isAttachment) sent.set("Content-Security-Policy", "sandbox; default-src 'none'; frame-ancestors 'none'");
+    static void send(WebExchange exchange, Path file, boolean isAttachment) throws IOException {
+        exchange.set("Content-Type", type(file, isAttachment));
+        if (isAttachment)
+            exchange.set("Content-Security-Policy", "sandbox; default-src 'none'; frame-ancestors 'none'");
         else if (file.getFileName().toString().equals("index.html"))
-            sent.set("Content-Security-Policy", "frame-ancestors 'none'"); // the page has the rest of its own
-        sent.set("Accept-Ranges", "bytes");
+            exchange.set("Content-Security-Policy", "frame-ancestors 'none'"); // the page has the rest of its own
+        exchange.set("Accept-Ranges", "bytes");
         try (FileChannel in = FileChannel.open(file, NO_LINK)) {
             long size = in.size();
-            String asked = exchange.getRequestHeaders().getFirst("Range");
+            String asked = exchange.header("Range");
             long[] range = asked == null ? null : range(asked, size);
             if (range == null) {
                 body(exchange, 200, in, 0, size);
                 return;
             }
             if (range[0] >= size || range[0] > range[1]) {
-                sent.set("Content-Range", "bytes */" + size);
-                exchange.sendResponseHeaders(416, -1);
+                exchange.set("Content-Range", "bytes */" + size);
+                exchange.answer(416);
                 return;
             }
-            sent.set("Content-Range", "bytes " + range[0] + "-" + range[1] + "/" + size);
+            exchange.set("Content-Range", "bytes " + range[0] + "-" + range[1] + "/" + size);
             body(exchange, 206, in, range[0], range[1] - range[0] + 1);
         }
     }
@@ -83,16 +81,18 @@ final class FileAnswer {
         return new long[] {from, Math.min(to, size - 1)};
     }
 
-    private static void body(HttpExchange exchange, int status, FileChannel in, long from, long length)
+    private static void body(WebExchange exchange, int status, FileChannel in, long from, long length)
             throws IOException {
-        if (exchange.getRequestMethod().equals("HEAD")) {
-            exchange.getResponseHeaders().set("Content-Length", String.valueOf(length));
-            exchange.sendResponseHeaders(status, -1);
+        if (exchange.method().equals("HEAD")) {
+            exchange.set("Content-Length", String.valueOf(length));
+            exchange.answer(status);
             return;
         }
-        exchange.sendResponseHeaders(status, length == 0 ? -1 : length);
-        if (length == 0) return;
-        OutputStream body = exchange.getResponseBody();
+        if (length == 0) {
+            exchange.answer(status);
+            return;
+        }
+        OutputStream body = exchange.answer(status, length);
         WritableByteChannel out = Channels.newChannel(body);
         ByteBuffer buffer = ByteBuffer.allocate(1 << 16);
         for (long at = from, left = length; left > 0; ) {

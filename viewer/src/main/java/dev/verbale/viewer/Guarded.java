@@ -28,9 +28,9 @@ final class Guarded implements HttpHandler {
     private final ViewerOptions options;
     private final String cookie;
     private final String port;
-    private final HttpHandler behind;
+    private final RunsSite behind;
 
-    Guarded(ViewerOptions options, int port, HttpHandler behind) {
+    Guarded(ViewerOptions options, int port, RunsSite behind) {
         this.options = options;
         this.port = ":" + port;
         this.cookie = "verbale-viewer-" + port; // cookies are those of a machine, whatever the port
@@ -51,18 +51,24 @@ final class Guarded implements HttpHandler {
             if (!method.equals("GET") && !method.equals("HEAD")) {
                 exchange.getRequestBody().readNBytes(LARGEST_BODY); // or who sends it hears no answer
                 sent.set("Allow", "GET, HEAD");
-                Answers.text(
-                        exchange, 405, "The viewer shows runs and changes nothing: GET and HEAD are all it knows.");
+                Answer.text(
+                        new JdkExchange(exchange),
+                        405,
+                        "The viewer shows runs and changes nothing: GET and HEAD are all it knows.");
             } else if (!isOwn(exchange)) {
-                Answers.text(exchange, 421, "The viewer answers to the address that it printed, and to no other name.");
+                Answer.text(
+                        new JdkExchange(exchange),
+                        421,
+                        "The viewer answers to the address that it printed, and to no other name.");
             } else if (options.token() != null && !hasToken(exchange, options.token())) {
-                Answers.text(exchange, 401, "Open the address that the viewer printed: it has the token.");
+                Answer.text(
+                        new JdkExchange(exchange), 401, "Open the address that the viewer printed: it has the token.");
             } else if (query(exchange, TOKEN) != null) {
                 sent.set("Set-Cookie", cookie + "=" + query(exchange, TOKEN) + "; HttpOnly; SameSite=Strict; Path=/");
                 sent.set("Location", exchange.getRequestURI().getRawPath());
                 exchange.sendResponseHeaders(303, -1);
             } else {
-                behind.handle(exchange);
+                behind.answer(new JdkExchange(exchange));
             }
         }
     }

@@ -12,7 +12,6 @@ import java.io.FileNotFoundException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Path;
 import java.security.SecureRandom;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -32,11 +31,11 @@ final class ListPage {
     private static final int CALM = 6;
 
     private final String nonce;
-    private final Path root;
+    private final String title;
     private final List<ViewedRun> runs;
 
-    ListPage(Path root, List<ViewedRun> runs) {
-        this.root = root;
+    ListPage(String title, List<ViewedRun> runs) {
+        this.title = title;
         this.runs = runs;
         byte[] random = new byte[16];
         new SecureRandom().nextBytes(random);
@@ -54,7 +53,7 @@ final class ListPage {
         for (ViewedRun run : runs) rows.append(row(run));
         return own("runs.html")
                 .replace("[style]", Page.stylesheet() + own("runs.css"))
-                .replace("[folder]", escaped(root.toString()))
+                .replace("[folder]", escaped(title))
                 .replace("[nonce]", nonce)
                 .replace("[script]", own("runs.js"))
                 .replace("[rows]", rows); // last: names of strangers are in there
@@ -74,7 +73,7 @@ final class ListPage {
 
     private static String row(ViewedRun run) {
         RunLine line = run.line();
-        String address = "/runs/" + Answers.encoded(run.name()) + "/";
+        String address = "runs/" + RunsSite.encoded(run.name()) + "/";
         return "<tr data-run=\"" + escaped(run.name()) + "\"><td class=\"when\"><a href=\"" + address + "\">"
                 + (line == null ? escaped(run.name()) : when(line.summary()))
                 + "</a><span class=\"dim\">" + escaped(run.name()) + "</span></td><td>"

@@ -33,9 +33,9 @@ final class ViewedRuns implements AutoCloseable {
     private long changed;
     private boolean isClosed;
 
-    ViewedRuns(ViewerOptions options, Path pages) {
-        this.root = new ResultsRoot(options.root());
-        this.pages = new MadePages(options.pages(), pages);
+    ViewedRuns(ResultsRoot root, MadePages pages) {
+        this.root = root;
+        this.pages = pages;
         watch.setDaemon(true);
     }
 

@@ -35,11 +35,11 @@ public final class Viewer implements AutoCloseable {
 
     private final HttpServer server;
     private final ExecutorService threads;
-    private final ViewedRuns runs;
+    private final RunsSite runs;
     private final Path pages;
     private final URI address;
 
-    private Viewer(HttpServer server, ExecutorService threads, ViewedRuns runs, Path pages, URI address) {
+    private Viewer(HttpServer server, ExecutorService threads, RunsSite runs, Path pages, URI address) {
         this.server = server;
         this.threads = threads;
         this.runs = runs;
@@ -62,13 +62,12 @@ public final class Viewer implements AutoCloseable {
             server.stop(0);
             throw noRoom;
         }
-        var runs = new ViewedRuns(options, pages);
+        var runs = new RunsSite(options.root().toString(), options.root(), options.pages(), pages);
         ExecutorService threads = threads();
         int port = server.getAddress().getPort();
         server.setExecutor(threads);
-        server.createContext("/", new Guarded(options, port, new Answers(options, runs)));
+        server.createContext("/", new Guarded(options, port, runs));
         server.start();
-        runs.start();
         return new Viewer(server, threads, runs, pages, address(options, server.getAddress()));
     }
 
@@ -85,7 +84,7 @@ public final class Viewer implements AutoCloseable {
         String host = options.address().getHostString();
         if (bound.getAddress().isAnyLocalAddress()) host = "localhost";
         else if (host.contains(":")) host = "[" + host + "]";
-        String token = options.token() == null ? "" : "?" + Guarded.TOKEN + "=" + Answers.encoded(options.token());
+        String token = options.token() == null ? "" : "?" + Guarded.TOKEN + "=" + RunsSite.encoded(options.token());
         return URI.create("http://" + host + ":" + bound.getPort() + "/" + token);
     }
 

@@ -3,7 +3,7 @@ const list = document.querySelector('tbody');
 const none = document.querySelector('.none');
 const state = document.querySelector('.state');
 const shown = () => (none.hidden = list.children.length > 0);
-const events = new EventSource('/events');
+const events = new EventSource('events');
 events.addEventListener('run', ({ data }) => {
   const { name, row } = JSON.parse(data);
   const holder = document.createElement('template');

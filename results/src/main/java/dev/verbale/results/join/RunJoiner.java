@@ -2,27 +2,20 @@ package dev.verbale.results.join;
 
 import dev.verbale.folder.RunDescription;
 import dev.verbale.folder.RunFolder;
+import dev.verbale.folder.ShardName;
 import dev.verbale.folder.WholeFile;
 import dev.verbale.journal.JournalFormat;
-import dev.verbale.journal.PlainFile;
 import dev.verbale.results.ResultsFormatException;
 import dev.verbale.results.RunReader;
-import java.io.BufferedReader;
 import java.io.IOException;
-import java.io.InputStream;
-import java.io.InputStreamReader;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.SimpleFileVisitor;
 import java.nio.file.attribute.BasicFileAttributes;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
@@ -108,7 +101,7 @@ public final class RunJoiner {
     }
 
     private void take(RunFolder run) throws IOException {
-        String name = nameOf(run);
+        String name = ShardName.of(run);
         shards.add(name);
         Path target = output.shardsFolder().resolve(name);
         Path from = run.path().toAbsolutePath().normalize();
@@ -129,32 +122,6 @@ public final class RunJoiner {
                 return FileVisitResult.CONTINUE;
             }
         });
-    }
-
-    /** A part of a joined run keeps the name that it has there. Any other is told from its namesakes by the first lines of its journals. */
-    private static String nameOf(RunFolder run) throws IOException {
-        Path around = run.path().toAbsolutePath().normalize().getParent();
-        if (around != null && String.valueOf(around.getFileName()).equals("shards")) return run.name();
-        MessageDigest hash;
-        try {
-            hash = MessageDigest.getInstance("SHA-256");
-        } catch (NoSuchAlgorithmException everyJvmHasIt) {
-            throw new IllegalStateException(everyJvmHasIt);
-        }
-        for (Path journal : run.journalFiles()) {
-            if (!PlainFile.isThere(journal)) continue;
-            hash.update((journal.getFileName() + "\n" + firstLine(journal) + "\n").getBytes(StandardCharsets.UTF_8));
-            break; // the first JVM's: others may come while the run goes on
-        }
-        return run.name() + "_" + HexFormat.of().formatHex(hash.digest(), 0, 4);
-    }
-
-    private static String firstLine(Path journal) throws IOException {
-        try (InputStream in = PlainFile.open(journal);
-                var reader = new BufferedReader(new InputStreamReader(in, StandardCharsets.ISO_8859_1))) {
-            String line = reader.readLine();
-            return line == null ? "" : line;
-        }
     }
 
     private void copy(Path from, Path to) throws IOException {

@@ -6,9 +6,11 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
 
 /**
- * Whether a run's journals have grown, by their number and lengths: a look at them costs next to nothing, however long they are. For one
+ * Whether a run's journals, those of its shards too, have grown, by their number and lengths: a look at them costs next to nothing, however long they are. For one
  * thread.
  *
  * @since 0.2.0
@@ -33,7 +35,9 @@ public final class RunGrowth {
         long all = 0;
         int number = 0;
         Instant last = Instant.EPOCH;
-        for (Path journal : folder.journalFiles()) {
+        List<Path> journals = new ArrayList<>(folder.journalFiles());
+        for (RunFolder shard : folder.shards()) journals.addAll(shard.journalFiles());
+        for (Path journal : journals) {
             all += Files.size(journal);
             number++;
             Instant written = Files.getLastModifiedTime(journal).toInstant();

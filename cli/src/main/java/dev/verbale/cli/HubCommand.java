@@ -1,0 +1,143 @@
+package dev.verbale.cli;
+
+import dev.verbale.hub.Hub;
+import dev.verbale.hub.HubOptions;
+import dev.verbale.report.PageOptions;
+import dev.verbale.rules.RulesFormatException;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.net.BindException;
+import java.net.InetAddress;
+import java.net.InetSocketAddress;
+import java.net.UnknownHostException;
+import java.nio.file.Path;
+import java.util.concurrent.Callable;
+import java.util.concurrent.CountDownLatch;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+/** The server of a team. */
+@Command(
+        name = "hub",
+        description = {
+            "The server that a team's runs are sent to, and shown by while they go and",
+            "afterwards. Alone it keeps all in its folder; with --database several of them",
+            "share a PostgreSQL database, and the storage that --objects names. It ends with",
+            "Ctrl-C, and may be killed at any time."
+        },
+        subcommands = {HubTokenCommand.class},
+        mixinStandardHelpOptions = true,
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  verbale hub --folder /var/lib/verbale        shows the first token, once",
+            "  verbale hub token --project orto --role send --label \"CI of Orto\"",
+            "  verbale hub --database jdbc:postgresql://db/verbale --objects /mnt/verbale",
+        })
+final class HubCommand implements Callable<Integer> {
+
+    private static final String USER = "VERBALE_HUB_DATABASE_USER";
+    private static final String PASSWORD = "VERBALE_HUB_DATABASE_PASSWORD";
+
+    @Option(
+            names = "--folder",
+            paramLabel = "FOLDER",
+            defaultValue = "verbale-hub",
+            description = "What this hub keeps itself. Default: ${DEFAULT-VALUE}")
+    private Path folder = Path.of("");
+
+    @Option(
+            names = "--objects",
+            paramLabel = "FOLDER",
+            description = "Where files of runs are kept that are over. Left out: in its folder.")
+    private @Nullable Path objects;
+
+    @Option(
+            names = "--database",
+            paramLabel = "URL",
+            description = {
+                "Such as jdbc:postgresql://host/name, as whom say " + USER,
+                "and " + PASSWORD + ". Left out: one in its folder."
+            })
+    private @Nullable String database;
+
+    @Option(
+            names = "--port",
+            paramLabel = "N",
+            defaultValue = "8460",
+            description = "Where it listens; 0 for one that is free. Default: ${DEFAULT-VALUE}")
+    private int port;
+
+    @Option(
+            names = "--address",
+            paramLabel = "ADDRESS",
+            defaultValue = "127.0.0.1",
+            description = {
+                "Who can reach it. Default: ${DEFAULT-VALUE}, this machine alone,",
+                "as behind a proxy that has the certificate."
+            })
+    private String address = "";
+
+    @Mixin
+    private final RulesOption rules = new RulesOption();
+
+    @Mixin
+    private final PageLookOption look = new PageLookOption();
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws Exception {
+        if (port < 0 || port > 65_535) throw wrong("--port takes a number up to 65535, not " + port);
+        Hub hub = started();
+        var over = new CountDownLatch(1);
+        Runtime.getRuntime().addShutdownHook(new Thread(() -> {
+            hub.close();
+            over.countDown();
+        }));
+        PrintWriter out = spec.commandLine().getOut();
+        out.println("The hub is at " + hub.address());
+        if (hub.firstToken() != null)
+            out.println("A token that may do everything, shown this once: " + hub.firstToken());
+        out.println("Ends with Ctrl-C.");
+        out.flush();
+        over.await();
+        return ExitCodes.DONE;
+    }
+
+    private Hub started() throws IOException, RulesFormatException, FailureMessages.NotWritten {
+        PageOptions options = look.options().withRules(rules.read().triage());
+        try {
+            return Hub.start(new HubOptions(
+                    new InetSocketAddress(InetAddress.getByName(address), port),
+                    folder,
+                    objects == null ? folder.resolve("objects") : objects,
+                    database == null ? null : new HubOptions.Database(database, variable(USER), variable(PASSWORD)),
+                    variable(HubArguments.TOKEN).isEmpty() ? null : variable(HubArguments.TOKEN),
+                    run -> options));
+        } catch (UnknownHostException unknown) {
+            throw wrong("--address: there is no address '" + address + "'");
+        } catch (IllegalArgumentException refused) {
+            throw wrong(refused.getMessage());
+        } catch (BindException taken) {
+            throw wrong("The hub cannot listen at " + address + ":" + port + " (" + taken.getMessage()
+                    + "). Name another --port");
+        } catch (IOException unusable) {
+            throw new FailureMessages.NotWritten("the hub did not start", unusable);
+        }
+    }
+
+    private static String variable(String name) {
+        String set = System.getenv(name);
+        return set == null ? "" : set.strip();
+    }
+
+    private ParameterException wrong(@Nullable String why) {
+        return new ParameterException(spec.commandLine(), String.valueOf(why));
+    }
+}

@@ -1,0 +1,112 @@
+package dev.verbale.cli;
+
+import dev.verbale.folder.RunFolder;
+import dev.verbale.results.RunReader;
+import dev.verbale.sending.RunSender;
+import dev.verbale.sending.SendOptions;
+import dev.verbale.sending.SentRun;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.net.URI;
+import java.time.Duration;
+import java.util.concurrent.Callable;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Help.Ansi;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Spec;
+
+/** A run to the hub of a team. */
+@Command(
+        name = "send",
+        description = {
+            "Sends a run to a hub, also while it goes. What the hub has already is not sent",
+            "again. What several machines send under one name of run is one run there.",
+            "The token, of the role send, is in the variable " + HubArguments.TOKEN + "."
+        },
+        mixinStandardHelpOptions = true,
+        footerHeading = "%nExamples:%n",
+        footer = {
+            "  verbale send --hub https://runs.orto.example --project orto",
+            "  verbale send --follow --name build-812      from the first test to the last",
+        })
+final class SendCommand implements Callable<Integer> {
+
+    @Mixin
+    private final RunArgument run = new RunArgument();
+
+    @Mixin
+    private final HubArguments hub = new HubArguments();
+
+    @Option(
+            names = "--name",
+            paramLabel = "NAME",
+            description = "What the run is called on the hub. Left out: as its folder.")
+    private @Nullable String name;
+
+    @Option(names = "--follow", description = "Sends while the run goes, until its JVMs have ended, or Ctrl-C.")
+    private boolean follow;
+
+    @Option(
+            names = "--patience",
+            paramLabel = "SECONDS",
+            defaultValue = "30",
+            description = "How long a hub that is away is tried. Default: ${DEFAULT-VALUE}")
+    private int patience;
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws Exception {
+        if (patience < 1)
+            throw new ParameterException(spec.commandLine(), "--patience takes seconds from 1, not " + patience);
+        SendOptions options = options();
+        RunFolder folder = RunReader.find(run.path());
+        SentRun sent = sent(new RunSender(folder, options), folder);
+        PrintWriter out = spec.commandLine().getOut();
+        var text = new TerminalText(Ansi.AUTO);
+        String at = sent.page().toString();
+        for (String one : sent.unsent())
+            spec.commandLine().getErr().println("Not there as it is here: " + TerminalText.printable(one));
+        out.println(sent.files() + (sent.files() == 1 ? " file" : " files") + " of " + folder.name() + " at "
+                + text.link(at, at));
+        return sent.isWhole() ? ExitCodes.DONE : ExitCodes.NOT_WRITTEN;
+    }
+
+    private SentRun sent(RunSender sender, RunFolder folder) throws InterruptedException, FailureMessages.NotWritten {
+        try {
+            if (!follow) return sender.send();
+            var isOver = new AtomicBoolean();
+            var ending = Thread.currentThread();
+            Runtime.getRuntime().addShutdownHook(new Thread(() -> {
+                isOver.set(true);
+                try {
+                    ending.join(Duration.ofSeconds(patience).toMillis());
+                } catch (InterruptedException hurried) {
+                    Thread.currentThread().interrupt();
+                }
+            }));
+            return sender.follow(isOver::get);
+        } catch (IllegalArgumentException unusable) {
+            throw new ParameterException(spec.commandLine(), unusable.getMessage() + ". Name it with --name", unusable);
+        } catch (IOException refused) {
+            throw new FailureMessages.NotWritten(
+                    "the run " + folder.name() + " was not sent as a whole; 'verbale send' goes on where it ended",
+                    refused);
+        }
+    }
+
+    private SendOptions options() {
+        try {
+            URI address = hub.address(spec);
+            return new SendOptions(address, hub.project(spec), name, hub.token(spec), Duration.ofSeconds(patience));
+        } catch (IllegalArgumentException refused) {
+            throw new ParameterException(spec.commandLine(), String.valueOf(refused.getMessage()), refused);
+        }
+    }
+}

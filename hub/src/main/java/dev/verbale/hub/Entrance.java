@@ -1,0 +1,107 @@
+package dev.verbale.hub;
+
+import dev.verbale.hub.Tokens.Access;
+import dev.verbale.hub.Uploads.Refused;
+import java.io.IOException;
+import java.io.InputStream;
+import java.net.URLDecoder;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.TimeUnit;
+import org.eclipse.jetty.io.Content;
+import org.eclipse.jetty.server.Request;
+import org.eclipse.jetty.server.Response;
+import org.jspecify.annotations.Nullable;
+
+/** Who somebody is: a program by the token in each request, a person by a session, which begins with a token. */
+final class Entrance {
+
+    static final String PATH = "/enter";
+
+    private static final String COOKIE = "verbale-hub";
+    private static final String BEARER = "Bearer ";
+    private static final int LONGEST_FORM = 4_096;
+    private static final int MAX_WRONG = 20;
+    private static final int MAX_ADDRESSES = 10_000;
+    private static final long FORGOTTEN_AFTER = TimeUnit.MINUTES.toNanos(1);
+    private static final String DAYS_30 = "2592000";
+
+    private final Tokens tokens;
+    /** Who said wrong tokens, and how often: whoever guesses has to wait. */
+    private final Map<String, Wrong> wrong = new ConcurrentHashMap<>();
+
+    private record Wrong(int times, long last) {}
+
+    Entrance(Tokens tokens) {
+        this.tokens = tokens;
+    }
+
+    /**
+     * Who asks; empty for nobody.
+     *
+     * @throws Refused where it is the wrong token
+     */
+    Optional<Access> of(Request request) throws Refused {
+        String authorization = request.getHeaders().get("Authorization");
+        if (authorization == null) return session(request);
+        return Optional.of(
+                known(request, authorization.startsWith(BEARER) ? authorization.substring(BEARER.length()) : ""));
+    }
+
+    private Optional<Access> session(Request request) {
+        for (var cookie : Request.getCookies(request))
+            if (cookie.getName().equals(COOKIE)) return tokens.ofSession(cookie.getValue());
+        return Optional.empty();
+    }
+
+    private Access known(Request request, String token) throws Refused {
+        String from = Request.getRemoteAddr(request);
+        Wrong before = wrong.get(from);
+        int times = before != null && System.nanoTime() - before.last() < FORGOTTEN_AFTER ? before.times() : 0;
+        if (times >= MAX_WRONG) throw new Refused(429, "too many wrong tokens from here; wait a minute");
+        Optional<Access> access = tokens.of(token.strip());
+        if (access.isPresent()) return access.get();
+        if (wrong.size() >= MAX_ADDRESSES) wrong.clear();
+        wrong.put(from, new Wrong(times + 1, System.nanoTime()));
+        throw new Refused(401, "there is no such token, or it was ended");
+    }
+
+    /** Begins a session with the token of a form. */
+    void enter(Request request, Response response) throws IOException, Refused {
+        String origin = request.getHeaders().get("Origin");
+        String host = request.getHeaders().get("Host");
+        if (origin != null && !origin.replaceFirst("^https?://", "").equals(host))
+            throw new Refused(403, "the form has to be this hub's own");
+        String token = form(request, "token");
+        Access access = known(request, token);
+        boolean isSecure =
+                request.isSecure() || "https".equals(request.getHeaders().get("X-Forwarded-Proto"));
+        response.getHeaders()
+                .put(
+                        "Set-Cookie",
+                        COOKIE + "=" + tokens.begin(access) + "; HttpOnly; SameSite=Strict; Path=/; Max-Age=" + DAYS_30
+                                + (isSecure ? "; Secure" : ""));
+        response.getHeaders().put("Location", "./");
+        HubAnswer.nothing(response, 303);
+    }
+
+    private static String form(Request request, String name) throws IOException {
+        String body;
+        try (InputStream in = Content.Source.asInputStream(request)) {
+            body = new String(in.readNBytes(LONGEST_FORM), StandardCharsets.UTF_8);
+        }
+        for (String one : body.split("&"))
+            if (one.startsWith(name + "=")) return decoded(one.substring(name.length() + 1));
+        return "";
+    }
+
+    private static String decoded(@Nullable String text) {
+        try {
+            return URLDecoder.decode(String.valueOf(text), StandardCharsets.UTF_8);
+        } catch (IllegalArgumentException broken) {
+            return "";
+        }
+    }
+}

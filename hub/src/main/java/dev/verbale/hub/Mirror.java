@@ -1,0 +1,166 @@
+package dev.verbale.hub;
+
+import dev.verbale.results.join.RunJoiner;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.InvalidPathException;
+import java.nio.file.LinkOption;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.jdbi.v3.core.Jdbi;
+import org.jdbi.v3.core.JdbiException;
+
+/**
+ * Run folders as they were sent, to be read: a copy of what is in database and storage, kept up on one thread. It may be thrown away at any
+ * time. A run is a joined run, whose shards are the parts that were sent.
+ */
+final class Mirror implements AutoCloseable {
+
+    /** Another hub may have taken something in. */
+    private static final long LOOKED_EVERY_MILLIS = 250;
+
+    private static final int BATCH = 2_000;
+
+    /** Numbers of changes are given in one order and seen in another, as transactions end: so many are looked at again. */
+    private static final int AGAIN = 500;
+
+    private final Jdbi jdbi;
+    private final Uploads uploads;
+    private final Path folder;
+    private final Thread thread = new Thread(this::keepUp, "hub-mirror");
+
+    private final Object news = new Object();
+    private boolean isNew = true;
+    private boolean isClosed;
+    private long seen;
+
+    Mirror(Jdbi jdbi, Uploads uploads, Path folder) {
+        this.jdbi = jdbi;
+        this.uploads = uploads;
+        this.folder = folder;
+        thread.setDaemon(true);
+    }
+
+    /** A file as it should be. */
+    private record Row(long id, String project, String run, String part, String path, long size, long changed) {}
+
+    void start() {
+        thread.start();
+    }
+
+    /** There is something new. */
+    void changed() {
+        synchronized (news) {
+            isNew = true;
+            news.notifyAll();
+        }
+    }
+
+    /** Where the runs of a project are. */
+    Path runs(String project) {
+        return folder.resolve(project);
+    }
+
+    private void keepUp() {
+        while (awaitNews()) {
+            try {
+                long last = seen;
+                while (look() == BATCH && seen > last) last = seen;
+            } catch (IOException | JdbiException away) {
+                // database or disk is away for a moment; it is looked again
+            }
+        }
+    }
+
+    private boolean awaitNews() {
+        synchronized (news) {
+            try {
+                long until = System.nanoTime() + LOOKED_EVERY_MILLIS * 1_000_000;
+                for (long left = LOOKED_EVERY_MILLIS; !isNew && !isClosed && left > 0; ) {
+                    news.wait(left);
+                    left = (until - System.nanoTime()) / 1_000_000;
+                }
+            } catch (InterruptedException closed) {
+                return false;
+            }
+            isNew = false;
+            return !isClosed;
+        }
+    }
+
+    private int look() throws IOException {
+        List<Row> rows = jdbi.withHandle(handle -> handle.createQuery(
+                        "select u.id, p.name, r.name, t.name, u.path, u.size, u.changed from uploads u"
+                                + " join parts t on t.id = u.part_id join runs r on r.id = t.run_id"
+                                + " join projects p on p.id = r.project_id"
+                                + " where u.changed > :seen order by u.changed limit :batch")
+                .bind("seen", Math.max(0, seen - AGAIN))
+                .bind("batch", BATCH + AGAIN)
+                .map((row, context) -> new Row(
+                        row.getLong(1),
+                        row.getString(2),
+                        row.getString(3),
+                        row.getString(4),
+                        row.getString(5),
+                        row.getLong(6),
+                        row.getLong(7)))
+                .list());
+        Set<Path> begun = new LinkedHashSet<>();
+        long whole = Long.MAX_VALUE;
+        Set<Long> late = new HashSet<>();
+        for (Row row : rows) {
+            Path run = runs(row.project()).resolve(row.run());
+            Path file = inside(run.resolve("shards").resolve(row.part()), row.path());
+            if (file == null) continue;
+            if (!Files.exists(run.resolve("run.json"), LinkOption.NOFOLLOW_LINKS)
+                    || row.path().equals("run.json")) begun.add(run);
+            if (!copy(row, file) && late.add(row.id())) whole = Math.min(whole, row.changed() - 1);
+            seen = Math.max(seen, row.changed());
+        }
+        seen = Math.min(seen, whole);
+        for (Path run : begun) if (Files.isDirectory(run.resolve("shards"))) RunJoiner.join(List.of(), run);
+        return Math.min(BATCH, rows.size());
+    }
+
+    /** Null where it would lie elsewhere. */
+    private static @org.jspecify.annotations.Nullable Path inside(Path part, String path) {
+        try {
+            Path file = part.resolve(path).normalize();
+            return file.startsWith(part) && !file.equals(part) ? file : null;
+        } catch (InvalidPathException none) {
+            return null;
+        }
+    }
+
+    /** Whether it is there now as far as it was sent. */
+    private boolean copy(Row row, Path file) throws IOException {
+        long here = Files.exists(file, LinkOption.NOFOLLOW_LINKS) ? Files.size(file) : -1;
+        if (here >= row.size()) return true;
+        Files.createDirectories(file.getParent());
+        try (InputStream in =
+                        new FirstBytes(uploads.open(row.id(), Math.max(0, here)), row.size() - Math.max(0, here));
+                OutputStream out = Files.newOutputStream(file, StandardOpenOption.CREATE, StandardOpenOption.APPEND)) {
+            in.transferTo(out);
+        }
+        return Files.size(file) >= row.size();
+    }
+
+    @Override
+    public void close() {
+        synchronized (news) {
+            isClosed = true;
+            news.notifyAll();
+        }
+        try {
+            thread.join(5_000);
+        } catch (InterruptedException hurried) {
+            Thread.currentThread().interrupt();
+        }
+    }
+}

@@ -1,0 +1,60 @@
+package dev.verbale.hub;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.security.DigestInputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+
+/** Contents of files that are whole, each under its own SHA-256: the same content is there once, whoever sent it. */
+final class ObjectFolder {
+
+    private static final int LETTERS_OF_FOLDER = 2;
+
+    private final Path folder;
+
+    ObjectFolder(Path folder) throws IOException {
+        this.folder = Files.createDirectories(folder);
+    }
+
+    /** Keeps all of {@code content}, which is there when this returns, whatever happens then. Gives the hash. */
+    String put(InputStream content) throws IOException {
+        Path fresh = Files.createTempFile(folder, "fresh-", "");
+        try {
+            MessageDigest digest = sha256();
+            try (OutputStream out = Files.newOutputStream(fresh)) {
+                new DigestInputStream(content, digest).transferTo(out);
+            }
+            String name = HexFormat.of().formatHex(digest.digest());
+            Path object = object(name);
+            Files.createDirectories(object.getParent());
+            if (!Files.exists(object)) Files.move(fresh, object, StandardCopyOption.ATOMIC_MOVE);
+            return name;
+        } finally {
+            Files.deleteIfExists(fresh);
+        }
+    }
+
+    /** @throws NoSuchFileException where it is not there */
+    InputStream open(String name) throws IOException {
+        return Files.newInputStream(object(name));
+    }
+
+    private Path object(String name) {
+        return folder.resolve(name.substring(0, LETTERS_OF_FOLDER)).resolve(name);
+    }
+
+    private static MessageDigest sha256() {
+        try {
+            return MessageDigest.getInstance("SHA-256");
+        } catch (NoSuchAlgorithmException everyJvmHasIt) {
+            throw new IllegalStateException(everyJvmHasIt);
+        }
+    }
+}

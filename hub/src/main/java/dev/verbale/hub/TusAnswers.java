@@ -1,0 +1,160 @@
+package dev.verbale.hub;
+
+import dev.verbale.hub.Tokens.Access;
+import dev.verbale.hub.Uploads.Refused;
+import dev.verbale.hub.Uploads.Target;
+import dev.verbale.hub.Uploads.Upload;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.Base64;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import org.eclipse.jetty.io.Content;
+import org.eclipse.jetty.server.Request;
+import org.eclipse.jetty.server.Response;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Receives files: tus 1.0 with creation, creation-with-upload, creation-defer-length and checksum. Bytes of a request are taken as a whole or
+ * not at all, so that its checksum counts.
+ *
+ * @see <a href="https://tus.io/protocols/resumable-upload">tus 1.0</a>
+ */
+final class TusAnswers {
+
+    /** Of one request: it is in memory until it is in the database. */
+    static final int LARGEST_BODY = 8 << 20;
+
+    private static final String VERSION = "1.0.0";
+    private static final String OFFSET = "Upload-Offset";
+    private static final String BYTES = "application/offset+octet-stream";
+    private static final int MAX_PATH = 600;
+    private static final int MAX_PART_OF_PATH = 255;
+    private static final int CHECKSUM_MISMATCH = 460;
+
+    /** What a system takes for something else, and what the hub makes itself. */
+    private static final Pattern ODD_PATH =
+            Pattern.compile(".*[\\p{Cntrl}\\\\].*|(?:page|shards)(?:/.*)?", Pattern.DOTALL);
+
+    private final Uploads uploads;
+
+    TusAnswers(Uploads uploads) {
+        this.uploads = uploads;
+    }
+
+    static void options(Response response) throws IOException {
+        response.getHeaders().put("Tus-Resumable", VERSION);
+        response.getHeaders().put("Tus-Version", VERSION);
+        response.getHeaders().put("Tus-Extension", "creation,creation-with-upload,creation-defer-length,checksum");
+        response.getHeaders().put("Tus-Checksum-Algorithm", "sha256");
+        response.getHeaders().put("Tus-Max-Size", Uploads.MAX_SIZE);
+        HubAnswer.nothing(response, 204);
+    }
+
+    /** @param uploadsAt the path below which uploads are */
+    void create(Request request, Response response, String project, String run, String part, String uploadsAt)
+            throws IOException, Refused {
+        speaksTus(request, response);
+        if (!Projects.isName(run) || !Projects.isName(part))
+            throw new Refused(422, "a run and its parts are called by letters, digits, '.', '_' and '-', at most 100");
+        String path = fileName(request.getHeaders().get("Upload-Metadata"));
+        String type = request.getHeaders().get("Content-Type");
+        byte[] first = BYTES.equals(type) ? body(request) : new byte[0];
+        Upload upload = uploads.create(new Target(project, run, part, path), first);
+        response.getHeaders().put("Location", uploadsAt + upload.id());
+        response.getHeaders().put(OFFSET, upload.size());
+        HubAnswer.nothing(response, upload.isNew() ? 201 : 200);
+    }
+
+    void head(Request request, Response response, Access access, long id) throws IOException, Refused {
+        speaksTus(request, response);
+        Upload upload = mine(access, id);
+        response.getHeaders().put(OFFSET, upload.size());
+        response.getHeaders().put("Upload-Defer-Length", "1");
+        response.getHeaders().put("Cache-Control", "no-store");
+        HubAnswer.nothing(response, 200);
+    }
+
+    void patch(Request request, Response response, Access access, long id) throws IOException, Refused {
+        speaksTus(request, response);
+        Upload upload = mine(access, id);
+        if (!BYTES.equals(request.getHeaders().get("Content-Type"))) throw new Refused(415, "bytes come as " + BYTES);
+        long at = number(request.getHeaders().get(OFFSET));
+        byte[] bytes = body(request);
+        long size = uploads.append(upload.id(), at, bytes);
+        response.getHeaders().put(OFFSET, size);
+        HubAnswer.nothing(response, size == at + bytes.length ? 204 : 409);
+    }
+
+    private Upload mine(Access access, long id) throws Refused {
+        Optional<Upload> upload = uploads.find(id);
+        if (upload.isEmpty() || !access.may(Role.SEND, upload.get().project()))
+            throw new Refused(404, "there is no such upload");
+        return upload.get();
+    }
+
+    private static void speaksTus(Request request, Response response) throws Refused {
+        response.getHeaders().put("Tus-Resumable", VERSION);
+        if (VERSION.equals(request.getHeaders().get("Tus-Resumable"))) return;
+        response.getHeaders().put("Tus-Version", VERSION);
+        throw new Refused(412, "files are received by tus " + VERSION);
+    }
+
+    /** As the metadata has it: pairs of a key and a value in base64, with commas between. */
+    private static String fileName(@Nullable String metadata) throws Refused {
+        for (String pair : String.valueOf(metadata).split(",")) {
+            String[] one = pair.strip().split(" ", 2);
+            if (!one[0].equals("filename") || one.length < 2) continue;
+            String path;
+            try {
+                path = new String(Base64.getDecoder().decode(one[1].strip()), StandardCharsets.UTF_8);
+            } catch (IllegalArgumentException broken) {
+                break;
+            }
+            if (path.length() <= MAX_PATH && isPath(path)) return path;
+            throw new Refused(422, "a file of a run cannot have that name");
+        }
+        throw new Refused(400, "Upload-Metadata has to say the filename, in base64");
+    }
+
+    private static boolean isPath(String path) {
+        for (String part : path.split("/", -1)) {
+            boolean isTooLong = part.getBytes(StandardCharsets.UTF_8).length > MAX_PART_OF_PATH;
+            if (part.isEmpty() || part.equals(".") || part.equals("..") || isTooLong) return false;
+        }
+        return !ODD_PATH.matcher(path).matches();
+    }
+
+    private static long number(@Nullable String text) throws Refused {
+        if (text == null || !text.matches("\\d{1,18}")) throw new Refused(400, OFFSET + " has to be a number of bytes");
+        return Long.parseLong(text);
+    }
+
+    private static byte[] body(Request request) throws IOException, Refused {
+        if (request.getLength() > LARGEST_BODY) throw tooLong();
+        byte[] bytes;
+        try (InputStream in = Content.Source.asInputStream(request)) {
+            bytes = in.readNBytes(LARGEST_BODY + 1);
+        }
+        if (bytes.length > LARGEST_BODY) throw tooLong();
+        String checksum = request.getHeaders().get("Upload-Checksum");
+        if (checksum == null) return bytes;
+        String[] parts = checksum.strip().split("\\s+");
+        if (parts.length != 2 || !parts[0].equals("sha256")) throw new Refused(400, "checksums are those of sha256");
+        try {
+            byte[] hash = MessageDigest.getInstance("SHA-256").digest(bytes);
+            if (!Base64.getEncoder().encodeToString(hash).equals(parts[1]))
+                throw new Refused(CHECKSUM_MISMATCH, "what came is not what was sent");
+        } catch (NoSuchAlgorithmException everyJvmHasIt) {
+            throw new IllegalStateException(everyJvmHasIt);
+        }
+        return bytes;
+    }
+
+    private static Refused tooLong() {
+        return new Refused(413, "a request has " + LARGEST_BODY + " bytes at the most; send the rest in another");
+    }
+}

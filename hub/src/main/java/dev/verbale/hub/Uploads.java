@@ -1,0 +1,230 @@
+package dev.verbale.hub;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.SequenceInputStream;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jdbi.v3.core.Handle;
+import org.jdbi.v3.core.Jdbi;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Files on their way, and those that came. Bytes that were acknowledged are in the database until the part of the run is over, and then
+ * in the storage: all that a hub knows is there, and another may go on with it.
+ */
+final class Uploads {
+
+    static final int MAX_FILES = 200_000;
+    static final long MAX_SIZE = 4L << 30;
+
+    private final Jdbi jdbi;
+    private final ObjectFolder objects;
+    private final Runnable changed;
+
+    /** @param changed is called when there is something new */
+    Uploads(Jdbi jdbi, ObjectFolder objects, Runnable changed) {
+        this.jdbi = jdbi;
+        this.objects = objects;
+        this.changed = changed;
+    }
+
+    /** Where a file belongs. */
+    record Target(String project, String run, String part, String path) {}
+
+    /**
+     * A file that was begun.
+     *
+     * @param size how much of it there is
+     * @param isNew whether it was begun now
+     */
+    record Upload(long id, String project, long size, boolean isNew) {}
+
+    /** Why something is not taken, for whoever sends it. */
+    static final class Refused extends Exception {
+        private static final long serialVersionUID = 1;
+        private final int status;
+
+        Refused(int status, String message) {
+            super(message);
+            this.status = status;
+        }
+
+        int status() {
+            return status;
+        }
+    }
+
+    /** Begins a file with its first bytes. One that is there already stays as it is. */
+    Upload create(Target target, byte[] first) throws Refused {
+        Upload upload = jdbi.inTransaction(handle -> {
+            long part = part(handle, target);
+            int made = handle.createUpdate("insert into uploads (part_id, path, size, changed)"
+                            + " values (:part, :path, :size, nextval('changes')) on conflict do nothing")
+                    .bind("part", part)
+                    .bind("path", target.path())
+                    .bind("size", first.length)
+                    .execute();
+            Upload there = handle.createQuery("select id, size from uploads where part_id = :part and path = :path")
+                    .bind("part", part)
+                    .bind("path", target.path())
+                    .map((row, context) -> new Upload(row.getLong(1), target.project(), row.getLong(2), made == 1))
+                    .one();
+            if (made == 1) {
+                handle.execute("update parts set files = files + 1 where id = ?", part);
+                if (first.length > 0) chunk(handle, there.id(), 0, first);
+            }
+            return there;
+        });
+        changed.run();
+        return upload;
+    }
+
+    private static long part(Handle handle, Target target) throws Refused {
+        long project = Projects.idOrNew(handle, target.project());
+        handle.execute(
+                "insert into runs (project_id, name) values (?, ?) on conflict do nothing", project, target.run());
+        long run = handle.createQuery("select id from runs where project_id = :project and name = :name")
+                .bind("project", project)
+                .bind("name", target.run())
+                .mapTo(Long.class)
+                .one();
+        handle.execute("insert into parts (run_id, name) values (?, ?) on conflict do nothing", run, target.part());
+        Map<String, @Nullable Object> part = handle.createQuery(
+                        "select id, files from parts where run_id = :run and name = :name")
+                .bind("run", run)
+                .bind("name", target.part())
+                .mapToMap()
+                .one();
+        if (number(part.get("files")) >= MAX_FILES)
+            throw new Refused(422, "a part of a run has " + MAX_FILES + " files at the most");
+        return number(part.get("id"));
+    }
+
+    private static long number(@Nullable Object value) {
+        return value instanceof Number number ? number.longValue() : 0;
+    }
+
+    private static void chunk(Handle handle, long upload, long at, byte[] bytes) {
+        handle.createUpdate("insert into chunks (upload_id, at, bytes) values (:upload, :at, :bytes)")
+                .bind("upload", upload)
+                .bind("at", at)
+                .bind("bytes", bytes)
+                .execute();
+    }
+
+    Optional<Upload> find(long id) {
+        return jdbi.withHandle(handle -> find(handle, id, ""));
+    }
+
+    private static Optional<Upload> find(Handle handle, long id, String lock) {
+        return handle.createQuery("select u.id, p.name, u.size from uploads u join parts t on t.id = u.part_id"
+                        + " join runs r on r.id = t.run_id join projects p on p.id = r.project_id where u.id = :id"
+                        + lock)
+                .bind("id", id)
+                .map((row, context) -> new Upload(row.getLong(1), row.getString(2), row.getLong(3), false))
+                .findOne();
+    }
+
+    /**
+     * Puts bytes behind what is there.
+     *
+     * @return how much of it there is now; where that is not {@code at} and the bytes, they were not taken
+     */
+    long append(long id, long at, byte[] bytes) throws Refused {
+        long size = jdbi.inTransaction(handle -> {
+            long there = handle.createQuery("select size from uploads where id = :id for update")
+                    .bind("id", id)
+                    .mapTo(Long.class)
+                    .one();
+            if (there != at || bytes.length == 0) return there;
+            if (there + bytes.length > MAX_SIZE)
+                throw new Refused(413, "a file has " + MAX_SIZE + " bytes at the most");
+            chunk(handle, id, at, bytes);
+            handle.execute(
+                    "update uploads set size = ?, changed = nextval('changes') where id = ?", at + bytes.length, id);
+            return at + bytes.length;
+        });
+        changed.run();
+        return size;
+    }
+
+    /** What is in an upload from {@code from} on, as it is now. */
+    InputStream open(long id, long from) throws IOException {
+        Map<String, @Nullable Object> row =
+                jdbi.withHandle(handle -> handle.createQuery("select object, stored from uploads where id = :id")
+                        .bind("id", id)
+                        .mapToMap()
+                        .one());
+        Object object = row.get("object");
+        long stored = number(row.get("stored"));
+        InputStream chunks = new ChunkStream(jdbi, id, Math.max(from, stored));
+        if (object == null || from >= stored) return chunks;
+        InputStream first = objects.open(object.toString());
+        first.skipNBytes(from);
+        return new SequenceInputStream(first, chunks);
+    }
+
+    /**
+     * A part of a run is over: what is there goes into the storage.
+     *
+     * @param hashes of the files as the sender has them, by path
+     * @return in lines what is not there as the sender has it; none where all is
+     */
+    List<String> end(String project, String run, String part, Map<String, String> hashes) throws IOException {
+        List<Map<String, @Nullable Object>> there = jdbi.withHandle(handle -> handle.createQuery(
+                        "select u.id, u.path, u.size, u.object, u.stored from uploads u join parts t on t.id = u.part_id"
+                                + " join runs r on r.id = t.run_id join projects p on p.id = r.project_id"
+                                + " where p.name = :project and r.name = :run and t.name = :part order by u.path")
+                .bind("project", project)
+                .bind("run", run)
+                .bind("part", part)
+                .mapToMap()
+                .list());
+        Map<String, String> wrong = new LinkedHashMap<>();
+        for (String path : hashes.keySet()) wrong.put(path, "is not there");
+        for (Map<String, @Nullable Object> row : there) {
+            String path = String.valueOf(row.get("path"));
+            String hash = stored(number(row.get("id")));
+            if (!hashes.containsKey(path)) wrong.put(path, "is there and was not named");
+            else if (hash.equals(hashes.get(path))) wrong.remove(path);
+            else wrong.put(path, "has another content there");
+        }
+        jdbi.useHandle(handle -> handle.createUpdate(
+                        "update parts set ended = current_timestamp where name = :part and run_id ="
+                                + " (select r.id from runs r join projects p on p.id = r.project_id"
+                                + " where p.name = :project and r.name = :run)")
+                .bind("part", part)
+                .bind("project", project)
+                .bind("run", run)
+                .execute());
+        return wrong.entrySet().stream()
+                .map(one -> one.getKey() + ": " + one.getValue())
+                .toList();
+    }
+
+    /** The hash of an upload whose bytes are all in the storage when this returns. */
+    private String stored(long id) throws IOException {
+        Map<String, @Nullable Object> row =
+                jdbi.withHandle(handle -> handle.createQuery("select size, object, stored from uploads where id = :id")
+                        .bind("id", id)
+                        .mapToMap()
+                        .one());
+        long size = number(row.get("size"));
+        long stored = number(row.get("stored"));
+        Object before = row.get("object");
+        if (before != null && stored == size) return before.toString();
+        String hash;
+        try (InputStream content = new FirstBytes(open(id, 0), size)) {
+            hash = objects.put(content);
+        }
+        jdbi.useTransaction(handle -> {
+            handle.execute(
+                    "update uploads set object = ?, stored = ? where id = ? and stored < ?", hash, size, id, size);
+            handle.execute("delete from chunks where upload_id = ? and at < ?", id, size);
+        });
+        return hash; // what was there before goes with a later sweep: another hub may be about to need it
+    }
+}

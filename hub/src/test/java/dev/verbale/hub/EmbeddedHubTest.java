@@ -1,0 +1,39 @@
+package dev.verbale.hub;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.nio.file.Files;
+import org.junit.jupiter.api.Test;
+
+/** A hub alone, with a database in its folder. */
+class EmbeddedHubTest extends HubContract {
+
+    @Override
+    HubOptions.Database database() {
+        return null;
+    }
+
+    @Test
+    void a_hub_that_begins_empty_shows_its_first_token_once_and_keeps_none() throws Exception {
+        var options = new HubOptions(
+                new java.net.InetSocketAddress(java.net.InetAddress.getLoopbackAddress(), 0),
+                root.resolve("fresh"),
+                root.resolve("fresh/objects"),
+                null,
+                null,
+                run -> dev.verbale.report.PageOptions.PLAIN);
+        String first;
+        try (Hub hub = Hub.start(options)) {
+            first = hub.firstToken();
+            assertThat(first).startsWith("verbale_").hasSizeGreaterThan(36);
+        }
+        try (Hub again = Hub.start(options)) {
+            assertThat(again.firstToken()).isNull();
+        }
+        try (var files = Files.walk(root.resolve("fresh"))) {
+            for (var file : files.filter(Files::isRegularFile).toList())
+                assertThat(new String(Files.readAllBytes(file), java.nio.charset.StandardCharsets.ISO_8859_1))
+                        .doesNotContain(first);
+        }
+    }
+}

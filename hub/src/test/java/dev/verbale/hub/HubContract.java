@@ -1,0 +1,255 @@
+package dev.verbale.hub;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dev.verbale.folder.RunFolder;
+import dev.verbale.results.Run;
+import dev.verbale.results.RunReader;
+import dev.verbale.results.TestResult;
+import dev.verbale.sending.HubRefused;
+import dev.verbale.sending.SentRun;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.vocabulary.Outcome;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.List;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.locks.LockSupport;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What a hub does whatever database it has: real runs are sent over real sockets. */
+@Timeout(120)
+abstract class HubContract {
+
+    @TempDir
+    Path root;
+
+    private HubFixture hub;
+    private String send;
+    private String read;
+
+    /** An empty one; null for the embedded one. */
+    abstract HubOptions.Database database() throws Exception;
+
+    @BeforeEach
+    void begin() throws Exception {
+        hub = new HubFixture(root.resolve("server"), database());
+        send = hub.token("orto", Role.SEND, "CI");
+        read = hub.token("orto", Role.READ, "Ada");
+    }
+
+    @AfterEach
+    void end() {
+        hub.close();
+    }
+
+    private RunFolder recorded(String name, String... tests) {
+        AdapterRecorder recorder = HubFixture.recorder(root.resolve(name));
+        for (String test : tests) HubFixture.test(recorder, test, !test.startsWith("bad"));
+        HubFixture.end(recorder);
+        return new RunFolder(recorder.folder());
+    }
+
+    /** Waits for what another thread does. */
+    private static void await(CompletableFuture<?> what) throws Exception {
+        what.get(60, TimeUnit.SECONDS);
+    }
+
+    private interface Question {
+        boolean isSo() throws Exception;
+    }
+
+    private static void until(Question question) throws Exception {
+        long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(60);
+        while (!question.isSo()) {
+            assertThat(System.nanoTime()).as("in time").isLessThan(end);
+            LockSupport.parkNanos(20_000_000);
+        }
+    }
+
+    private Run copyOf(String run) throws Exception {
+        until(() -> Files.exists(hub.copyOf("orto", run).resolve("run.json")));
+        return RunReader.read(hub.copyOf("orto", run));
+    }
+
+    @Test
+    void a_run_that_is_sent_is_there_byte_for_byte_and_is_not_sent_again() throws Exception {
+        RunFolder run = recorded("a", "swaps", "bad", "digs");
+
+        SentRun sent = hub.sender(run, send, "orto", null).send();
+
+        assertThat(sent.unsent()).isEmpty();
+        assertThat(sent.bytes()).isPositive();
+        assertThat(sent.page()).hasPath("/projects/orto/runs/" + run.name() + "/");
+        until(() -> copyOf(run.name()).counts().all() == 3);
+        Path copy =
+                new RunFolder(hub.copyOf("orto", run.name())).shards().get(0).path();
+        until(() -> HubFixture.contents(copy).equals(HubFixture.contents(run.path())));
+        assertThat(copyOf(run.name()).counts().byOutcome()).containsEntry(Outcome.FAILED, 1);
+        SentRun again = hub.sender(run, send, "orto", null).send();
+        assertThat(again.isWhole()).isTrue();
+        assertThat(hub.get(HubFixture.ADMINISTER, "metrics").body())
+                .contains("verbale_hub_runs 1\n", "verbale_hub_unstored_bytes 0\n")
+                .endsWith("# EOF\n");
+        String page = hub.get(read, "projects/orto/runs/" + run.name() + "/").body();
+        assertThat(page).contains("1 of 3 tests did not pass", "weeds in bad");
+        assertThat(hub.get(read, "projects/orto/").body())
+                .contains("data-run=\"" + run.name() + "\"", "href=\"runs/" + run.name() + "/\"");
+    }
+
+    @Test
+    void a_run_is_seen_while_it_goes_and_each_test_soon_after_its_end() throws Exception {
+        AdapterRecorder recorder = HubFixture.recorder(root.resolve("live"));
+        HubFixture.test(recorder, "first", true);
+        var isOver = new AtomicBoolean();
+        var follower = CompletableFuture.supplyAsync(() -> {
+            try {
+                return hub.sender(new RunFolder(recorder.folder()), send, "orto", "night")
+                        .follow(isOver::get);
+            } catch (Exception failed) {
+                throw new IllegalStateException(failed);
+            }
+        });
+
+        for (String test : List.of("second", "bad third", "fourth")) {
+            int before = test.equals("second") ? 1 : test.equals("fourth") ? 3 : 2;
+            until(() -> copyOf("night").tests().stream()
+                            .filter(one -> !one.outcome().equals(Outcome.UNFINISHED))
+                            .count()
+                    == before);
+            HubFixture.test(recorder, test.replace(' ', '_'), !test.startsWith("bad"));
+        }
+        until(() -> copyOf("night").tests().size() == 4);
+        assertThat(hub.get(read, "projects/orto/").body()).contains("going");
+        HubFixture.end(recorder);
+        isOver.set(true);
+        await(follower);
+
+        assertThat(follower.join().isWhole()).isTrue();
+        until(() -> hub.get(read, "projects/orto/runs/night/").body().contains("1 of 4 tests did not pass"));
+    }
+
+    @Test
+    void what_several_send_under_one_name_is_one_run() throws Exception {
+        hub.sender(recorded("a", "swaps"), send, "orto", "build-7").send();
+        hub.sender(recorded("b", "digs", "bad"), send, "orto", "build-7").send();
+        hub.sender(recorded("c", "other"), send, "orto", "build-8").send();
+
+        until(() -> copyOf("build-7").counts().all() == 3);
+        assertThat(copyOf("build-7").tests())
+                .extracting(TestResult::name)
+                .containsExactlyInAnyOrder("swaps", "digs", "bad");
+        until(() -> copyOf("build-8").counts().all() == 1);
+    }
+
+    @Test
+    void a_sender_that_is_cut_off_anywhere_goes_on_where_it_ended_and_nothing_is_there_twice() throws Exception {
+        RunFolder run = recorded("cut", "swaps", "digs", "bad", "sows");
+        var random = new java.util.Random(4);
+        for (int cut = 0; cut < 12; cut++) {
+            var sender = new Thread(() -> {
+                try {
+                    hub.sender(run, send, "orto", "cut").send();
+                } catch (Exception stopped) {
+                    // as it is meant
+                }
+            });
+            sender.start();
+            LockSupport.parkNanos(random.nextInt(60_000_000));
+            sender.interrupt();
+            sender.join();
+        }
+
+        SentRun sent = hub.sender(run, send, "orto", "cut").send();
+
+        assertThat(sent.unsent()).isEmpty();
+        Path copy = new RunFolder(hub.copyOf("orto", "cut")).shards().get(0).path();
+        until(() -> HubFixture.contents(copy).equals(HubFixture.contents(run.path())));
+    }
+
+    @Test
+    void a_hub_that_is_ended_and_begun_again_keeps_all_that_it_acknowledged() throws Exception {
+        AdapterRecorder recorder = HubFixture.recorder(root.resolve("live"));
+        var isOver = new AtomicBoolean();
+        var follower = CompletableFuture.supplyAsync(() -> {
+            try {
+                return hub.sender(new RunFolder(recorder.folder()), send, "orto", "night")
+                        .follow(isOver::get);
+            } catch (Exception failed) {
+                throw new IllegalStateException(failed);
+            }
+        });
+        for (int round = 0; round < 5; round++) {
+            for (int i = 0; i < 20; i++) HubFixture.test(recorder, "t" + round + "_" + i, true);
+            hub.close();
+            hub.begin();
+        }
+        HubFixture.end(recorder);
+        isOver.set(true);
+        await(follower);
+
+        assertThat(follower.join().unsent()).isEmpty();
+        until(() -> copyOf("night").counts().all() == 100);
+        Path copy = new RunFolder(hub.copyOf("orto", "night")).shards().get(0).path();
+        until(() -> HubFixture.contents(copy).equals(HubFixture.contents(recorder.folder())));
+    }
+
+    @Test
+    void a_file_that_is_another_one_now_is_named_and_never_taken_for_the_same() throws Exception {
+        RunFolder run = recorded("changed", "swaps");
+        hub.sender(run, send, "orto", "changed").send();
+        Path journal = run.journalFiles().get(0);
+        byte[] bytes = Files.readAllBytes(journal);
+        bytes[bytes.length / 2] ^= 1;
+        Files.write(journal, bytes);
+        Files.writeString(run.path().resolve("late.txt"), "late", StandardOpenOption.CREATE_NEW);
+
+        SentRun sent = hub.sender(run, send, "orto", "changed").send();
+
+        assertThat(sent.isWhole()).isFalse();
+        assertThat(sent.unsent()).containsExactly("journals/worker-1.jsonl: has another content there");
+        Path copy = new RunFolder(hub.copyOf("orto", "changed")).shards().get(0).path();
+        until(() -> Files.exists(copy.resolve("late.txt")));
+    }
+
+    @Test
+    void a_token_does_what_its_role_says_in_its_project_until_it_is_ended() throws Exception {
+        RunFolder run = recorded("roles", "swaps");
+        hub.token("shed", Role.SEND, "shed");
+
+        assertThatThrownBy(() -> hub.sender(run, read, "orto", "x").send())
+                .isInstanceOfSatisfying(
+                        HubRefused.class,
+                        refused -> assertThat(refused.status()).isEqualTo(403));
+        assertThatThrownBy(() -> hub.sender(run, send, "shed", "x").send())
+                .isInstanceOfSatisfying(
+                        HubRefused.class,
+                        refused -> assertThat(refused.status()).isEqualTo(403));
+        assertThatThrownBy(() -> hub.sender(run, "guessed", "orto", "x").send())
+                .isInstanceOfSatisfying(
+                        HubRefused.class,
+                        refused -> assertThat(refused.status()).isEqualTo(401));
+        hub.sender(run, send, "orto", "x").send();
+        assertThat(hub.get(send, "projects/orto/").statusCode()).isEqualTo(404);
+        assertThat(hub.get(read, "projects/shed/").statusCode()).isEqualTo(404);
+        assertThat(hub.get(read, "projects/orto/").statusCode()).isEqualTo(200);
+        assertThat(hub.get(read, "").body()).contains("projects/orto/").doesNotContain("projects/shed/");
+        assertThat(hub.get(null, "projects/orto/").statusCode()).isEqualTo(401);
+        assertThat(hub.get(read, "metrics").statusCode()).isEqualTo(403);
+        assertThat(hub.api(send, "POST", "api/v1/tokens?project=orto&role=read&label=x", "")
+                        .statusCode())
+                .isEqualTo(403);
+        assertThat(hub.api(HubFixture.ADMINISTER, "DELETE", "api/v1/tokens?label=CI", "")
+                        .statusCode())
+                .isEqualTo(200);
+        assertThatThrownBy(() -> hub.sender(run, send, "orto", "x").send()).isInstanceOf(HubRefused.class);
+    }
+}

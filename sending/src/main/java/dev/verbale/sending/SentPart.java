@@ -1,0 +1,148 @@
+package dev.verbale.sending;
+
+import dev.verbale.folder.RunFolder;
+import dev.verbale.folder.ShardName;
+import dev.verbale.journal.PlainFile;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.nio.file.FileVisitResult;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+
+/** One folder of a run on its way; what several machines send under one name of run are its parts. */
+final class SentPart {
+
+    /** What is no part of a run: its page, frames of videos that are not over, and who records at the moment. */
+    private static final Set<String> LEFT_OUT = Set.of("page", "spools", "shards", "writers.lock");
+
+    /** What no other system could keep, or would take for another file. */
+    private static final Pattern ODD = Pattern.compile(".*[\\\\\\p{Cntrl}].*", Pattern.DOTALL);
+
+    private final RunFolder folder;
+    private final Map<String, SentFile> files = new TreeMap<>();
+    private @Nullable String name;
+
+    SentPart(RunFolder folder) {
+        this.folder = folder;
+    }
+
+    /** Whether there is something by which it can be told from others. */
+    boolean isNamed() throws IOException {
+        if (name == null && folder.exists() && hasLine())
+            name = SendOptions.named("part of a run", ShardName.of(folder));
+        return name != null;
+    }
+
+    private boolean hasLine() throws IOException {
+        for (Path journal : folder.journalFiles())
+            if (PlainFile.isThere(journal))
+                try (var lines = Files.newBufferedReader(journal, java.nio.charset.StandardCharsets.ISO_8859_1)) {
+                    for (int c = lines.read(); c >= 0; c = lines.read()) if (c == '\n') return true;
+                    return false;
+                }
+        return false;
+    }
+
+    /** Where the hub has it. */
+    private URI at(HubConnection hub, String project, String run, String end) {
+        return hub.address("api", "v1", "projects", project, "runs", run, "parts", String.valueOf(name), end);
+    }
+
+    /**
+     * Sends what is new in it.
+     *
+     * @param all whether files are looked for that are no journals
+     */
+    long send(HubConnection hub, String project, String run, boolean all) throws IOException, InterruptedException {
+        if (!isNamed()) return 0;
+        URI creation = at(hub, project, run, "files");
+        long bytes = 0;
+        if (all) for (Path file : files()) bytes += file(file).send(hub, creation);
+        for (Path journal : folder.journalFiles())
+            if (PlainFile.isThere(journal)) bytes += file(journal).send(hub, creation);
+        return bytes;
+    }
+
+    private SentFile file(Path file) {
+        return files.computeIfAbsent(folder.nameInJournal(file), known -> new SentFile(known, file));
+    }
+
+    private List<Path> files() throws IOException {
+        List<Path> found = new ArrayList<>();
+        Files.walkFileTree(folder.path(), new SimpleFileVisitor<>() {
+            @Override
+            public FileVisitResult preVisitDirectory(Path one, BasicFileAttributes attributes) {
+                return isLeftOut(one) ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
+            }
+
+            @Override
+            public FileVisitResult visitFile(Path one, BasicFileAttributes attributes) {
+                // What begins with a dot is being written, and gets its name when it is whole.
+                boolean isSent = attributes.isRegularFile()
+                        && !isLeftOut(one)
+                        && !one.getFileName().toString().startsWith(".");
+                if (isSent && !ODD.matcher(folder.nameInJournal(one)).matches()) found.add(one);
+                return FileVisitResult.CONTINUE;
+            }
+
+            @Override
+            public FileVisitResult visitFileFailed(Path one, IOException why) throws IOException {
+                if (why instanceof NoSuchFileException) return FileVisitResult.CONTINUE; // it went meanwhile
+                throw why;
+            }
+        });
+        found.sort(null);
+        return found;
+    }
+
+    private boolean isLeftOut(Path one) {
+        return folder.path().equals(one.getParent())
+                && LEFT_OUT.contains(one.getFileName().toString());
+    }
+
+    /**
+     * Says to the hub that this is all, with the hash of each file.
+     *
+     * @param unsent gets what the hub does not have as it is here
+     * @return how many files the hub has whole
+     */
+    int end(HubConnection hub, String project, String run, List<String> unsent)
+            throws IOException, InterruptedException {
+        if (!isNamed()) {
+            unsent.add(folder.name() + ": no JVM has recorded anything in it");
+            return 0;
+        }
+        var manifest = new StringBuilder(); // as sha256sum has it
+        for (SentFile file : files.values()) {
+            if (file.failed() == null) manifest.append(file.sha256() + "  " + file.name() + "\n");
+            else unsent.add(file.name() + ": " + file.failed());
+        }
+        HttpResponse<String> answer = hub.ask(
+                "POST",
+                at(hub, project, run, "end"),
+                Map.of("Content-Type", "text/plain; charset=utf-8"),
+                BodyPublishers.ofString(manifest.toString()),
+                Set.of(200, 409));
+        if (answer.statusCode() == 409) answer.body().lines().forEach(unsent::add);
+        return files.size() - unsent.size();
+    }
+
+    /** Whether each of its JVMs has ended in order, and there was one. */
+    boolean hasEnded() throws IOException {
+        List<Path> journals = folder.journalFiles();
+        for (Path journal : journals) if (!JournalTail.hasEnded(journal)) return false;
+        return !journals.isEmpty();
+    }
+}
