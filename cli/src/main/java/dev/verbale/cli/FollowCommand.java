@@ -7,7 +7,6 @@ import dev.verbale.history.compare.BaselineFinder;
 import dev.verbale.report.Page;
 import dev.verbale.report.PageOptions;
 import dev.verbale.report.PageProgress;
-import dev.verbale.results.ResultsFormatException;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.progress.RunGrowth;
@@ -20,7 +19,6 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.Callable;
-import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -92,7 +90,7 @@ final class FollowCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         if (silence < 0) throw new ParameterException(spec.commandLine(), "--silence takes 0 or more");
         PrintWriter out = spec.commandLine().getOut();
-        RunFolder folder = isNext ? next() : RunReader.find(argument.path());
+        RunFolder folder = isNext ? argument.next(spec.commandLine().getErr()) : RunReader.find(argument.path());
         BaselineFinder earlier = history.earlier(folder, spec.commandLine().getErr());
         PageOptions options = options(earlier);
         Expectation expected = expected(earlier.history());
@@ -158,25 +156,6 @@ final class FollowCommand implements Callable<Integer> {
         if (runs.isEmpty()) return Expectation.NONE;
         RunSummary last = runs.get(runs.size() - 1);
         return new Expectation(last.tests(), last.duration());
-    }
-
-    private RunFolder next() throws IOException, InterruptedException {
-        Path before = newest();
-        spec.commandLine().getErr().println("Waiting for the next run in " + argument.path() + " ...");
-        spec.commandLine().getErr().flush();
-        while (true) {
-            Path now = newest();
-            if (now != null && !now.equals(before)) return new RunFolder(now);
-            rest(LOOKED_EVERY_MILLIS);
-        }
-    }
-
-    private @Nullable Path newest() throws IOException {
-        try {
-            return RunReader.find(argument.path()).path();
-        } catch (ResultsFormatException none) {
-            return null;
-        }
     }
 
     private static void rest(long millis) throws InterruptedException {

@@ -1,10 +1,13 @@
 package dev.verbale.cli;
 
 import dev.verbale.folder.ResultsRoot;
+import dev.verbale.folder.RunFolder;
+import dev.verbale.results.ResultsFormatException;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestKeeper;
 import java.io.IOException;
+import java.io.PrintWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.jspecify.annotations.Nullable;
@@ -12,6 +15,8 @@ import picocli.CommandLine.Parameters;
 
 /** Which run. */
 final class RunArgument {
+
+    private static final long LOOKED_EVERY_MILLIS = 250;
 
     @Parameters(
             arity = "0..1",
@@ -39,6 +44,26 @@ final class RunArgument {
     /** Where it is looked for; a folder that may hold many. */
     Path path() {
         return run == null ? root() : found(run);
+    }
+
+    /** Waits for a run that is not there yet, and says so. */
+    RunFolder next(PrintWriter err) throws IOException, InterruptedException {
+        Path before = newest();
+        err.println("Waiting for the next run in " + path() + " ...");
+        err.flush();
+        while (true) {
+            Path now = newest();
+            if (now != null && !now.equals(before)) return new RunFolder(now);
+            Thread.sleep(LOOKED_EVERY_MILLIS);
+        }
+    }
+
+    private @Nullable Path newest() throws IOException {
+        try {
+            return RunReader.find(path()).path();
+        } catch (ResultsFormatException none) {
+            return null;
+        }
     }
 
     /** A run by its folder, or by its name in the folder that holds runs. */

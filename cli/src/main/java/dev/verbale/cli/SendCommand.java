@@ -2,6 +2,7 @@ package dev.verbale.cli;
 
 import dev.verbale.folder.RunFolder;
 import dev.verbale.results.RunReader;
+import dev.verbale.sending.HubRefused;
 import dev.verbale.sending.RunSender;
 import dev.verbale.sending.SendOptions;
 import dev.verbale.sending.SentRun;
@@ -10,6 +11,8 @@ import java.io.PrintWriter;
 import java.net.URI;
 import java.time.Duration;
 import java.util.concurrent.Callable;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -32,7 +35,7 @@ import picocli.CommandLine.Spec;
         footerHeading = "%nExamples:%n",
         footer = {
             "  verbale send --hub https://runs.orto.example --project orto",
-            "  verbale send --follow --name build-812      from the first test to the last",
+            "  verbale send --next --name build-812        from the first test to the last",
         })
 final class SendCommand implements Callable<Integer> {
 
@@ -51,6 +54,19 @@ final class SendCommand implements Callable<Integer> {
     @Option(names = "--follow", description = "Sends while the run goes, until its JVMs have ended, or Ctrl-C.")
     private boolean follow;
 
+    @Option(names = "--next", description = "Waits for a run that is not there yet, and follows it.")
+    private boolean isNext;
+
+    @Option(
+            names = "--silence",
+            paramLabel = "SECONDS",
+            defaultValue = "30",
+            description = {
+                "Following ends when all journals are closed and nothing came for so",
+                "long: another JVM may begin. Default: ${DEFAULT-VALUE}"
+            })
+    private int silence;
+
     @Option(
             names = "--patience",
             paramLabel = "SECONDS",
@@ -65,8 +81,9 @@ final class SendCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         if (patience < 1)
             throw new ParameterException(spec.commandLine(), "--patience takes seconds from 1, not " + patience);
+        if (silence < 0) throw new ParameterException(spec.commandLine(), "--silence takes 0 or more");
         SendOptions options = options();
-        RunFolder folder = RunReader.find(run.path());
+        RunFolder folder = isNext ? run.next(spec.commandLine().getErr()) : RunReader.find(run.path());
         SentRun sent = sent(new RunSender(folder, options), folder);
         PrintWriter out = spec.commandLine().getOut();
         var text = new TerminalText(Ansi.AUTO);
@@ -80,20 +97,26 @@ final class SendCommand implements Callable<Integer> {
 
     private SentRun sent(RunSender sender, RunFolder folder) throws InterruptedException, FailureMessages.NotWritten {
         try {
-            if (!follow) return sender.send();
+            if (!follow && !isNext) return sender.send();
             var isOver = new AtomicBoolean();
-            var ending = Thread.currentThread();
+            var isSent = new CountDownLatch(1);
             Runtime.getRuntime().addShutdownHook(new Thread(() -> {
                 isOver.set(true);
                 try {
-                    ending.join(Duration.ofSeconds(patience).toMillis());
+                    if (!isSent.await(patience, TimeUnit.SECONDS)) isOver.set(true);
                 } catch (InterruptedException hurried) {
                     Thread.currentThread().interrupt();
                 }
             }));
-            return sender.follow(isOver::get);
+            try {
+                return sender.follow(Duration.ofSeconds(silence), isOver::get);
+            } finally {
+                isSent.countDown();
+            }
         } catch (IllegalArgumentException unusable) {
             throw new ParameterException(spec.commandLine(), unusable.getMessage() + ". Name it with --name", unusable);
+        } catch (HubRefused refused) {
+            throw new FailureMessages.NotWritten("the run " + folder.name() + " was not sent", refused);
         } catch (IOException refused) {
             throw new FailureMessages.NotWritten(
                     "the run " + folder.name() + " was not sent as a whole; 'verbale send' goes on where it ended",

@@ -13,6 +13,7 @@ final class HubDatabase implements AutoCloseable {
 
     private static final String SCHEMA = "verbale_hub";
     private static final int CONNECTIONS = 16;
+    private static final int LONGEST_REASON = 300;
 
     private final HikariDataSource source;
     private final Jdbi jdbi;
@@ -24,37 +25,43 @@ final class HubDatabase implements AutoCloseable {
 
     /** @throws IOException where it cannot be reached, or a later version made its tables; the message says which */
     static HubDatabase open(HubOptions options) throws IOException {
-        var config = new HikariConfig();
         HubOptions.Database team = options.database();
-        config.setJdbcUrl(team == null ? embedded(options.folder()) : team.url());
-        config.setUsername(team == null ? "hub" : team.user());
-        config.setPassword(team == null ? "" : team.password());
-        config.setSchema(SCHEMA);
-        config.setPoolName("hub");
-        config.setMaximumPoolSize(CONNECTIONS);
-        config.setMinimumIdle(1);
-        config.setInitializationFailTimeout(-1); // Flyway is the first to ask, and says what is wrong
-        var source = new HikariDataSource(config);
+        String url = team == null ? embedded(options.folder()) : team.url();
+        String user = team == null ? "hub" : team.user();
+        String password = team == null ? "" : team.password();
         try {
             Flyway.configure()
-                    .dataSource(config.getJdbcUrl(), config.getUsername(), config.getPassword())
+                    .dataSource(url, user, password)
                     .locations("classpath:dev/verbale/hub/tables")
                     .schemas(SCHEMA)
                     .load()
                     .migrate();
-            return new HubDatabase(source);
         } catch (FlywayException refused) {
-            source.close();
-            throw new IOException(
-                    "The hub's database " + (team == null ? "in " + options.folder() : team) + " cannot be used: "
-                            + String.valueOf(refused.getMessage()).strip().replaceAll("\\s+", " "),
-                    refused);
+            String name = team == null ? "in " + options.folder() : team.toString();
+            throw new IOException("The hub's database " + name + " cannot be used: " + reason(refused), refused);
         }
+        var config = new HikariConfig();
+        config.setJdbcUrl(url);
+        config.setUsername(user);
+        config.setPassword(password);
+        config.setSchema(SCHEMA);
+        config.setPoolName("hub");
+        config.setMaximumPoolSize(CONNECTIONS);
+        config.setMinimumIdle(1);
+        return new HubDatabase(new HikariDataSource(config));
+    }
+
+    /** What the driver said, where it is the cause. */
+    private static String reason(Throwable refused) {
+        Throwable cause = refused;
+        while (cause.getCause() != null) cause = cause.getCause();
+        String said = String.valueOf(cause.getMessage()).strip().replaceAll("\\s+", " ");
+        return said.length() <= LONGEST_REASON ? said : said.substring(0, LONGEST_REASON) + "…";
     }
 
     private static String embedded(Path folder) {
         return "jdbc:h2:file:" + folder.resolve("database").toAbsolutePath()
-                + ";MODE=PostgreSQL;DATABASE_TO_LOWER=TRUE;DEFAULT_NULL_ORDERING=HIGH;DB_CLOSE_ON_EXIT=FALSE";
+                + ";MODE=PostgreSQL;DATABASE_TO_LOWER=TRUE;DEFAULT_NULL_ORDERING=HIGH;DB_CLOSE_ON_EXIT=FALSE;TRACE_LEVEL_FILE=0";
     }
 
     Jdbi jdbi() {

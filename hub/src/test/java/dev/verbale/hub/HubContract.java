@@ -14,6 +14,7 @@ import dev.verbale.vocabulary.Outcome;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
@@ -113,7 +114,7 @@ abstract class HubContract {
         var follower = CompletableFuture.supplyAsync(() -> {
             try {
                 return hub.sender(new RunFolder(recorder.folder()), send, "orto", "night")
-                        .follow(isOver::get);
+                        .follow(Duration.ofSeconds(60), isOver::get);
             } catch (Exception failed) {
                 throw new IllegalStateException(failed);
             }
@@ -182,7 +183,7 @@ abstract class HubContract {
         var follower = CompletableFuture.supplyAsync(() -> {
             try {
                 return hub.sender(new RunFolder(recorder.folder()), send, "orto", "night")
-                        .follow(isOver::get);
+                        .follow(Duration.ofSeconds(60), isOver::get);
             } catch (Exception failed) {
                 throw new IllegalStateException(failed);
             }
@@ -218,6 +219,27 @@ abstract class HubContract {
         assertThat(sent.unsent()).containsExactly("journals/worker-1.jsonl: has another content there");
         Path copy = new RunFolder(hub.copyOf("orto", "changed")).shards().get(0).path();
         until(() -> Files.exists(copy.resolve("late.txt")));
+    }
+
+    @Test
+    void what_is_no_part_of_a_run_is_not_sent_and_what_cannot_be_is_named() throws Exception {
+        RunFolder run = recorded("parts", "swaps");
+        for (String left :
+                List.of("page/index.html", ".verbale-page-1/x.js", "spools/1.mkv", "tests/.fresh", "writers.lock")) {
+            Files.createDirectories(run.path().resolve(left).getParent());
+            Files.writeString(run.path().resolve(left), "weeds");
+        }
+        Files.writeString(run.path().resolve("back\\slash.txt"), "odd");
+        Files.createSymbolicLink(run.path().resolve("link.txt"), Path.of("/etc/hostname"));
+
+        SentRun sent = hub.sender(run, send, "orto", "parts").send();
+
+        assertThat(sent.unsent()).containsExactly("back\\slash.txt: has a name that other systems cannot keep");
+        Path copy = new RunFolder(hub.copyOf("orto", "parts")).path();
+        until(() -> copyOf("parts").counts().all() == 1);
+        assertThat(HubFixture.contents(copy).keySet())
+                .noneMatch(name -> name.matches(".*(page|spools|fresh|lock|link|slash).*"))
+                .hasSize(sent.files() + 1);
     }
 
     @Test

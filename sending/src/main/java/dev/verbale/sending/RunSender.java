@@ -23,9 +23,6 @@ public final class RunSender {
     /** Other files than journals are looked for in each so manieth round. */
     private static final int ROUNDS_OF_ALL = 5;
 
-    /** A build starts one JVM after another: so long nothing may happen before the run is over. */
-    private static final Duration QUIET = Duration.ofSeconds(5);
-
     /** A JVM that was killed says nothing any more. */
     private static final Duration LONGEST_SILENCE = Duration.ofMinutes(10);
 
@@ -55,15 +52,17 @@ public final class RunSender {
     }
 
     /**
-     * Sends what comes, until the run is over: each of its JVMs has ended and nothing more came for some seconds, nothing came for ten
+     * Sends what comes, until the run is over: each of its JVMs has ended and nothing more came for a while, nothing came for ten
      * minutes, or {@code isOver} says so. Then as {@link #send}.
+     *
+     * @param silence that while: a build starts one JVM after another
      */
-    public SentRun follow(BooleanSupplier isOver) throws IOException, InterruptedException {
+    public SentRun follow(Duration silence, BooleanSupplier isOver) throws IOException, InterruptedException {
         long changed = System.nanoTime();
         for (int round = 0; !isOver.getAsBoolean(); round++) {
             if (sendNew(round % ROUNDS_OF_ALL == 0) > 0) changed = System.nanoTime();
             Duration silent = Duration.ofNanos(System.nanoTime() - changed);
-            if (silent.compareTo(LONGEST_SILENCE) > 0 || (silent.compareTo(QUIET) > 0 && hasEnded())) break;
+            if (silent.compareTo(LONGEST_SILENCE) > 0 || (silent.compareTo(silence) > 0 && hasEnded())) break;
             Thread.sleep(EVERY.toMillis());
         }
         return send();

@@ -8,6 +8,7 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.util.Base64;
@@ -26,6 +27,7 @@ final class SentFile {
     /** So much goes in one request, so that a cut loses no more. */
     private static final int PIECE = 4 << 20;
 
+    private static final String GONE = "is gone";
     private static final String OFFSET = "Upload-Offset";
 
     private final String name;
@@ -56,6 +58,11 @@ final class SentFile {
         return failed;
     }
 
+    /** Whether it went before anything of it was sent. */
+    boolean isForgotten() {
+        return upload == null && GONE.equals(failed);
+    }
+
     /** Of what was sent, in small hexadecimal digits. */
     String sha256() {
         return Sha256.hex(digest);
@@ -79,6 +86,8 @@ final class SentFile {
                 isNew = false;
                 if (piece.length < PIECE) break;
             }
+        } catch (NoSuchFileException gone) {
+            failed = GONE;
         } catch (java.io.EOFException shorter) {
             failed = "became shorter while it was sent";
         } catch (HubRefused refused) {

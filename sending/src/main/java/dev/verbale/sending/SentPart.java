@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
@@ -32,6 +33,7 @@ final class SentPart {
 
     private final RunFolder folder;
     private final Map<String, SentFile> files = new TreeMap<>();
+    private final Set<String> odd = new TreeSet<>();
     private @Nullable String name;
 
     SentPart(RunFolder folder) {
@@ -84,16 +86,16 @@ final class SentPart {
         Files.walkFileTree(folder.path(), new SimpleFileVisitor<>() {
             @Override
             public FileVisitResult preVisitDirectory(Path one, BasicFileAttributes attributes) {
-                return isLeftOut(one) ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
+                boolean isFresh = !one.equals(folder.path()) && isHidden(one);
+                return isLeftOut(one) || isFresh ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
             }
 
             @Override
             public FileVisitResult visitFile(Path one, BasicFileAttributes attributes) {
-                // What begins with a dot is being written, and gets its name when it is whole.
-                boolean isSent = attributes.isRegularFile()
-                        && !isLeftOut(one)
-                        && !one.getFileName().toString().startsWith(".");
-                if (isSent && !ODD.matcher(folder.nameInJournal(one)).matches()) found.add(one);
+                boolean isSent = attributes.isRegularFile() && !isLeftOut(one) && !isHidden(one);
+                boolean isOdd = isSent && isOdd(folder.path().relativize(one));
+                if (isOdd) odd.add(folder.path().relativize(one).toString().replaceAll("\\p{Cntrl}", "?"));
+                else if (isSent) found.add(one);
                 return FileVisitResult.CONTINUE;
             }
 
@@ -105,6 +107,16 @@ final class SentPart {
         });
         found.sort(null);
         return found;
+    }
+
+    private static boolean isOdd(Path relative) {
+        for (Path part : relative) if (ODD.matcher(part.toString()).matches()) return true;
+        return false;
+    }
+
+    /** What begins with a dot is being written, and gets its name when it is whole. */
+    private static boolean isHidden(Path one) {
+        return one.getFileName().toString().startsWith(".");
     }
 
     private boolean isLeftOut(Path one) {
@@ -124,8 +136,10 @@ final class SentPart {
             unsent.add(folder.name() + ": no JVM has recorded anything in it");
             return 0;
         }
+        for (String one : odd) unsent.add(one + ": has a name that other systems cannot keep");
         var manifest = new StringBuilder(); // as sha256sum has it
         for (SentFile file : files.values()) {
+            if (file.isForgotten()) continue; // it came and went while nobody looked
             if (file.failed() == null) manifest.append(file.sha256() + "  " + file.name() + "\n");
             else unsent.add(file.name() + ": " + file.failed());
         }
@@ -136,7 +150,10 @@ final class SentPart {
                 BodyPublishers.ofString(manifest.toString()),
                 Set.of(200, 409));
         if (answer.statusCode() == 409) answer.body().lines().forEach(unsent::add);
-        return files.size() - unsent.size();
+        long whole =
+                files.values().stream().filter(file -> file.failed() == null).count();
+        int wrong = answer.statusCode() == 409 ? (int) answer.body().lines().count() : 0;
+        return (int) Math.max(0, whole - wrong);
     }
 
     /** Whether each of its JVMs has ended in order, and there was one. */
