@@ -3,7 +3,7 @@ module dev.verbale.cli {
     requires dev.verbale.changes;
     requires dev.verbale.export;
     requires dev.verbale.har;
-    requires dev.verbale.hub;
+    requires static dev.verbale.hub; // no other command needs it, nor its libraries
     requires dev.verbale.otlp;
     requires dev.verbale.query;
     requires dev.verbale.report;

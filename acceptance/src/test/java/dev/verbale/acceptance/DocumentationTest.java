@@ -21,6 +21,7 @@ class DocumentationTest {
             "README.md",
             "docs/guide.md",
             "docs/http.md",
+            "docs/hub.md",
             "docs/browsers.md",
             "docs/page.md",
             "docs/settings.md",

@@ -121,7 +121,7 @@ class ModulePathTest {
                 .filter(
                         entry -> entry.toString()
                                 .matches(
-                                        ".*(verbale-(?!example|acceptance)|/(format|secrets|recorder|junit|selenium|results|export|har|history|rules|query|changes|otlp|report|viewer|cli)/target"
+                                        ".*(verbale-(?!example|acceptance)|/(format|secrets|recorder|junit|selenium|results|export|har|history|rules|query|changes|otlp|report|viewer|sending|hub|cli)/target"
                                                 + "|jackson-core-3|jackson-databind-3|jackson-annotations|hipparchus|jsoup|commons-csv|jdbi|geantyref|slf4j-api|/h2-|classgraph|opentelemetry|jackson-core-2|jackson-databind-2|postgresql|commons-io|commons-codec|snakeyaml|picocli|junit-(platform|jupiter-api)|opentest4j|apiguardian).*"))
                 .filter(entry -> !entry.toString().contains("console"))
                 .filter(entry -> !entry.toString().endsWith("-tests.jar"))

@@ -1,7 +1,5 @@
 package dev.verbale.cli;
 
-import dev.verbale.hub.Hub;
-import dev.verbale.hub.HubOptions;
 import dev.verbale.report.PageOptions;
 import dev.verbale.rules.RulesFormatException;
 import java.io.IOException;
@@ -11,6 +9,7 @@ import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.UnknownHostException;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
 import org.jspecify.annotations.Nullable;
@@ -94,7 +93,7 @@ final class HubCommand implements Callable<Integer> {
     @Override
     public Integer call() throws Exception {
         if (port < 0 || port > 65_535) throw wrong("--port takes a number up to 65535, not " + port);
-        Hub hub = started();
+        RunningHub hub = started();
         var over = new CountDownLatch(1);
         Runtime.getRuntime().addShutdownHook(new Thread(() -> {
             hub.close();
@@ -110,16 +109,16 @@ final class HubCommand implements Callable<Integer> {
         return ExitCodes.DONE;
     }
 
-    private Hub started() throws IOException, RulesFormatException, FailureMessages.NotWritten {
+    private RunningHub started() throws IOException, RulesFormatException, FailureMessages.NotWritten {
         PageOptions options = look.options().withRules(rules.read().triage());
         try {
-            return Hub.start(new HubOptions(
+            return RunningHub.start(
                     new InetSocketAddress(InetAddress.getByName(address), port),
                     folder,
                     objects == null ? folder.resolve("objects") : objects,
-                    database == null ? null : new HubOptions.Database(database, variable(USER), variable(PASSWORD)),
-                    variable(HubArguments.TOKEN).isEmpty() ? null : variable(HubArguments.TOKEN),
-                    run -> options));
+                    database == null ? List.of() : List.of(database, variable(USER), variable(PASSWORD)),
+                    variable(HubArguments.TOKEN),
+                    options);
         } catch (UnknownHostException unknown) {
             throw wrong("--address: there is no address '" + address + "'");
         } catch (IllegalArgumentException refused) {

@@ -83,13 +83,9 @@ public final class Hub implements AutoCloseable {
         String first = null;
         if (options.administer() != null) tokens.administer(options.administer());
         else if (tokens.isEmpty()) first = tokens.add(Role.ADMINISTER, null, "the first one");
-        var handler = new HubHandler(
-                new Entrance(tokens),
-                tokens,
-                new Projects(database.jdbi()),
-                uploads,
-                sites,
-                new HubMetrics(database.jdbi()));
+        var projects = new Projects(database.jdbi());
+        var handler =
+                new HubHandler(new Entrance(tokens), tokens, projects, uploads, sites, new HubMetrics(database.jdbi()));
         Server server = new Server(new QueuedThreadPool(MAX_THREADS));
         ServerConnector connector = connector(server, options);
         server.setHandler(new GracefulHandler(new MinimumDataRateHandler(handler, SLOWEST, 0)));
@@ -103,6 +99,7 @@ public final class Hub implements AutoCloseable {
             throw new IOException(refused);
         }
         mirror.start();
+        for (String project : projects.all()) sites.of(project); // they read what is there before somebody asks
         return hub;
     }
 

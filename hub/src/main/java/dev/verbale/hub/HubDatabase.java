@@ -51,12 +51,12 @@ final class HubDatabase implements AutoCloseable {
         return new HubDatabase(new HikariDataSource(config));
     }
 
-    /** What the driver said, where it is the cause. */
+    /** What the driver message, where it is the cause. */
     private static String reason(Throwable refused) {
         Throwable cause = refused;
         while (cause.getCause() != null) cause = cause.getCause();
-        String said = String.valueOf(cause.getMessage()).strip().replaceAll("\\s+", " ");
-        return said.length() <= LONGEST_REASON ? said : said.substring(0, LONGEST_REASON) + "…";
+        String message = String.valueOf(cause.getMessage()).strip().replaceAll("\\s+", " ");
+        return message.length() <= LONGEST_REASON ? message : message.substring(0, LONGEST_REASON) + "…";
     }
 
     private static String embedded(Path folder) {

@@ -16,7 +16,7 @@ final class HubPages {
     /** @param why what was wrong before; empty for nothing */
     static String enter(String why) throws IOException {
         return page(
-                "Enter",
+                "Enter the hub",
                 (why.isEmpty() ? "" : "<p role=\"alert\"><b class=\"failed\">" + Escaped.html(why) + "</b></p>")
                         + "<form method=\"post\" action=\"" + Entrance.PATH.substring(1) + "\">"
                         + "<p><label>Your token, with the role <i>read</i><br>"

@@ -17,6 +17,6 @@ events.addEventListener('run', ({ data }) => {
   if (had) fresh.querySelector('a').focus();
   shown();
 });
-events.onerror = () => (state.textContent = 'The viewer does not answer; the list is as it was.');
+events.onerror = () => (state.textContent = 'No answer; the list is as it was.');
 events.onopen = () => (state.textContent = '');
 shown();

@@ -163,7 +163,7 @@ class ViewerTest {
         assertThat(page.headers().firstValue("Content-Type")).hasValue("text/html; charset=utf-8");
         assertThat(page.headers().firstValue("X-Content-Type-Options")).hasValue("nosniff");
         assertThat(get("/runs/" + name + "/data/run.js").body()).startsWith("verbale.run(");
-        assertThat(get("/runs/" + name).headers().firstValue("Location")).hasValue("/runs/" + name + "/");
+        assertThat(get("/runs/" + name).headers().firstValue("Location")).hasValue(name + "/");
         for (String file : files(name)) {
             HttpResponse<String> attachment = get("/runs/" + name + "/" + file);
             assertThat(attachment.statusCode()).as(file).isEqualTo(200);

@@ -1,0 +1,133 @@
+package dev.verbale.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.cli.StayingJvm.Output;
+import dev.verbale.results.SampleRun;
+import dev.verbale.testing.Jvm;
+import dev.verbale.vocabulary.Outcome;
+import java.io.BufferedReader;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.api.io.TempDir;
+
+/** The commands of a hub as one types them: it starts, gives tokens, is sent runs, shows them, ends. */
+@Timeout(120)
+class HubCommandTest {
+
+    @TempDir
+    static Path work;
+
+    private static Process hub;
+    private static String address;
+    private static String first;
+    private static final Map<String, StayingJvm> byToken = new HashMap<>();
+
+    @BeforeAll
+    static void start() throws Exception {
+        hub = new ProcessBuilder(Jvm.command(
+                        List.of(),
+                        Jvm.classPath(),
+                        Main.class,
+                        "hub",
+                        "--folder",
+                        work.resolve("hub").toString(),
+                        "--port",
+                        "0"))
+                .redirectErrorStream(true)
+                .start();
+        BufferedReader lines = hub.inputReader();
+        address = lines.readLine().replaceFirst("The hub is at ", "");
+        first = lines.readLine().replaceFirst("A token .*: ", "");
+    }
+
+    @AfterAll
+    static void stop() throws Exception {
+        for (StayingJvm jvm : byToken.values()) jvm.close();
+        hub.destroy();
+        hub.waitFor();
+    }
+
+    private Output run(String token, String... arguments) throws Exception {
+        Map<String, String> environment =
+                Map.of("VERBALE_HUB", address, "VERBALE_HUB_PROJECT", "orto", "VERBALE_HUB_TOKEN", token);
+        StayingJvm jvm = byToken.get(token);
+        if (jvm == null) byToken.put(token, jvm = new StayingJvm(work, environment));
+        return jvm.run(arguments);
+    }
+
+    private int status(String token, String path) throws Exception {
+        return HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(URI.create(address + path))
+                                .header("Authorization", "Bearer " + token)
+                                .build(),
+                        BodyHandlers.ofString())
+                .statusCode();
+    }
+
+    @Test
+    void a_team_gets_its_tokens_sends_a_run_and_sees_it() throws Exception {
+        SampleRun.in(work.resolve("other"), "2026-11-30_120000_aaaa")
+                .test("swaps", Outcome.PASSED, null)
+                .read();
+        String send = run(first, "hub", "token", "--role", "send", "--label", "CI of Orto")
+                .out()
+                .strip();
+        String read = run(first, "hub", "token", "--role", "read", "--label", "Ada")
+                .out()
+                .strip();
+
+        Output sent = run(send, "send", "other", "--follow", "--silence", "0");
+
+        assertThat(sent.err()).isEmpty();
+        assertThat(sent.out())
+                .isEqualTo("2 files of 2026-11-30_120000_aaaa at " + address
+                        + "projects/orto/runs/2026-11-30_120000_aaaa/\n");
+        assertThat(sent.code()).isZero();
+        assertThat(status(read, "projects/orto/")).isEqualTo(200);
+        assertThat(run(first, "hub", "token", "--end", "--label", "Ada").out()).isEqualTo("1 ended\n");
+        assertThat(status(read, "projects/orto/")).isEqualTo(401);
+    }
+
+    @Test
+    void what_cannot_be_sent_is_no_success() throws Exception {
+        SampleRun.in(work.resolve("target/verbale"), "run")
+                .test("swaps", Outcome.PASSED, null)
+                .read();
+        Output refused = run("guess", "send");
+        assertThat(refused.code()).isEqualTo(ExitCodes.NOT_WRITTEN);
+        assertThat(refused.err())
+                .contains("was not sent", "401 there is no such token")
+                .doesNotContain("guess");
+
+        String send = run(first, "hub", "token", "--role", "send", "--label", "CI")
+                .out()
+                .strip();
+        assertThat(run(send, "hub", "token", "--role", "read", "--label", "x").code())
+                .isEqualTo(ExitCodes.USAGE);
+        assertThat(run(send, "send", "--project", "../x").err()).contains("cannot be the name of a project");
+        assertThat(run(send, "send", "--hub", "file:/etc").err()).contains("is no address of a hub");
+        assertThat(run(send, "send", "--hub", "http://127.0.0.1:1", "--patience", "1")
+                        .err())
+                .contains("cannot be reached", "goes on where it ended");
+        run(send, "send");
+        Path journal = work.resolve("target/verbale/run/journals/worker-1.jsonl");
+        Files.writeString(journal, Files.readString(journal).replace("swaps", "sweps"));
+        Output changed = run(send, "send");
+        assertThat(changed.code()).isEqualTo(ExitCodes.NOT_WRITTEN);
+        assertThat(changed.err())
+                .contains("Not there as it is here: journals/worker-1.jsonl: has another content there");
+    }
+}
