@@ -8,6 +8,7 @@ import { Mark } from '../marks/mark';
 import { statusOf } from '../marks/status';
 import { bytes, count, durationText } from '../words/text';
 import { sentRequest } from '../data/request';
+import { exchangesLink } from '../data/route';
 import { originsOf } from './origins';
 import { exchangesIn, logsIn } from '../data/inside';
 import { ofRow, testFiles } from '../data/loaded';
@@ -83,6 +84,11 @@ function LoggedLines({ exchange }: { exchange: Exchange }) {
   );
 }
 
+/** What it is about, whatever server has it and whatever is asked. */
+function pathOf(url: string): string {
+  return url.replace(/^[a-z][a-z0-9+.-]*:\/\/[^/?#]*/i, '').replace(/[?#].*$/, '') || '/';
+}
+
 function ExchangeDetail({ exchange }: { exchange: Exchange }) {
   const open = useContext(Open);
   const [comparing, setComparing] = useState(false);
@@ -118,6 +124,11 @@ function ExchangeDetail({ exchange }: { exchange: Exchange }) {
             </li>
           ))}
         </ul>
+      )}
+      {open && (
+        <p class="dim">
+          <a href={exchangesLink({ find: pathOf(exchange.url), order: 'time' })}>{t('All requests of {0}, whoever made them', pathOf(exchange.url))}</a>
+        </p>
       )}
       <p class="copy-commands">
         {typeof sentRequest(exchange) !== 'string' && (

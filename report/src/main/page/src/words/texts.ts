@@ -248,6 +248,7 @@ const ITALIAN = {
   'Search in the rows': 'Cerca nelle righe',
   'failed first': 'primo errore',
   'found: {0}': 'trovato: {0}',
+  'All requests of {0}, whoever made them': 'Tutte le richieste di {0}, di chiunque siano',
   'again, after {0}': 'di nuovo, dopo {0}',
   'All {0} operations of {1} were called.': 'Tutte le {0} operazioni di {1} sono state chiamate.',
   '{0} of {1} operations of {2} were not called': '{0} di {1} operazioni di {2} non sono state chiamate',

@@ -61,7 +61,9 @@ final class HubDatabase implements AutoCloseable {
 
     private static String embedded(Path folder) {
         return "jdbc:h2:file:" + folder.resolve("database").toAbsolutePath()
-                + ";MODE=PostgreSQL;DATABASE_TO_LOWER=TRUE;DEFAULT_NULL_ORDERING=HIGH;DB_CLOSE_ON_EXIT=FALSE;TRACE_LEVEL_FILE=0";
+                + ";MODE=PostgreSQL;DATABASE_TO_LOWER=TRUE;DEFAULT_NULL_ORDERING=HIGH;DB_CLOSE_ON_EXIT=FALSE;TRACE_LEVEL_FILE=0"
+                + ";WRITE_DELAY=0" // or what was acknowledged half a second before a kill is lost
+        ;
     }
 
     Jdbi jdbi() {

@@ -16,6 +16,7 @@ import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
 import org.eclipse.jetty.util.Callback;
 import org.jdbi.v3.core.JdbiException;
+import org.jspecify.annotations.Nullable;
 
 /** What is where, and who may have it. */
 final class HubHandler extends Handler.Abstract {
@@ -70,8 +71,7 @@ final class HubHandler extends Handler.Abstract {
         sent.put("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'");
     }
 
-    private static void refuse(
-            Response response, Callback callback, int status, @org.jspecify.annotations.Nullable String why) {
+    private static void refuse(Response response, Callback callback, int status, @Nullable String why) {
         try {
             if (status == 401) response.getHeaders().put("WWW-Authenticate", "Bearer");
             if (status == 429 || status == 503) response.getHeaders().put("Retry-After", "10");
@@ -86,7 +86,8 @@ final class HubHandler extends Handler.Abstract {
         String method = request.getMethod();
         String whole = Request.getPathInContext(request);
         if (whole.equals("/health")) {
-            HubAnswer.text(response, 200, projects.all().size() + " projects");
+            projects.has(""); // asks the database
+            HubAnswer.text(response, 200, "here");
             return;
         }
         if (whole.equals(Entrance.PATH) && method.equals("POST")) {
@@ -103,7 +104,7 @@ final class HubHandler extends Handler.Abstract {
         if (access.isEmpty()) {
             if (isApi || !WebMethods.isRead(method)) throw new Refused(401, "say a token: Authorization: Bearer TOKEN");
             response.getHeaders().put("Content-Security-Policy", HubPages.POLICY);
-            HubAnswer.html(response, 401, HubPages.enter(""));
+            HubAnswer.html(response, 401, HubPages.enter("", whole));
         } else if (isApi) api(request, response, access.get(), path.subList(2, path.size()));
         else if (!WebMethods.isRead(method)) throw new Refused(405, "pages are read with GET and HEAD");
         else page(request, response, access.get(), whole, path);
@@ -115,7 +116,8 @@ final class HubHandler extends Handler.Abstract {
         } catch (Refused wrong) {
             if (wrong.status() != 401) throw wrong;
             response.getHeaders().put("Content-Security-Policy", HubPages.POLICY);
-            HubAnswer.html(response, 401, HubPages.enter("That is no token of this hub, or it was ended."));
+            HubAnswer.html(
+                    response, 401, HubPages.enter("That is no token of this hub, or it was ended.", Entrance.PATH));
         }
     }
 
@@ -163,8 +165,7 @@ final class HubHandler extends Handler.Abstract {
                 throw new Refused(403, "this token may not send runs of " + project);
             if (!Projects.isName(project)) throw new Refused(422, "no project can be called that");
             if (!method.equals("POST")) throw new Refused(405, "files and ends are sent with POST");
-            if (path.get(6).equals("files"))
-                tus.create(request, response, project, path.get(3), path.get(5), "/api/v1/uploads/");
+            if (path.get(6).equals("files")) tus.create(request, response, project, path.get(3), path.get(5));
             else if (path.get(6).equals("end")) end(request, response, project, path.get(3), path.get(5));
             else throw missing();
         } else throw missing();

@@ -13,12 +13,16 @@ final class HubPages {
 
     private HubPages() {}
 
-    /** @param why what was wrong before; empty for nothing */
-    static String enter(String why) throws IOException {
+    /**
+     * @param why what was wrong before; empty for nothing
+     * @param at the path of what was asked for: a proxy may have put more before it
+     */
+    static String enter(String why, String at) throws IOException {
+        String up = "../".repeat((int) at.chars().filter(c -> c == '/').count() - 1);
         return page(
                 "Enter the hub",
                 (why.isEmpty() ? "" : "<p role=\"alert\"><b class=\"failed\">" + Escaped.html(why) + "</b></p>")
-                        + "<form method=\"post\" action=\"" + Entrance.PATH.substring(1) + "\">"
+                        + "<form method=\"post\" action=\"" + up + Entrance.PATH.substring(1) + "\">"
                         + "<p><label>Your token, with the role <i>read</i><br>"
                         + "<input type=\"password\" name=\"token\" size=\"40\" autocomplete=\"current-password\" required></label></p>"
                         + "<p><button>Enter</button></p></form>");

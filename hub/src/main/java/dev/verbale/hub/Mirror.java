@@ -9,12 +9,13 @@ import java.nio.file.InvalidPathException;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.TimeUnit;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Run folders as they were sent, to be read: a copy of what is in database and storage, kept up on one thread. It may be thrown away at any
@@ -25,6 +26,7 @@ final class Mirror implements AutoCloseable {
     /** Another hub may have taken something in. */
     private static final long LOOKED_EVERY_MILLIS = 250;
 
+    private static final long LOOKED_AGAIN_FOR = TimeUnit.SECONDS.toNanos(5);
     private static final int BATCH = 2_000;
 
     /** Numbers of changes are given in one order and seen in another, as transactions end: so many are looked at again. */
@@ -39,6 +41,8 @@ final class Mirror implements AutoCloseable {
     private boolean isNew = true;
     private boolean isClosed;
     private long seen;
+    private long newest;
+    private long calmSince = System.nanoTime();
 
     Mirror(Jdbi jdbi, Uploads uploads, Path folder) {
         this.jdbi = jdbi;
@@ -95,6 +99,13 @@ final class Mirror implements AutoCloseable {
     }
 
     private int look() throws IOException {
+        long last = jdbi.withHandle(handle -> handle.createQuery("select coalesce(max(changed), 0) from uploads")
+                .mapTo(Long.class)
+                .one());
+        if (last > newest) calmSince = System.nanoTime();
+        newest = Math.max(newest, last);
+        // Transactions that began before the newest was given its number are over by then.
+        if (seen >= newest && System.nanoTime() - calmSince > LOOKED_AGAIN_FOR) return 0;
         List<Row> rows = jdbi.withHandle(handle -> handle.createQuery(
                         "select u.id, p.name, r.name, t.name, u.path, u.size, u.changed from uploads u"
                                 + " join parts t on t.id = u.part_id join runs r on r.id = t.run_id"
@@ -113,14 +124,14 @@ final class Mirror implements AutoCloseable {
                 .list());
         Set<Path> begun = new LinkedHashSet<>();
         long whole = Long.MAX_VALUE;
-        Set<Long> late = new HashSet<>();
         for (Row row : rows) {
             Path run = runs(row.project()).resolve(row.run());
             Path file = inside(run.resolve("shards").resolve(row.part()), row.path());
             if (file == null) continue;
-            if (!Files.exists(run.resolve("run.json"), LinkOption.NOFOLLOW_LINKS)
-                    || row.path().equals("run.json")) begun.add(run);
-            if (!copy(row, file) && late.add(row.id())) whole = Math.min(whole, row.changed() - 1);
+            long before = sizeOf(file);
+            if (!copy(row, file, before)) whole = Math.min(whole, row.changed() - 1);
+            boolean isDescribed = Files.exists(run.resolve("run.json"), LinkOption.NOFOLLOW_LINKS);
+            if (row.path().equals("run.json") && (before < row.size() || !isDescribed)) begun.add(run);
             seen = Math.max(seen, row.changed());
         }
         seen = Math.min(seen, whole);
@@ -129,7 +140,7 @@ final class Mirror implements AutoCloseable {
     }
 
     /** Null where it would lie elsewhere. */
-    private static @org.jspecify.annotations.Nullable Path inside(Path part, String path) {
+    private static @Nullable Path inside(Path part, String path) {
         try {
             Path file = part.resolve(path).normalize();
             return file.startsWith(part) && !file.equals(part) ? file : null;
@@ -138,13 +149,17 @@ final class Mirror implements AutoCloseable {
         }
     }
 
+    /** -1 where it is not there. */
+    private static long sizeOf(Path file) throws IOException {
+        return Files.exists(file, LinkOption.NOFOLLOW_LINKS) ? Files.size(file) : -1;
+    }
+
     /** Whether it is there now as far as it was sent. */
-    private boolean copy(Row row, Path file) throws IOException {
-        long here = Files.exists(file, LinkOption.NOFOLLOW_LINKS) ? Files.size(file) : -1;
+    private boolean copy(Row row, Path file, long here) throws IOException {
         if (here >= row.size()) return true;
         Files.createDirectories(file.getParent());
-        try (InputStream in =
-                        new FirstBytes(uploads.open(row.id(), Math.max(0, here)), row.size() - Math.max(0, here));
+        long from = Math.max(0, here);
+        try (InputStream in = new FirstBytes(uploads.open(row.id(), from), row.size() - from);
                 OutputStream out = Files.newOutputStream(file, StandardOpenOption.CREATE, StandardOpenOption.APPEND)) {
             in.transferTo(out);
         }

@@ -2,11 +2,13 @@ package dev.verbale.hub;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.OutputStream;
+import java.nio.channels.Channels;
+import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
 import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -28,8 +30,9 @@ final class ObjectFolder {
         Path fresh = Files.createTempFile(folder, "fresh-", "");
         try {
             MessageDigest digest = sha256();
-            try (OutputStream out = Files.newOutputStream(fresh)) {
-                new DigestInputStream(content, digest).transferTo(out);
+            try (FileChannel file = FileChannel.open(fresh, StandardOpenOption.WRITE)) {
+                new DigestInputStream(content, digest).transferTo(Channels.newOutputStream(file));
+                file.force(true); // its chunks go next
             }
             String name = HexFormat.of().formatHex(digest.digest());
             Path object = object(name);

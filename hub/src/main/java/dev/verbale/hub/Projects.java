@@ -30,7 +30,11 @@ final class Projects {
     }
 
     boolean has(String name) {
-        return all().contains(name);
+        return jdbi.withHandle(handle -> handle.createQuery("select 1 from projects where name = :name")
+                .bind("name", name)
+                .mapTo(Integer.class)
+                .findOne()
+                .isPresent());
     }
 
     /** In the order of the alphabet. */

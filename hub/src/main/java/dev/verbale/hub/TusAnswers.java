@@ -31,6 +31,9 @@ final class TusAnswers {
     private static final String VERSION = "1.0.0";
     private static final String OFFSET = "Upload-Offset";
     private static final String BYTES = "application/offset+octet-stream";
+    /** From projects/PROJECT/runs/RUN/parts/PART/files: a proxy may have put more before it all. */
+    private static final String UP_TO_API = "../".repeat(6);
+
     private static final int MAX_PATH = 600;
     private static final int MAX_PART_OF_PATH = 255;
     private static final int CHECKSUM_MISMATCH = 460;
@@ -54,8 +57,7 @@ final class TusAnswers {
         HubAnswer.nothing(response, 204);
     }
 
-    /** @param uploadsAt the path below which uploads are */
-    void create(Request request, Response response, String project, String run, String part, String uploadsAt)
+    void create(Request request, Response response, String project, String run, String part)
             throws IOException, Refused {
         speaksTus(request, response);
         if (!Projects.isName(run) || !Projects.isName(part))
@@ -64,7 +66,7 @@ final class TusAnswers {
         String type = request.getHeaders().get("Content-Type");
         byte[] first = BYTES.equals(type) ? body(request) : new byte[0];
         Upload upload = uploads.create(new Target(project, run, part, path), first);
-        response.getHeaders().put("Location", uploadsAt + upload.id());
+        response.getHeaders().put("Location", UP_TO_API + "uploads/" + upload.id());
         response.getHeaders().put(OFFSET, upload.size());
         HubAnswer.nothing(response, upload.isNew() ? 201 : 200);
     }

@@ -155,7 +155,7 @@ abstract class HubContract {
     void a_sender_that_is_cut_off_anywhere_goes_on_where_it_ended_and_nothing_is_there_twice() throws Exception {
         RunFolder run = recorded("cut", "swaps", "digs", "bad", "sows");
         var random = new java.util.Random(4);
-        for (int cut = 0; cut < 12; cut++) {
+        for (int cut = 0; cut < 8; cut++) {
             var sender = new Thread(() -> {
                 try {
                     hub.sender(run, send, "orto", "cut").send();
@@ -188,8 +188,8 @@ abstract class HubContract {
                 throw new IllegalStateException(failed);
             }
         });
-        for (int round = 0; round < 5; round++) {
-            for (int i = 0; i < 20; i++) HubFixture.test(recorder, "t" + round + "_" + i, true);
+        for (int round = 0; round < 3; round++) {
+            for (int i = 0; i < 8; i++) HubFixture.test(recorder, "t" + round + "_" + i, true);
             hub.close();
             hub.begin();
         }
@@ -198,7 +198,7 @@ abstract class HubContract {
         await(follower);
 
         assertThat(follower.join().unsent()).isEmpty();
-        until(() -> copyOf("night").counts().all() == 100);
+        until(() -> copyOf("night").counts().all() == 24);
         Path copy = new RunFolder(hub.copyOf("orto", "night")).shards().get(0).path();
         until(() -> HubFixture.contents(copy).equals(HubFixture.contents(recorder.folder())));
     }

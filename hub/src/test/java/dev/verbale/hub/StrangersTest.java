@@ -75,6 +75,8 @@ class StrangersTest {
         HttpResponse<String> created = create("run.json", "");
         String location = created.headers().firstValue("Location").orElseThrow();
         assertThat(created.statusCode()).isEqualTo(201);
+        assertThat(location).as("wherever a proxy has it").startsWith("../");
+        location = hub.address().resolve(FILES).resolve(location).getPath();
         assertThat(append(send, location, 0, "beans").statusCode()).isEqualTo(204);
         HttpResponse<String> wrong = append(send, location, 3, "kale");
         assertThat(wrong.statusCode()).isEqualTo(409);
@@ -82,9 +84,9 @@ class StrangersTest {
         HttpResponse<String> head = hub.api(send, "HEAD", location, "", "Tus-Resumable", "1.0.0");
         assertThat(head.headers().firstValue("Upload-Offset")).hasValue("5");
         assertThat(head.headers().firstValue("Upload-Defer-Length")).hasValue("1");
-        assertThat(create("run.json", "other").headers().firstValue("Location"))
-                .as("the same")
-                .hasValue(location);
+        HttpResponse<String> again = create("run.json", "other");
+        assertThat(again.statusCode()).isEqualTo(200);
+        assertThat(again.headers().firstValue("Location").orElse("")).endsWith(location.replaceFirst(".*(?=/)", ""));
         assertThat(hub.api(send, "HEAD", location, "").statusCode())
                 .as("another version")
                 .isEqualTo(412);
@@ -209,7 +211,8 @@ class StrangersTest {
     void a_person_enters_with_a_token_once_and_no_other_site_can_do_it() throws Exception {
         HttpResponse<String> before = hub.get(null, "");
         assertThat(before.statusCode()).isEqualTo(401);
-        assertThat(before.body()).contains("<form", "type=\"password\"");
+        assertThat(before.body()).contains("<form", "type=\"password\"", "action=\"enter\"");
+        assertThat(hub.get(null, "projects/orto/runs/x/").body()).contains("action=\"../../../../enter\"");
         assertThat(before.headers().firstValue("Content-Security-Policy").orElse(""))
                 .contains("frame-ancestors 'none'");
         String form = "Content-Type";

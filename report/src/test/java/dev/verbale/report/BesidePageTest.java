@@ -94,7 +94,7 @@ class BesidePageTest {
         chromium.open(index, "#/test/k.lends");
         new Select(chromium.find(".beside select")).selectByVisibleText("attempt 2, passed");
 
-        assertThat(chromium.find(".first-difference").getText())
+        assertThat(chromium.text(".first-difference"))
                 .startsWith(
                         "The first step that went differently: “lend a sachet” failed in attempt 1, passed in attempt 2;");
         assertThat(chromium.texts(".steps tbody tr"))
@@ -117,7 +117,7 @@ class BesidePageTest {
         String address = (String) chromium.script("return location.hash");
         assertThat(address).isEqualTo("#/test/k.lends?beside=k.lends~2");
         chromium.open(index, address);
-        assertThat(chromium.find(".first-difference").getText()).contains("lend a sachet");
+        assertThat(chromium.text(".first-difference")).contains("lend a sachet");
     }
 
     @Test
@@ -136,7 +136,7 @@ class BesidePageTest {
         Path index = Page.write(read("tonight"), root.resolve("page"), PageOptions.PLAIN.withBaseline(read("good")));
 
         chromium.open(index, "#/test/k.lends?beside=baseline");
-        assertThat(chromium.find(".first-difference").getText())
+        assertThat(chromium.text(".first-difference"))
                 .contains("“lend a sachet” failed in this run, passed in good;", "good passed after");
         chromium.waitFor("return document.querySelectorAll('.screens img')[1]?.naturalWidth === 30");
         Path without = Page.write(
@@ -181,8 +181,7 @@ class BesidePageTest {
         String address = chromium.find(".entry:nth-child(2) .to-line").getDomAttribute("href");
         chromium.open(index, address);
 
-        assertThat(chromium.find(".entry[aria-current=location] .step-name").getText())
-                .isEqualTo("lend a sachet");
+        assertThat(chromium.text(".entry[aria-current=location] .step-name")).isEqualTo("lend a sachet");
     }
 
     @Test
@@ -197,8 +196,8 @@ class BesidePageTest {
 
         chromium.open(index, "#/test/k.lends");
 
-        assertThat(chromium.find(".snippet h2").getText()).isEqualTo("SeedsTest.java, line 3");
-        assertThat(chromium.find(".snippet mark").getText()).endsWith("3      <b>take</b>();");
+        assertThat(chromium.text(".snippet h2")).isEqualTo("SeedsTest.java, line 3");
+        assertThat(chromium.text(".snippet mark")).endsWith("3      <b>take</b>();");
         assertThat(Files.readString(index.resolveSibling("data/briefs/0.js")))
                 .contains("## Source, SeedsTest.java", "> 3      <b>take</b>();", "3f09a1c Ada: Lend two")
                 .doesNotContain(root.toString());

@@ -9,6 +9,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.logging.Level;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
+import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
@@ -115,6 +116,14 @@ final class Chromium implements AutoCloseable {
                 });
     }
 
+    /** What stands in the first of them, which may be drawn anew this moment. */
+    String text(String css) {
+        settle();
+        return new WebDriverWait(driver, Duration.ofSeconds(30), Duration.ofMillis(20))
+                .ignoring(StaleElementReferenceException.class)
+                .until(d -> d.findElement(By.cssSelector(css)).getText());
+    }
+
     /** What can be seen of each, with one blank between words; in one call, as each is a way to the browser and back. */
     List<String> texts(String css) {
         settle();
@@ -130,7 +139,8 @@ final class Chromium implements AutoCloseable {
     private void settle() {
         if (runsScripts)
             driver.executeAsyncScript(
-                    "const done = arguments[0]; requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done)))");
+                    "const done = arguments[0]; requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done)));"
+                            + "if (document.hidden) done()"); // a tab behind others draws nothing
     }
 
     void press(CharSequence keys) {

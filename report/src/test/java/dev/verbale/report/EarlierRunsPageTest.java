@@ -118,12 +118,11 @@ class EarlierRunsPageTest {
 
         chromium.open(index, "");
 
-        assertThat(chromium.find(".news").getText())
-                .matches("(?s)All of them are new since .+, 1 of a flaky test\\..*");
+        assertThat(chromium.text(".news")).matches("(?s)All of them are new since .+, 1 of a flaky test\\..*");
         chromium.open(index, "#/test/k.grows");
-        assertThat(chromium.find(".before").getText()).matches(".*; it is flaky and fails \\d+ % of the time anyway");
+        assertThat(chromium.text(".before")).matches(".*; it is flaky and fails \\d+ % of the time anyway");
         chromium.open(index, "#/test/k.waters");
-        assertThat(chromium.find(".before").getText()).doesNotContain("anyway");
+        assertThat(chromium.text(".before")).doesNotContain("anyway");
     }
 
     @Test
@@ -161,7 +160,7 @@ class EarlierRunsPageTest {
         chromium.open(index, "#/tests?group=label&failing=failing");
         assertThat(chromium.texts(".row-line")).hasSize(2);
         chromium.open(index, "#/test/k.grows");
-        assertThat(chromium.find(".rule").getText()).isEqualTo("environment, known until 2099-12-31, it rains");
+        assertThat(chromium.text(".rule")).isEqualTo("environment, known until 2099-12-31, it rains");
         assertThat(chromium.texts(".rule a")).containsExactly("environment");
     }
 
@@ -174,24 +173,24 @@ class EarlierRunsPageTest {
 
         chromium.open(index, "");
 
-        assertThat(chromium.find(".news").getText())
+        assertThat(chromium.text(".news"))
                 .matches("(?s)1 of them is new since the run of (\\S+ of )?\\w+ \\d+, \\d{4}\\..*");
         assertThat(chromium.texts(".since"))
                 .hasSize(2)
                 .anyMatch(text -> text.equals("never seen before"))
                 .anyMatch(text -> text.matches("since \\w+ \\d+, \\d{4}, in 3 earlier runs"));
         chromium.find(".news a").click();
-        assertThat(chromium.find(".found [role=status]").getText()).isEqualTo("1 of 3 tests");
+        assertThat(chromium.text(".found [role=status]")).isEqualTo("1 of 3 tests");
         assertThat(chromium.texts(".row-line")).singleElement().asString().contains("waters");
-        assertThat(chromium.find(".quick[aria-pressed=true]").getText()).startsWith("new");
+        assertThat(chromium.text(".quick[aria-pressed=true]")).startsWith("new");
         chromium.find(".quick[aria-pressed=true]").click();
-        assertThat(chromium.find(".found [role=status]").getText()).isEqualTo("3 tests");
+        assertThat(chromium.text(".found [role=status]")).isEqualTo("3 tests");
         chromium.open(index, "#/test/k.grows");
-        assertThat(chromium.find(".before").getText()).isEqualTo("3 of the last 5 runs failed");
+        assertThat(chromium.text(".before")).isEqualTo("3 of the last 5 runs failed");
         assertThat(chromium.find(".before .marks").getDomAttribute("aria-label"))
                 .isEqualTo("Earlier runs, the oldest first: passed, passed, failed, failed, failed");
         chromium.open(index, "#/test/k.waters");
-        assertThat(chromium.find(".before").getText()).matches("new since the run of .+; 0 of the last 5 runs failed");
+        assertThat(chromium.text(".before")).matches("new since the run of .+; 0 of the last 5 runs failed");
         assertThat(chromium.complaints()).isEmpty();
     }
 
@@ -205,7 +204,7 @@ class EarlierRunsPageTest {
         chromium.open(index, "");
         chromium.find("a[href='#/earlier']").click();
 
-        assertThat(chromium.find(".earlier h1").getText())
+        assertThat(chromium.text(".earlier h1"))
                 .isEqualTo("2 of the last 5 runs passed whole. This time 2 did not pass; in the run before, 1.");
         assertThat(chromium.texts(".chart g")).hasSize(6);
         chromium.find(".matrix");
@@ -228,7 +227,7 @@ class EarlierRunsPageTest {
                 .asString()
                 .contains("night0");
         chromium.find(".matrix a").click();
-        assertThat(chromium.find(".test h1").getText()).isEqualTo("grows");
+        assertThat(chromium.text(".test h1")).isEqualTo("grows");
         assertThat(chromium.complaints()).isEmpty();
     }
 
@@ -240,7 +239,7 @@ class EarlierRunsPageTest {
                 root.resolve("known"),
                 PageOptions.PLAIN.withEarlier(before(run, branch(run), Map.of("k.grows", ".F", "k.waters", ".."))));
         chromium.open(known, "");
-        assertThat(chromium.find(".news").getText()).startsWith("None of them is new since ");
+        assertThat(chromium.text(".news")).startsWith("None of them is new since ");
 
         Path other = Page.write(
                 run,

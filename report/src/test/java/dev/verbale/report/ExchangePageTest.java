@@ -122,8 +122,8 @@ class ExchangePageTest {
 
         chromium.find(".masthead a[href='#/exchanges']").click();
 
-        assertThat(chromium.find("h1").getText()).isEqualTo("21 exchanges");
-        assertThat(chromium.find(".totals").getText())
+        assertThat(chromium.text("h1")).isEqualTo("21 exchanges");
+        assertThat(chromium.text(".totals"))
                 .isEqualTo("2.0 kB received; 4xx: 0, 5xx: 1, no response: 1, failed checks: 0");
         assertThat(chromium.texts(".endpoints tbody tr"))
                 .anySatisfy(line -> assertThat(line)
@@ -143,7 +143,7 @@ class ExchangePageTest {
         assertThat(chromium.texts(".list tr")).singleElement().asString().contains("500 GET /api/plots/20");
         assertThat(chromium.driver.getCurrentUrl()).contains("response=5xx", "endpoint=");
         chromium.find(".list a").click();
-        assertThat(chromium.find(".test h1").getText()).isEqualTo("swaps two days");
+        assertThat(chromium.text(".test h1")).isEqualTo("swaps two days");
         assertThat(chromium.complaints()).isEmpty();
     }
 
@@ -169,7 +169,7 @@ class ExchangePageTest {
         chromium.find(".polled");
 
         assertThat(chromium.texts(".entries > li")).hasSize(3);
-        assertThat(chromium.find(".polled > details > summary").getText().replace('\n', ' '))
+        assertThat(chromium.text(".polled > details > summary").replace('\n', ' '))
                 .startsWith("GET /jobs/1 5 times")
                 .endsWith("answered 200 {\"state\":\"wilting\"}, at last 200 {\"state\":\"ripe\"}");
         chromium.find(".polled > details > summary").click();
@@ -265,7 +265,7 @@ class ExchangePageTest {
 
         chromium.open(index, "#/exchanges");
         chromium.find(".list tr");
-        assertThat(chromium.find(".totals").getText()).contains("4xx: 0, 5xx: 0, no response: 0");
+        assertThat(chromium.text(".totals")).contains("4xx: 0, 5xx: 0, no response: 0");
         assertThat(chromium.texts(".list tr"))
                 .anySatisfy(line -> assertThat(line).contains("answered ASK tcp://gate:7070"));
         assertThat(chromium.texts(".endpoints tbody tr"))
@@ -311,7 +311,7 @@ class ExchangePageTest {
                         "status code: 200", "body crop: \"Kale\"", "contract of GET /api/plots 200 at /beds/1/metres");
         assertThat(chromium.texts(".leaf.wrong"))
                 .containsExactly("metres: 3 a check failed here", "crop: \"Beans\" a check failed here");
-        assertThat(chromium.find(".logged-lines pre").getText())
+        assertThat(chromium.text(".logged-lines pre"))
                 .isEqualTo("4bf92f3577b34da6a3ce929d0e0e4736: the plots are flooded\n    at the well");
         assertThat(chromium.find(".trace a").getDomAttribute("href"))
                 .isEqualTo("https://traces.example/4bf92f3577b34da6a3ce929d0e0e4736");
@@ -338,8 +338,8 @@ class ExchangePageTest {
         chromium.open(index, "#/test/sample.RotaTest.swaps()");
         chromium.find(".exchange summary").click();
 
-        assertThat(chromium.find(".logged-lines p").getText()).isEqualTo("logged meanwhile");
-        assertThat(chromium.find(".logged-lines pre").getText())
+        assertThat(chromium.text(".logged-lines p")).isEqualTo("logged meanwhile");
+        assertThat(chromium.text(".logged-lines pre"))
                 .contains("the plots are flooded\n    at the well")
                 .doesNotContain("before it", "after it", "4bf92f", "whatever zone");
     }
@@ -383,10 +383,10 @@ class ExchangePageTest {
         chromium.find(".entry:nth-child(3) .more").click();
         assertThat(chromium.script("return document.querySelectorAll('.tree .tree').length"))
                 .isEqualTo(400L);
-        assertThat(chromium.find(".entry:nth-child(3) .more").getText()).isEqualTo("and 1,601 more");
+        assertThat(chromium.text(".entry:nth-child(3) .more")).isEqualTo("and 1,601 more");
         chromium.find(".entry:nth-child(3) input[type=search]").sendKeys("basil");
         assertThat(chromium.texts(".entry:nth-child(3) mark")).containsExactly("Basil");
-        assertThat(chromium.find(".entry:nth-child(3) .body-keys").getText()).contains("1 hit");
+        assertThat(chromium.text(".entry:nth-child(3) .body-keys")).contains("1 hit");
         assertThat(chromium.complaints()).isEmpty();
     }
 
@@ -416,11 +416,11 @@ class ExchangePageTest {
         chromium.find(".exchange summary").click();
         chromium.find(".compare").click();
 
-        assertThat(chromium.find(".comparison option:checked").getText()).startsWith("the same test: 200");
+        assertThat(chromium.text(".comparison option:checked")).startsWith("the same test: 200");
         assertThat(chromium.texts(".differences tbody tr"))
                 .contains("response body $[0] {\"crop\":\"Beans\",\"kilos\":9} not there")
                 .hasSize(2);
-        assertThat(chromium.find(".differences caption").getText()).contains("1 difference", "not compared", "date");
+        assertThat(chromium.text(".differences caption")).contains("1 difference", "not compared", "date");
         chromium.driver.findElement(By.cssSelector(".comparison select")).sendKeys("total of plot 2");
         assertThat(chromium.texts(".differences tbody tr").toString())
                 .contains(
@@ -495,7 +495,7 @@ class ExchangePageTest {
         assertThat(chromium.find(".exchange").getDomAttribute("class")).contains("bad");
         chromium.open(index, "#/exchanges");
         chromium.waitFor("return document.querySelectorAll('.list .bad').length === 1");
-        assertThat(chromium.find(".list .bad").getText()).contains("404", "broken");
+        assertThat(chromium.text(".list .bad")).contains("404", "broken");
         assertThat(chromium.find(".times").getDomAttribute("aria-label")).matches("from \\S+ \\S+ to \\S+ \\S+");
     }
 
@@ -516,7 +516,7 @@ class ExchangePageTest {
         assertThat(chromium.driver.getCurrentUrl()).contains("host=sun.example", "order=path");
         chromium.find(".find input").sendKeys("no such path");
         assertThat(chromium.texts(".list tr")).isEmpty();
-        assertThat(chromium.find(".found").getText()).isEqualTo("0 of 3");
+        assertThat(chromium.text(".found")).isEqualTo("0 of 3");
         assertThat(chromium.complaints()).isEmpty();
     }
 
@@ -552,15 +552,14 @@ class ExchangePageTest {
         });
         chromium.open(index, "#/test/sample.RotaTest.total()%233");
 
-        assertThat(chromium.find(".data-rows summary").getText())
-                .isEqualTo("One of 8 rows of data, 1 of which did not pass");
+        assertThat(chromium.text(".data-rows summary")).isEqualTo("One of 8 rows of data, 1 of which did not pass");
         assertThat(chromium.texts(".data-rows tbody tr"))
                 .hasSize(8)
                 .anySatisfy(line -> assertThat(line).startsWith("7 7 ").endsWith("no total of 7"));
         chromium.find(".data-rows input").sendKeys("no total");
         assertThat(chromium.texts(".data-rows tbody tr")).hasSize(1);
         chromium.find(".data-rows tbody a").click();
-        assertThat(chromium.find("h1").getText()).isEqualTo("total of plot 7");
+        assertThat(chromium.text("h1")).isEqualTo("total of plot 7");
         assertThat(chromium.complaints()).isEmpty();
     }
 
@@ -639,8 +638,7 @@ class ExchangePageTest {
         });
         chromium.open(index, "#/exchanges");
 
-        assertThat(chromium.find(".uncalled summary").getText())
-                .isEqualTo("3 of 6 operations of Orto 1.4 were not called");
+        assertThat(chromium.text(".uncalled summary")).isEqualTo("3 of 6 operations of Orto 1.4 were not called");
         assertThat(chromium.texts(".uncalled li"))
                 .containsExactly("POST /api/plots", "GET /api/plots/{number}", "PUT /<b>odd");
         assertThat(chromium.complaints()).isEmpty();
@@ -668,6 +666,12 @@ class ExchangePageTest {
                 .hasSize(2)
                 .anyMatch(line -> line.endsWith("again, after 503"))
                 .anyMatch(line -> line.endsWith("again, after no response"));
+        chromium.script("[...document.querySelectorAll('.exchange summary')].at(-1).click()");
+        chromium.find(".exchange .detail a[href*='exchanges']").click();
+        assertThat(chromium.texts(".list .code"))
+                .as("and what others did to the same")
+                .hasSize(3)
+                .allMatch(line -> line.contains("/api/shed"));
     }
 
     @Test
@@ -685,7 +689,7 @@ class ExchangePageTest {
                 .satisfiesExactly(
                         first -> assertThat(first).startsWith("POST /seeds?token=[masked] 200 20 ms"),
                         second -> assertThat(second).contains("GET /shed no response", "ERR_CONNECTION_REFUSED"));
-        assertThat(chromium.find(".archive.reason").getText()).contains("broken.har cannot be read");
+        assertThat(chromium.text(".archive.reason")).contains("broken.har cannot be read");
         assertThat(chromium.complaints()).isEmpty();
     }
 

@@ -73,13 +73,11 @@ class FlakyPageTest {
                 .isEqualTo("Flaky: passed on attempt 2. The one before: the cache was cold");
 
         chromium.driver.findElements(By.cssSelector("a.row-line")).get(0).click();
-        assertThat(chromium.find(".reason.why").getText())
-                .isEqualTo("The attempt before did not pass: the cache was cold");
-        assertThat(chromium.find(".first-different").getText())
-                .isEqualTo("First different: data beds: 0, in attempt 2 12");
+        assertThat(chromium.text(".reason.why")).isEqualTo("The attempt before did not pass: the cache was cold");
+        assertThat(chromium.text(".first-different")).isEqualTo("First different: data beds: 0, in attempt 2 12");
         chromium.find(".reason.why a").click();
-        assertThat(chromium.find(".first-different").getText()).contains("data beds: 0, in attempt 2 12");
-        assertThat(chromium.find(".failure .message").getText()).contains("the cache was cold");
+        assertThat(chromium.text(".first-different")).contains("data beds: 0, in attempt 2 12");
+        assertThat(chromium.text(".failure .message")).contains("the cache was cold");
     }
 
     @Test
@@ -110,7 +108,7 @@ class FlakyPageTest {
             chromium.open(index, view);
             chromium.find(".row-line, .lanes, .columns");
             chromium.press("f");
-            assertThat(chromium.find(".test h1").getText()).as(view).isEqualTo("red");
+            assertThat(chromium.text(".test h1")).as(view).isEqualTo("red");
         }
         chromium.open(index, "#/workers");
         chromium.find(".lanes");
@@ -129,7 +127,7 @@ class FlakyPageTest {
         sample.test("a", Outcome.ABORTED, null);
         chromium.open(Page.write(sample.read(), root.resolve("odd-page")), "#/");
 
-        assertThat(chromium.find(".meanings").getText())
+        assertThat(chromium.text(".meanings"))
                 .contains("errored: something broke", "aborted: the test gave up")
                 .doesNotContain("unfinished");
     }

@@ -60,8 +60,8 @@ class FollowedPageTest {
                 SampleRun.in(root, "run").test("grows", Outcome.PASSED, null).write(begun(200_000, 1, "waters"));
         Path index = write(sample);
         chromium.open(index, "");
-        assertThat(chromium.find(".sentence").getText()).isEqualTo("So far the one test passed.");
-        assertThat(chromium.find(".going").getText())
+        assertThat(chromium.text(".sentence")).isEqualTo("So far the one test passed.");
+        assertThat(chromium.text(".going"))
                 .contains("1 test of about 4 after", "of about 1 min 00 s", "waters in worker-1");
         assertThat(chromium.find(".going progress").getAttribute("value")).isEqualTo("0.25");
         assertThat(new AxeBuilder().analyze(chromium.driver()).getViolations())
@@ -100,7 +100,7 @@ class FollowedPageTest {
                 .write(LogWritten.of(2_500, 2, "deep enough").thread("main").build())
                 .write(TestEnded.of(3_000, 2, Outcome.PASSED).build());
         chromium.open(write(sample), "#/test/k.digs");
-        assertThat(chromium.find(".log-line").getText()).endsWith("deep enough");
+        assertThat(chromium.text(".log-line")).endsWith("deep enough");
 
         sample.write(
                 LogWritten.of(3_500, 1, "slowly").thread("main").build(),
@@ -116,6 +116,6 @@ class FollowedPageTest {
                 .as("never another test's lines under its name")
                 .asInstanceOf(org.assertj.core.api.InstanceOfAssertFactories.LIST)
                 .isEmpty();
-        assertThat(chromium.find(".test h1").getText()).isEqualTo("digs");
+        assertThat(chromium.text(".test h1")).isEqualTo("digs");
     }
 }

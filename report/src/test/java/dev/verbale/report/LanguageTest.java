@@ -94,14 +94,14 @@ class LanguageTest {
 
         assertThat(chromium.script("return document.documentElement.lang")).isEqualTo("it");
         assertThat(chromium.texts(".masthead nav a")).containsExactly("Riepilogo", "Test", "Worker", "Scambi");
-        assertThat(chromium.find(".sentence").getText())
+        assertThat(chromium.text(".sentence"))
                 .startsWith("2 di 5 test non sono passati: 1 fallito, 1 in errore, per 2 motivi."
                         + " 1 test è instabile: è passato a un tentativo successivo.");
         assertThat(chromium.texts(".counts li"))
                 .containsExactly("1 in errore", "1 fallito", "1 saltato", "2 passati", "1 instabile");
-        assertThat(chromium.find(".dateline").getText()).matches("\\d+ \\p{L}{3} \\d{4}, .*");
+        assertThat(chromium.text(".dateline")).matches("\\d+ \\p{L}{3} \\d{4}, .*");
         chromium.open(index, "#/test/k.lends");
-        assertThat(chromium.find(".about b").getText()).isEqualTo("fallito");
+        assertThat(chromium.text(".about b")).isEqualTo("fallito");
     }
 
     @Test
@@ -175,15 +175,15 @@ class LanguageTest {
         Path index = page(this::someOfAll);
         speaks("de-DE,it");
         chromium.open(index, "");
-        assertThat(chromium.find(".masthead nav a").getText())
+        assertThat(chromium.text(".masthead nav a"))
                 .as("the first one that the page speaks")
                 .isEqualTo("Riepilogo");
 
         chromium.find(".language").click();
-        assertThat(chromium.find(".masthead nav a").getText()).isEqualTo("Summary");
-        assertThat(chromium.find(".sentence").getText()).startsWith("2 of 5 tests did not pass");
+        assertThat(chromium.text(".masthead nav a")).isEqualTo("Summary");
+        assertThat(chromium.text(".sentence")).startsWith("2 of 5 tests did not pass");
         chromium.open(index, "");
-        assertThat(chromium.find(".masthead nav a").getText()).isEqualTo("Summary");
+        assertThat(chromium.text(".masthead nav a")).isEqualTo("Summary");
         assertThat(chromium.script("return document.documentElement.lang")).isEqualTo("en");
     }
 
@@ -195,16 +195,16 @@ class LanguageTest {
 
         speaks("en-US");
         chromium.open(index, "");
-        assertThat(chromium.find(".counts b").getText()).isEqualTo("1,200");
-        assertThat(chromium.find(".dateline").getText()).matches("\\p{L}{3} \\d+, \\d{4}.*");
+        assertThat(chromium.text(".counts b")).isEqualTo("1,200");
+        assertThat(chromium.text(".dateline")).matches("\\p{L}{3} \\d+, \\d{4}.*");
         speaks("en-GB");
         chromium.open(index, "");
-        assertThat(chromium.find(".dateline").getText()).matches("\\d+ \\p{L}{3,4} \\d{4}.*");
+        assertThat(chromium.text(".dateline")).matches("\\d+ \\p{L}{3,4} \\d{4}.*");
         speaks("it-IT");
         chromium.open(index, "");
-        assertThat(chromium.find(".sentence").getText()).isEqualTo("Tutti i 1200 test sono passati.");
+        assertThat(chromium.text(".sentence")).isEqualTo("Tutti i 1200 test sono passati.");
         chromium.open(index, "#/exchanges");
-        assertThat(chromium.find("h1").getText()).isEqualTo("1200 scambi");
+        assertThat(chromium.text("h1")).isEqualTo("1200 scambi");
     }
 
     @Test
@@ -220,7 +220,7 @@ class LanguageTest {
         speaks("it");
         chromium.open(index, "");
 
-        assertThat(chromium.find(".sentence").getText())
+        assertThat(chromium.text(".sentence"))
                 .isEqualTo(
                         "L’unico test è passato. \"Rota\" si è rotta fuori dai suoi test; 3 test non sono stati eseguiti."
                                 + " 1 passo fuori dai test è fallito.");

@@ -69,7 +69,7 @@ class ListPageTest {
                 .keyUp(Keys.SHIFT)
                 .perform();
 
-        assertThat(chromium.find(".copying [role=status]").getText()).isEqualTo("3 selected");
+        assertThat(chromium.text(".copying [role=status]")).isEqualTo("3 selected");
         assertThat(copied("ids")).isEqualTo("sample.b()\nsample.c()\nsample.d()");
         box("c").click();
         assertThat(copied("CSV"))

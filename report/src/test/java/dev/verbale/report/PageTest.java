@@ -67,12 +67,11 @@ class PageTest {
 
         chromium.open(index, "");
 
-        assertThat(chromium.find(".sentence").getText())
-                .isEqualTo("1 of 4 tests did not pass: 1 failed, for one reason.");
-        assertThat(chromium.find(".incomplete").getText()).startsWith("The run is incomplete: the journal of worker-1");
+        assertThat(chromium.text(".sentence")).isEqualTo("1 of 4 tests did not pass: 1 failed, for one reason.");
+        assertThat(chromium.text(".incomplete")).startsWith("The run is incomplete: the journal of worker-1");
         assertThat(chromium.texts(".counts li")).containsExactly("1 failed", "1 skipped", "2 passed");
-        assertThat(chromium.find(".strip figcaption").getText()).contains("4 starts in time; tall marks did not pass");
-        assertThat(chromium.find(".facts").getText()).contains("host", "java", "season", "summer");
+        assertThat(chromium.text(".strip figcaption")).contains("4 starts in time; tall marks did not pass");
+        assertThat(chromium.text(".facts")).contains("host", "java", "season", "summer");
         chromium.waitFor("return document.querySelector('.shot img')?.naturalWidth === 1");
         assertThat(chromium.find(".shot img").getDomAttribute("alt")).isEqualTo("The page in swaps two days");
         assertThat(chromium.texts(".durations .number").stream()
@@ -80,7 +79,7 @@ class PageTest {
                         .sum())
                 .isEqualTo(4);
         chromium.find(".reasons .reason-tests a").click();
-        assertThat(chromium.find(".test h1").getText()).isEqualTo("swaps two days");
+        assertThat(chromium.text(".test h1")).isEqualTo("swaps two days");
         assertThat(chromium.complaints()).isEmpty();
     }
 
@@ -107,11 +106,11 @@ class PageTest {
         assertThat(chromium.texts(".failure .message")).containsExactly("Thursday after the swap");
         assertThat(chromium.find(".stack").isDisplayed()).as("folded at first").isFalse();
         chromium.find(".failure summary").click();
-        assertThat(chromium.find(".stack").getText())
+        assertThat(chromium.text(".stack"))
                 .contains("java.lang.AssertionError: Thursday after the swap", "frames of libraries")
                 .doesNotContain("PageTest.java");
         chromium.find(".stack summary").click();
-        assertThat(chromium.find(".stack").getText()).contains("PageTest.java");
+        assertThat(chromium.text(".stack")).contains("PageTest.java");
         assertThat(chromium.texts(".step-message")).containsExactly("Thursday after the swap");
     }
 
@@ -122,20 +121,20 @@ class PageTest {
 
         chromium.find(".thumbnail img").click();
 
-        assertThat(chromium.find(".viewer h2").getText()).isEqualTo("screenshot");
+        assertThat(chromium.text(".viewer h2")).isEqualTo("screenshot");
         assertThat(
                         chromium.script(
                                 "const i = document.querySelector('.viewer .image-viewer img'); return i.complete && i.naturalWidth"))
                 .as("the picture is there")
                 .isEqualTo(1L);
         chromium.driver.switchTo().activeElement().sendKeys(Keys.ARROW_RIGHT);
-        assertThat(chromium.find(".attachment-text").getText()).isEqualTo("<h1>Rota</h1>");
+        assertThat(chromium.text(".attachment-text")).isEqualTo("<h1>Rota</h1>");
         chromium.find(".source-controls input").sendKeys("rota", Keys.ENTER);
         assertThat(chromium.texts("mark.current")).containsExactly("Rota");
-        assertThat(chromium.find(".source-controls [role=status]").getText()).startsWith("1 hit");
+        assertThat(chromium.text(".source-controls [role=status]")).startsWith("1 hit");
         chromium.find(".source-controls button").click();
         chromium.driver.switchTo().frame(chromium.find("iframe.drawn"));
-        assertThat(chromium.find("h1").getText()).as("drawn as a page").isEqualTo("Rota");
+        assertThat(chromium.text("h1")).as("drawn as a page").isEqualTo("Rota");
         chromium.driver.switchTo().defaultContent();
         chromium.escape();
         assertThat(chromium.script("return document.querySelector('.viewer').open"))
@@ -148,13 +147,13 @@ class PageTest {
         chromium.find(".thumbnail img").click();
 
         chromium.find(".image-viewer img").click();
-        assertThat(chromium.find(".zoom .dim").getText()).isEqualTo("100 %");
+        assertThat(chromium.text(".zoom .dim")).isEqualTo("100 %");
         chromium.driver.switchTo().activeElement().sendKeys("+");
-        assertThat(chromium.find(".zoom .dim").getText()).isEqualTo("200 %");
+        assertThat(chromium.text(".zoom .dim")).isEqualTo("200 %");
         assertThat(chromium.script("return document.querySelector('.image-viewer img').clientWidth"))
                 .isEqualTo(2L);
         chromium.driver.switchTo().activeElement().sendKeys("0");
-        assertThat(chromium.find(".zoom .dim").getText()).isEqualTo("fitted");
+        assertThat(chromium.text(".zoom .dim")).isEqualTo("fitted");
         chromium.escape();
     }
 
@@ -169,7 +168,7 @@ class PageTest {
         chromium.waitFor("return document.querySelector('.entry.now')?.textContent.includes('click Swap')");
         double shown = ((Number) chromium.script("return document.querySelector('video').currentTime")).doubleValue();
         assertThat(shown).isCloseTo(stepAt / 1e6, within(0.06));
-        assertThat(chromium.find(".video .caption").getText()).isEqualTo("click Swap");
+        assertThat(chromium.text(".video .caption")).isEqualTo("click Swap");
         assertThat(chromium.texts(".step-name em")).containsExactly("Swap");
         assertThat(chromium.texts(".locator")).containsExactly("#swap button");
         chromium.script("document.querySelector('video').currentTime = 0"); // a line may begin in the first millisecond
@@ -225,13 +224,13 @@ class PageTest {
         chromium.find(".entries, .empty");
 
         chromium.press("n");
-        assertThat(chromium.find(".test h1").getText()).isEqualTo("waits for spring");
+        assertThat(chromium.text(".test h1")).isEqualTo("waits for spring");
         chromium.press("p");
-        assertThat(chromium.find(".test h1").getText()).isEqualTo("shows the days");
+        assertThat(chromium.text(".test h1")).isEqualTo("shows the days");
         chromium.press("f");
-        assertThat(chromium.find(".test h1").getText()).isEqualTo("swaps two days");
+        assertThat(chromium.text(".test h1")).isEqualTo("swaps two days");
         chromium.driver.navigate().back();
-        assertThat(chromium.find(".test h1").getText()).isEqualTo("shows the days");
+        assertThat(chromium.text(".test h1")).isEqualTo("shows the days");
     }
 
     @Test
@@ -251,7 +250,7 @@ class PageTest {
         assertThat(chromium.texts(".group-line h2")).containsExactly("rota");
         chromium.press("/");
         chromium.driver.switchTo().activeElement().sendKeys(" nothing-like-it");
-        assertThat(chromium.find(".empty").getText()).startsWith("Nothing here matches");
+        assertThat(chromium.text(".empty")).startsWith("Nothing here matches");
     }
 
     @Test
@@ -329,7 +328,7 @@ class PageTest {
             chromium.escape();
         }
         assertThat(chromium.script("return window.ran")).isNull();
-        assertThat(chromium.find(".test h1").getText()).isEqualTo(HOSTILE);
+        assertThat(chromium.text(".test h1")).isEqualTo(HOSTILE);
         try (Stream<Path> attachments = Files.walk(index.resolveSibling("attachments"))) {
             assertThat(attachments.filter(Files::isRegularFile))
                     .hasSize(4)
@@ -407,7 +406,7 @@ class PageTest {
                 .as("elements of the first view")
                 .isInstanceOfSatisfying(Long.class, number -> assertThat(number).isLessThan(1_000));
         chromium.open(index, "#/test/k99999");
-        assertThat(chromium.find(".test .empty").getText()).isEqualTo("Nothing was recorded in between.");
+        assertThat(chromium.text(".test .empty")).isEqualTo("Nothing was recorded in between.");
     }
 
     @Test
@@ -436,7 +435,7 @@ class PageTest {
 
         for (List<String> link : links) {
             chromium.follow(link.get(0));
-            assertThat(chromium.find(".found [role=status]").getText())
+            assertThat(chromium.text(".found [role=status]"))
                     .as(link.toString())
                     .startsWith(link.get(1) + " ");
         }
@@ -446,12 +445,12 @@ class PageTest {
     void search_finds_what_was_recorded_of_failures_and_words_in_any_order() throws Exception {
         Path index = page(this::smallRun);
         chromium.open(index, "#/tests?find=" + "weeds%20nowhere");
-        assertThat(chromium.find(".empty").getText()).startsWith("Nothing here matches.");
+        assertThat(chromium.text(".empty")).startsWith("Nothing here matches.");
 
         for (String words : List.of("monday%20waters", "PageTest.java", "ada%20WATERS", "thursday%20rota")) {
             chromium.open(index, "#/tests?find=" + words);
             chromium.waitFor("return document.querySelectorAll('.row-line').length === 1");
-            assertThat(chromium.find(".row-line .name").getText()).as(words).isEqualTo("swaps two days");
+            assertThat(chromium.text(".row-line .name")).as(words).isEqualTo("swaps two days");
         }
     }
 
@@ -474,7 +473,7 @@ class PageTest {
                 .doesNotContain("<script", "onclick=\"");
         assertThat(html.indexOf("</noscript>")).isEqualTo(html.lastIndexOf("</noscript>"));
         chromium.withoutScripts(index);
-        assertThat(chromium.find("h1.sentence").getText()).startsWith("1 of 1 test did not pass");
+        assertThat(chromium.text("h1.sentence")).startsWith("1 of 1 test did not pass");
         assertThat(chromium.texts(".reason-tests li")).hasSize(1);
         chromium.withScripts();
     }
@@ -485,10 +484,10 @@ class PageTest {
         Files.delete(index.resolveSibling("data/rows/0.js"));
 
         chromium.open(index, "");
-        assertThat(chromium.find(".sentence").getText()).startsWith("1 of 4 tests");
+        assertThat(chromium.text(".sentence")).startsWith("1 of 4 tests");
         assertThat(chromium.texts(".reasons h3")).hasSize(1);
         chromium.open(index, "#/tests");
-        assertThat(chromium.find(".lost h1").getText()).isEqualTo("The list of tests is not whole");
+        assertThat(chromium.text(".lost h1")).isEqualTo("The list of tests is not whole");
         chromium.complaints(); // of the file that is gone
     }
 
@@ -545,10 +544,10 @@ class PageTest {
                 .containsExactly(
                         "Flaky: passed on attempt 3. The one before: wind 2", "last step that ended: Open the gate");
         chromium.find(".row-line").click();
-        assertThat(chromium.find(".test .reason").getText())
+        assertThat(chromium.text(".test .reason"))
                 .isEqualTo("Flaky: passed on attempt 3. Attempt 1 failed, 2 failed, 3 passed");
         chromium.find(".test .reason a").click();
-        assertThat(chromium.find(".failure .message").getText()).isEqualTo("wind 1");
+        assertThat(chromium.text(".failure .message")).isEqualTo("wind 1");
         assertThat(chromium.complaints()).isEmpty();
     }
 
@@ -567,14 +566,12 @@ class PageTest {
         });
 
         chromium.open(index, "");
-        assertThat(chromium.find(".sentence").getText()).startsWith("1 of 2 tests did not pass");
-        assertThat(chromium.find(".reasons h3").getText()).hasSizeLessThan(600);
+        assertThat(chromium.text(".sentence")).startsWith("1 of 2 tests did not pass");
+        assertThat(chromium.text(".reasons h3")).hasSizeLessThan(600);
         chromium.find(".reasons a").click();
-        assertThat(chromium.find(".failure .message").getText())
-                .hasSizeLessThan(10_000)
-                .contains("3000000 characters");
+        assertThat(chromium.text(".failure .message")).hasSizeLessThan(10_000).contains("3000000 characters");
         chromium.open(index, "#/test/sample.RotaTest.deep()");
-        assertThat(chromium.find(".log-line").getText()).contains("steps lie deeper than 100 in each other");
+        assertThat(chromium.text(".log-line")).contains("steps lie deeper than 100 in each other");
         assertThat(chromium.complaints()).isEmpty();
     }
 
@@ -583,11 +580,11 @@ class PageTest {
         Path index = page(this::smallRun);
         Files.delete(index.resolveSibling("data/tests/0.js"));
         chromium.open(index, "#/test/sample.RotaTest.swaps()");
-        assertThat(chromium.find(".reason").getText()).contains("missing beside the page");
+        assertThat(chromium.text(".reason")).contains("missing beside the page");
 
         Files.delete(index.resolveSibling("data/run.js"));
         chromium.open(index, "");
-        assertThat(chromium.find("[role=alert]").getText()).contains("The data of this page is missing");
+        assertThat(chromium.text("[role=alert]")).contains("The data of this page is missing");
         chromium.complaints(); // the browser says that the files are missing, and is right
     }
 
@@ -624,10 +621,10 @@ class PageTest {
 
         chromium.open(alone, "");
 
-        assertThat(chromium.find("[role=alert]").getText()).contains("verbale page --single-file");
-        assertThat(chromium.find("h1").getText()).isEqualTo("1 of 4 tests did not pass: 1 failed, for one reason.");
-        assertThat(chromium.find(".reasons").getText()).contains("swaps two days");
-        assertThat(chromium.find("body").getText()).doesNotContain("needs JavaScript");
+        assertThat(chromium.text("[role=alert]")).contains("verbale page --single-file");
+        assertThat(chromium.text("h1")).isEqualTo("1 of 4 tests did not pass: 1 failed, for one reason.");
+        assertThat(chromium.text(".reasons")).contains("swaps two days");
+        assertThat(chromium.text("body")).doesNotContain("needs JavaScript");
         chromium.complaints(); // the browser says that the files are missing, and is right
     }
 

@@ -196,7 +196,7 @@ class ReachTest {
         chromium.press("f");
         chromium.waitFor("return document.title.startsWith('flickers')");
         chromium.press("?");
-        assertThat(chromium.find("dialog.help[open] h2").getText()).isEqualTo("Keys");
+        assertThat(chromium.text("dialog.help[open] h2")).isEqualTo("Keys");
         chromium.escape();
         chromium.waitFor("return !document.querySelector('dialog.help').open");
         chromium.press("s");
@@ -235,9 +235,8 @@ class ReachTest {
         chromium.complaints(); // of axe, which asks for what the page's policy refuses
         chromium.open(index, "#/test/lends");
 
-        assertThat(chromium.find(".nearest").getText())
-                .contains("The page had no #lend; nearest to it:", "button#lend-now Lend");
-        assertThat(chromium.find(".brief button").getText()).isEqualTo("Copy as text");
+        assertThat(chromium.text(".nearest")).contains("The page had no #lend; nearest to it:", "button#lend-now Lend");
+        assertThat(chromium.text(".brief button")).isEqualTo("Copy as text");
         assertThat(chromium.complaints()).isEmpty();
     }
 
@@ -245,15 +244,15 @@ class ReachTest {
     void workers_say_what_ran_where_and_lead_to_it() {
         chromium.open(index, "#/workers");
 
-        assertThat(chromium.find(".workers h1").getText()).startsWith("1 thread of 1 worker ran for ");
-        assertThat(chromium.find(".workers tbody tr").getText()).contains("worker-1, main", "7 starts");
+        assertThat(chromium.text(".workers h1")).startsWith("1 thread of 1 worker ran for ");
+        assertThat(chromium.text(".workers tbody tr")).contains("worker-1, main", "7 starts");
         chromium.find("button[aria-label=Closer]").click();
-        assertThat(chromium.find(".range").getText()).contains("the whole run");
+        assertThat(chromium.text(".range")).contains("the whole run");
         chromium.find(".range .word").click();
         assertThat(chromium.texts(".lanes path")).as("one for each outcome").hasSize(4);
         chromium.find(".workers tbody a").click();
         chromium.find(".row-line");
-        assertThat(chromium.find(".group-line h2").getText()).isEqualTo("worker-1, main");
+        assertThat(chromium.text(".group-line h2")).isEqualTo("worker-1, main");
     }
 
     @Test
@@ -280,7 +279,7 @@ class ReachTest {
         assertThat(chromium.texts(".paths tbody tr"))
                 .containsExactly(
                         "$.id 12345678901234567890 12345678901234567891", "$.n 1.0 1", "$.beds[2] not there 3");
-        assertThat(chromium.find(".failure").getText()).contains("3 values the same");
+        assertThat(chromium.text(".failure")).contains("3 values the same");
     }
 
     @Test
@@ -292,7 +291,7 @@ class ReachTest {
 
         chromium.open(index, "#/tests?reason=" + reason.id());
 
-        assertThat(chromium.find(".found .word").getText()).isEqualTo("reason: " + reason.title() + " ×");
+        assertThat(chromium.text(".found .word")).isEqualTo("reason: " + reason.title() + " ×");
         assertThat(chromium.texts(".row-line .name")).containsExactly("lends basil");
     }
 }

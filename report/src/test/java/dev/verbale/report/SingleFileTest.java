@@ -90,11 +90,11 @@ class SingleFileTest {
         chromium.requests();
 
         chromium.open(file, "");
-        assertThat(chromium.find(".sentence").getText()).startsWith("1 of 2 tests did not pass");
+        assertThat(chromium.text(".sentence")).startsWith("1 of 2 tests did not pass");
         chromium.open(file, "#/tests");
         chromium.find(".row-line");
         chromium.open(file, "#/test/hostile");
-        assertThat(chromium.find(".test h1").getText())
+        assertThat(chromium.text(".test h1"))
                 .isEqualTo(HOSTILE.replace("\u2028", " ").strip());
         chromium.waitFor("return document.querySelector('.thumbnail img')?.naturalWidth === 40");
         chromium.waitFor("return document.querySelector('.video video').readyState >= 2");
@@ -102,7 +102,7 @@ class SingleFileTest {
         chromium.waitFor(
                 "return document.querySelector('video').currentTime === 1 && !document.querySelector('video').seeking");
         chromium.find(".thumbnails .thumbnail:nth-child(2)").click();
-        assertThat(chromium.find(".viewer .attachment-text").getText()).startsWith("<h1>Rota</h1></script>");
+        assertThat(chromium.text(".viewer .attachment-text")).startsWith("<h1>Rota</h1></script>");
         assertThat(chromium.find(".viewer a[download]").getDomAttribute("download"))
                 .isEqualTo("02-source.html");
         assertThat((String) chromium.script(
@@ -175,7 +175,7 @@ class SingleFileTest {
 
         chromium.withoutScripts(file);
         try {
-            assertThat(chromium.find("h1.sentence").getText()).startsWith("1 of 2 tests did not pass");
+            assertThat(chromium.text("h1.sentence")).startsWith("1 of 2 tests did not pass");
         } finally {
             chromium.withScripts();
         }
@@ -191,8 +191,8 @@ class SingleFileTest {
                 List.of(written("page.html", options, ROOM), Page.write(run, root.resolve("folder"), options))) {
             chromium.open(page, "");
 
-            assertThat(chromium.find(".wordmark").getText()).isEqualTo("Orto & friends");
-            assertThat(chromium.find(".subtitle").getText()).isEqualTo("Every <night>");
+            assertThat(chromium.text(".wordmark")).isEqualTo("Orto & friends");
+            assertThat(chromium.text(".subtitle")).isEqualTo("Every <night>");
             chromium.waitFor("return document.querySelector('.logo').naturalWidth === 40");
             assertThat(chromium.script("return document.title")).asString().endsWith(" · Orto & friends");
             assertThat(chromium.script("return getComputedStyle(document.querySelector('.counts a')).color"))
@@ -214,7 +214,7 @@ class SingleFileTest {
                         .doesNotContain("summer", "watered at");
         }
         chromium.open(index, "#/test/passes");
-        assertThat(chromium.find(".empty").getText()).contains("was left out of this page");
+        assertThat(chromium.text(".empty")).contains("was left out of this page");
         chromium.open(index, "#/test/hostile");
         assertThat(chromium.texts(".log-line")).as("a line without a level").hasSize(1);
     }

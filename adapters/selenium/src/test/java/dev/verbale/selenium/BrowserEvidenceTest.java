@@ -25,7 +25,6 @@ import org.openqa.selenium.TakesScreenshot;
 import org.openqa.selenium.WebDriver;
 import org.openqa.selenium.WebDriverException;
 import org.openqa.selenium.chrome.ChromeDriver;
-import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.support.events.EventFiringDecorator;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
@@ -264,10 +263,7 @@ class BrowserEvidenceTest extends Recorded {
 
     @Test
     void a_dead_browser_and_a_crashed_page_are_told() throws Exception {
-        // Chromium is over when quit returns; its shell without windows answers for a moment more.
-        ChromeOptions whole = Garden.options();
-        whole.setBinary("/usr/bin/chromium");
-        ChromeDriver dead = new ChromeDriver(whole);
+        ChromeDriver dead = Garden.browser();
         VerbaleSelenium.register(dead);
         dead.quit();
         ChromeDriver crashing = Garden.browser();
