@@ -134,7 +134,9 @@ class PageTest {
         assertThat(chromium.text(".source-controls [role=status]")).startsWith("1 hit");
         chromium.find(".source-controls button").click();
         chromium.driver.switchTo().frame(chromium.find("iframe.drawn"));
-        assertThat(chromium.text("h1")).as("drawn as a page").isEqualTo("Rota");
+        assertThat(chromium.find("h1").getText())
+                .as("drawn as a page, which runs nothing")
+                .isEqualTo("Rota");
         chromium.driver.switchTo().defaultContent();
         chromium.escape();
         assertThat(chromium.script("return document.querySelector('.viewer').open"))
