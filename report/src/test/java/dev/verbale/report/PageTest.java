@@ -115,6 +115,37 @@ class PageTest {
     }
 
     @Test
+    void names_of_five_hundred_characters_take_no_more_than_three_lines_in_any_list() throws Exception {
+        Path index = page(() -> {
+            for (String name : List.of("swaps two days of the rota ".repeat(19).strip(), "W".repeat(500))) {
+                Scope test = recorder.startTest(
+                        recorder.run(),
+                        TestDescriptor.of("sample.RotaTest." + name, name)
+                                .className("sample.RotaTest")
+                                .build());
+                recorder.endTest(test, TestEnd.threw(new AssertionError(name)));
+            }
+        });
+        for (int width : List.of(1280, 390)) {
+            chromium.resize(width, 800);
+            for (String view : List.of("#/", "#/tests", "#/workers")) {
+                chromium.open(index, view);
+                assertThat((Long) chromium.script("return document.documentElement.scrollWidth"))
+                        .as(view)
+                        .isLessThanOrEqualTo(width);
+                assertThat(
+                                (Long)
+                                        chromium.script(
+                                                "return Math.max(0, ...[...document.querySelectorAll("
+                                                        + "'.reasons h3, .reason-tests li, .slowest li, .row-line')].map(one => one.offsetHeight))"))
+                        .as(view + " at " + width)
+                        .isLessThan(110);
+            }
+        }
+        assertThat(chromium.complaints()).isEmpty();
+    }
+
+    @Test
     void attachments_open_large_step_through_and_show_source_as_text() throws Exception {
         Path index = page(this::smallRun);
         chromium.open(index, "#/test/sample.RotaTest.swaps()");
