@@ -59,10 +59,10 @@ final class Entrance {
     private Access known(Request request, String token) throws Refused {
         String from = Request.getRemoteAddr(request);
         Wrong before = wrong.get(from);
+        Optional<Access> access = tokens.of(token.strip());
+        if (access.isPresent()) return access.get(); // whoever else guesses behind the same proxy
         int times = before != null && System.nanoTime() - before.last() < FORGOTTEN_AFTER ? before.times() : 0;
         if (times >= MAX_WRONG) throw new Refused(429, "too many wrong tokens from here; wait a minute");
-        Optional<Access> access = tokens.of(token.strip());
-        if (access.isPresent()) return access.get();
         if (wrong.size() >= MAX_ADDRESSES) wrong.clear();
         wrong.put(from, new Wrong(times + 1, System.nanoTime()));
         throw new Refused(401, "there is no such token, or it was ended");

@@ -72,10 +72,8 @@ public final class Hub implements AutoCloseable {
         Path copies = options.folder().resolve("copies");
         Files.createDirectories(copies);
         HubDatabase database = HubDatabase.open(options);
-        var changed = new Signal();
-        var uploads = new Uploads(database.jdbi(), new ObjectFolder(options.objects()), changed);
+        var uploads = new Uploads(database.jdbi(), new ObjectFolder(options.objects()));
         var mirror = new Mirror(database.jdbi(), uploads, copies);
-        changed.goesTo(mirror::changed);
         Path pages = options.folder().resolve("pages");
         delete(pages); // of a hub that was killed
         var sites = new HubSites(mirror, options.pages(), Files.createDirectories(pages));
@@ -84,8 +82,14 @@ public final class Hub implements AutoCloseable {
         if (options.administer() != null) tokens.administer(options.administer());
         else if (tokens.isEmpty()) first = tokens.add(Role.ADMINISTER, null, "the first one");
         var projects = new Projects(database.jdbi());
-        var handler =
-                new HubHandler(new Entrance(tokens), tokens, projects, uploads, sites, new HubMetrics(database.jdbi()));
+        var handler = new HubHandler(
+                new Entrance(tokens),
+                tokens,
+                projects,
+                uploads,
+                new TusAnswers(uploads, mirror),
+                sites,
+                new HubMetrics(database.jdbi()));
         Server server = new Server(new QueuedThreadPool(MAX_THREADS));
         ServerConnector connector = connector(server, options);
         server.setHandler(new GracefulHandler(new MinimumDataRateHandler(handler, SLOWEST, 0)));
@@ -112,20 +116,6 @@ public final class Hub implements AutoCloseable {
         connector.setIdleTimeout(IDLE.toMillis());
         server.addConnector(connector);
         return connector;
-    }
-
-    /** Who is told of news; nobody until somebody is there. */
-    private static final class Signal implements Runnable {
-        private volatile Runnable target = () -> {};
-
-        private void goesTo(Runnable listener) {
-            target = listener;
-        }
-
-        @Override
-        public void run() {
-            target.run();
-        }
     }
 
     /** Where it is, as this machine reaches it. */

@@ -2,6 +2,7 @@ package dev.verbale.hub;
 
 import dev.verbale.hub.Tokens.Access;
 import dev.verbale.hub.Uploads.Refused;
+import dev.verbale.viewer.RunsSite;
 import dev.verbale.viewer.WebExchange;
 import java.io.IOException;
 import java.io.InputStream;
@@ -33,19 +34,25 @@ final class HubHandler extends Handler.Abstract {
     private final HubMetrics metrics;
 
     HubHandler(
-            Entrance entrance, Tokens tokens, Projects projects, Uploads uploads, HubSites sites, HubMetrics metrics) {
+            Entrance entrance,
+            Tokens tokens,
+            Projects projects,
+            Uploads uploads,
+            TusAnswers tus,
+            HubSites sites,
+            HubMetrics metrics) {
         this.entrance = entrance;
         this.tokens = tokens;
         this.projects = projects;
         this.uploads = uploads;
-        this.tus = new TusAnswers(uploads);
+        this.tus = tus;
         this.sites = sites;
         this.metrics = metrics;
     }
 
     @Override
     public boolean handle(Request request, Response response, Callback callback) {
-        guard(response);
+        RunsSite.guard(new JettyExchange(request, response, ""));
         try {
             answer(request, response);
             callback.succeeded();
@@ -59,16 +66,6 @@ final class HubHandler extends Handler.Abstract {
         }
         metrics.answered(response.getStatus());
         return true;
-    }
-
-    private static void guard(Response response) {
-        var sent = response.getHeaders();
-        sent.put("X-Content-Type-Options", "nosniff");
-        sent.put("Referrer-Policy", "no-referrer");
-        sent.put("Cross-Origin-Resource-Policy", "same-origin");
-        sent.put("Cross-Origin-Opener-Policy", "same-origin");
-        sent.put("Cache-Control", "no-store");
-        sent.put("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'");
     }
 
     private static void refuse(Response response, Callback callback, int status, @Nullable String why) {

@@ -129,6 +129,7 @@ final class Mirror implements AutoCloseable {
             Path file = inside(run.resolve("shards").resolve(row.part()), row.path());
             if (file == null) continue;
             long before = sizeOf(file);
+            if (isBlocked(run, file)) continue; // by another of its own sender's files; all others go on
             if (!copy(row, file, before)) whole = Math.min(whole, row.changed() - 1);
             boolean isDescribed = Files.exists(run.resolve("run.json"), LinkOption.NOFOLLOW_LINKS);
             if (row.path().equals("run.json") && (before < row.size() || !isDescribed)) begun.add(run);
@@ -147,6 +148,14 @@ final class Mirror implements AutoCloseable {
         } catch (InvalidPathException none) {
             return null;
         }
+    }
+
+    /** Whether a folder would have to be where a file is, or a file where a folder is. */
+    private static boolean isBlocked(Path run, Path file) {
+        if (Files.isDirectory(file, LinkOption.NOFOLLOW_LINKS)) return true;
+        for (Path above = file.getParent(); above != null && !above.equals(run); above = above.getParent())
+            if (Files.isRegularFile(above, LinkOption.NOFOLLOW_LINKS)) return true;
+        return false;
     }
 
     /** -1 where it is not there. */

@@ -43,9 +43,12 @@ final class TusAnswers {
             Pattern.compile(".*[\\p{Cntrl}\\\\].*|(?:page|shards)(?:/.*)?", Pattern.DOTALL);
 
     private final Uploads uploads;
+    private final Mirror mirror;
 
-    TusAnswers(Uploads uploads) {
+    /** @param mirror is told of what came */
+    TusAnswers(Uploads uploads, Mirror mirror) {
         this.uploads = uploads;
+        this.mirror = mirror;
     }
 
     static void options(Response response) throws IOException {
@@ -66,6 +69,7 @@ final class TusAnswers {
         String type = request.getHeaders().get("Content-Type");
         byte[] first = BYTES.equals(type) ? body(request) : new byte[0];
         Upload upload = uploads.create(new Target(project, run, part, path), first);
+        mirror.changed();
         response.getHeaders().put("Location", UP_TO_API + "uploads/" + upload.id());
         response.getHeaders().put(OFFSET, upload.size());
         HubAnswer.nothing(response, upload.isNew() ? 201 : 200);
@@ -87,6 +91,7 @@ final class TusAnswers {
         long at = number(request.getHeaders().get(OFFSET));
         byte[] bytes = body(request);
         long size = uploads.append(upload.id(), at, bytes);
+        mirror.changed();
         response.getHeaders().put(OFFSET, size);
         HubAnswer.nothing(response, size == at + bytes.length ? 204 : 409);
     }

@@ -22,13 +22,10 @@ final class Uploads {
 
     private final Jdbi jdbi;
     private final ObjectFolder objects;
-    private final Runnable changed;
 
-    /** @param changed is called when there is something new */
-    Uploads(Jdbi jdbi, ObjectFolder objects, Runnable changed) {
+    Uploads(Jdbi jdbi, ObjectFolder objects) {
         this.jdbi = jdbi;
         this.objects = objects;
-        this.changed = changed;
     }
 
     /** Where a file belongs. */
@@ -59,7 +56,7 @@ final class Uploads {
 
     /** Begins a file with its first bytes. One that is there already stays as it is. */
     Upload create(Target target, byte[] first) throws Refused {
-        Upload upload = jdbi.inTransaction(handle -> {
+        return jdbi.inTransaction(handle -> {
             long part = part(handle, target);
             int made = handle.createUpdate("insert into uploads (part_id, path, size, changed)"
                             + " values (:part, :path, :size, nextval('changes')) on conflict do nothing")
@@ -78,8 +75,6 @@ final class Uploads {
             }
             return there;
         });
-        changed.run();
-        return upload;
     }
 
     private static long part(Handle handle, Target target) throws Refused {
@@ -116,16 +111,12 @@ final class Uploads {
     }
 
     Optional<Upload> find(long id) {
-        return jdbi.withHandle(handle -> find(handle, id, ""));
-    }
-
-    private static Optional<Upload> find(Handle handle, long id, String lock) {
-        return handle.createQuery("select u.id, p.name, u.size from uploads u join parts t on t.id = u.part_id"
-                        + " join runs r on r.id = t.run_id join projects p on p.id = r.project_id where u.id = :id"
-                        + lock)
+        return jdbi.withHandle(handle -> handle.createQuery(
+                        "select u.id, p.name, u.size from uploads u join parts t on t.id = u.part_id"
+                                + " join runs r on r.id = t.run_id join projects p on p.id = r.project_id where u.id = :id")
                 .bind("id", id)
                 .map((row, context) -> new Upload(row.getLong(1), row.getString(2), row.getLong(3), false))
-                .findOne();
+                .findOne());
     }
 
     /**
@@ -134,7 +125,7 @@ final class Uploads {
      * @return how much of it there is now; where that is not {@code at} and the bytes, they were not taken
      */
     long append(long id, long at, byte[] bytes) throws Refused {
-        long size = jdbi.inTransaction(handle -> {
+        return jdbi.inTransaction(handle -> {
             long there = handle.createQuery("select size from uploads where id = :id for update")
                     .bind("id", id)
                     .mapTo(Long.class)
@@ -147,8 +138,6 @@ final class Uploads {
                     "update uploads set size = ?, changed = nextval('changes') where id = ?", at + bytes.length, id);
             return at + bytes.length;
         });
-        changed.run();
-        return size;
     }
 
     /** What is in an upload from {@code from} on, as it is now. */
@@ -187,7 +176,7 @@ final class Uploads {
         for (String path : hashes.keySet()) wrong.put(path, "is not there");
         for (Map<String, @Nullable Object> row : there) {
             String path = String.valueOf(row.get("path"));
-            String hash = stored(number(row.get("id")));
+            String hash = stored(row);
             if (!hashes.containsKey(path)) wrong.put(path, "is there and was not named");
             else if (hash.equals(hashes.get(path))) wrong.remove(path);
             else wrong.put(path, "has another content there");
@@ -206,12 +195,8 @@ final class Uploads {
     }
 
     /** The hash of an upload whose bytes are all in the storage when this returns. */
-    private String stored(long id) throws IOException {
-        Map<String, @Nullable Object> row =
-                jdbi.withHandle(handle -> handle.createQuery("select size, object, stored from uploads where id = :id")
-                        .bind("id", id)
-                        .mapToMap()
-                        .one());
+    private String stored(Map<String, @Nullable Object> row) throws IOException {
+        long id = number(row.get("id"));
         long size = number(row.get("size"));
         long stored = number(row.get("stored"));
         Object before = row.get("object");

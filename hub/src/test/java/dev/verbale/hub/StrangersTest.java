@@ -140,6 +140,19 @@ class StrangersTest {
     }
 
     @Test
+    void files_that_stand_in_each_others_way_hold_up_nobody_else() throws Exception {
+        create("a", "file");
+        create("a/b", "below a file");
+        create("c/d/e", "file");
+        create("c/d", "where a folder is");
+        create("after/it", "all");
+
+        Path after = hub.copyOf("orto", "night").resolve("shards/one/after/it");
+        while (!Files.exists(after)) Thread.onSpinWait();
+        assertThat(after).hasContent("all");
+    }
+
+    @Test
     void no_name_is_a_way_elsewhere() throws Exception {
         String name = Base64.getEncoder().encodeToString("a".getBytes(StandardCharsets.UTF_8));
         for (String path : List.of(
@@ -205,6 +218,9 @@ class StrangersTest {
 
         assertThat(answers.subList(0, 20)).containsOnly(401);
         assertThat(answers.subList(20, 25)).containsOnly(429);
+        assertThat(hub.get(read, "projects/orto/").statusCode())
+                .as("others behind the same proxy")
+                .isEqualTo(200);
     }
 
     @Test

@@ -41,12 +41,7 @@ final class Guarded implements HttpHandler {
     public void handle(HttpExchange exchange) throws IOException {
         try (exchange) {
             Headers sent = exchange.getResponseHeaders();
-            sent.set("X-Content-Type-Options", "nosniff");
-            sent.set("Referrer-Policy", "no-referrer");
-            sent.set("Cross-Origin-Resource-Policy", "same-origin");
-            sent.set("Cross-Origin-Opener-Policy", "same-origin");
-            sent.set("Cache-Control", "no-store");
-            sent.set("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'");
+            RunsSite.guard(new JdkExchange(exchange));
             String method = exchange.getRequestMethod();
             if (!method.equals("GET") && !method.equals("HEAD")) {
                 exchange.getRequestBody().readNBytes(LARGEST_BODY); // or who sends it hears no answer

@@ -41,6 +41,16 @@ public final class RunsSite implements AutoCloseable {
         runs.start();
     }
 
+    /** What every answer of a server says that has one, whatever is in it: that it runs, and is shown, nowhere else. */
+    public static void guard(WebExchange exchange) {
+        exchange.set("X-Content-Type-Options", "nosniff");
+        exchange.set("Referrer-Policy", "no-referrer");
+        exchange.set("Cross-Origin-Resource-Policy", "same-origin");
+        exchange.set("Cross-Origin-Opener-Policy", "same-origin");
+        exchange.set("Cache-Control", "no-store");
+        exchange.set("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'");
+    }
+
     /** Answers a request. Besides its list at {@code /}, it has {@code /runs/NAME/} and {@code /events}. */
     public void answer(WebExchange exchange) throws IOException {
         List<String> path = List.of(exchange.path().split("/", -1));
