@@ -138,7 +138,8 @@ function Axis({ range }: { range: [number, number] }) {
   return (
     <div class="axis" aria-hidden="true">
       {x.ticks(TICKS).map((tick) => (
-        <span key={tick} style={{ left: `${x(tick)}%` }}>
+        // The first begins where the drawing begins, the last ends where it ends: none hangs over.
+        <span key={tick} style={{ left: `${x(tick)}%`, transform: `translateX(-${x(tick)}%)` }}>
           {offset(tick).replace(/\.000$/, '')}
         </span>
       ))}

@@ -141,6 +141,12 @@ class PageTest {
                         .as(view + " at " + width)
                         .isLessThan(110);
             }
+            assertThat(chromium.script("""
+                    const axis = document.querySelector('.axis').getBoundingClientRect();
+                    return [...document.querySelectorAll('.axis span')].map(one => one.getBoundingClientRect())
+                        .filter(one => one.width > 0 && (one.left < axis.left - 0.1 || one.right > axis.right + 0.1)).length"""))
+                    .as("times that hang over the drawing of workers")
+                    .isEqualTo(0L);
         }
         assertThat(chromium.complaints()).isEmpty();
     }
