@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.ExchangeMade.Header;
+import dev.verbale.hostile.EverySecond;
 import dev.verbale.http.Garden;
 import dev.verbale.http.difficult.Client.Answer;
 import java.io.ByteArrayInputStream;
@@ -103,7 +104,7 @@ public abstract class WatchedAsBareContract {
     }
 
     static Stream<Scenario> scenarios() {
-        return Scenario.all().stream();
+        return EverySecond.byDay(Scenario.all());
     }
 
     @ParameterizedTest

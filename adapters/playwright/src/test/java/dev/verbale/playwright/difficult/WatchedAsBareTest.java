@@ -22,6 +22,7 @@ import dev.verbale.Verbale;
 import dev.verbale.browser.difficult.Greeter;
 import dev.verbale.browser.difficult.Site;
 import dev.verbale.browser.difficult.Transcript;
+import dev.verbale.hostile.EverySecond;
 import dev.verbale.playwright.VerbalePlaywright;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
@@ -88,7 +89,7 @@ class WatchedAsBareTest {
     }
 
     static Stream<Difficulty> difficulties() {
-        return Stream.of(
+        return EverySecond.byDay(List.of(
                 new Difficulty("windows", WatchedAsBareTest::windows),
                 new Difficulty("a window that closes itself", WatchedAsBareTest::brief),
                 new Difficulty("frames", WatchedAsBareTest::frames),
@@ -113,7 +114,7 @@ class WatchedAsBareTest {
                 new Difficulty("a page that crashes", WatchedAsBareTest::crash),
                 new Difficulty("a page that was closed", WatchedAsBareTest::closed),
                 new Difficulty("a context that was closed", WatchedAsBareTest::contextClosed),
-                new Difficulty("the page itself", WatchedAsBareTest::itself));
+                new Difficulty("the page itself", WatchedAsBareTest::itself)));
     }
 
     @ParameterizedTest

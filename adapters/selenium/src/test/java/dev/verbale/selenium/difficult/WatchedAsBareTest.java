@@ -4,11 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.browser.difficult.Site;
 import dev.verbale.browser.difficult.Transcript;
+import dev.verbale.hostile.EverySecond;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.Callable;
-import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -38,11 +38,8 @@ class WatchedAsBareTest {
         site.close();
     }
 
-    /** By night all of them, by day every second: each is a way to a browser and back, twice. */
     static Stream<Difficulty> difficulties() {
-        List<Difficulty> all = Difficulties.all();
-        int step = Boolean.getBoolean("verbale.night") ? 1 : 2;
-        return IntStream.range(0, all.size()).filter(i -> i % step == 0).mapToObj(all::get);
+        return EverySecond.byDay(Difficulties.all());
     }
 
     @ParameterizedTest
