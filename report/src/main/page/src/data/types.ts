@@ -10,6 +10,8 @@ export interface RunData {
   started: string;
   duration: number;
   sentence: string;
+  /** From here to the hub's pages of this project's reasons and tests, where a hub shows this page. */
+  projectPages?: string;
   /** What the run lacks, in a sentence. */
   incomplete?: string;
   /** Which part of the tests' time recording took. */

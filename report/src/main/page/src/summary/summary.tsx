@@ -11,7 +11,7 @@ import { Strip } from './strip';
 import { Tables } from './tables';
 import { incompleteOf, outcomeOf, sentenceOf } from './sentence';
 import { count, day, decimal, durationText, moment, whole } from '../words/text';
-import { RuleLine } from '../tests/rule';
+import { ReasonThere, RuleLine } from '../tests/rule';
 import { sinceBaseline } from '../words/baseline';
 import type { Progress, Reason, RunData, ShownRow } from '../data/types';
 import { t } from '../words/texts';
@@ -188,6 +188,7 @@ function Reasons({ data }: { data: RunData }) {
             <Shot reason={reason} />
             <h3 dir="auto">{reason.title}</h3>
             {reason.rules?.map((at) => <RuleLine key={at} rule={data.rules![at]!} />)}
+            <ReasonThere data={data} id={reason.id} />
             {reason.evidence && <p class="code evidence">{reason.evidence}</p>}
             <p class="dim code">
               {shortType(reason.type)}

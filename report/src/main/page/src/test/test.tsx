@@ -13,7 +13,7 @@ import { TestNavigation } from './navigation';
 import { DataRows } from './dataRows';
 import { RowsToCome } from '../marks/rowsToCome';
 import { groupsOf } from '../tests/groups';
-import { RuleLine } from '../tests/rule';
+import { ReasonThere, RuleLine } from '../tests/rule';
 import { attachmentsIn } from '../data/inside';
 import { isWhole } from '../data/types';
 import { keyOf } from '../data/rows';
@@ -112,6 +112,11 @@ function OneTest({ data, row, position }: { data: RunData; row: Row; position: n
         {test && <TestEntries test={test} start={row.at} began={began} />}
       </Open.Provider>
       <p class="id dim code">{row.id}</p>
+      {data.projectPages !== undefined && (
+        <p class="there">
+          <a href={`${data.projectPages}tests?key=${encodeURIComponent(row.id.replace(/~\d+$/, ''))}`}>{t('All its runs')}</a>
+        </p>
+      )}
     </main>
   );
 }
@@ -121,7 +126,7 @@ function ReasonOf({ data, row }: { data: RunData; row: Row }) {
   const reason = row.reason === undefined ? undefined : data.reasons[row.reason];
   if (!isWhole(reason)) return null;
   const others = reason.tests - 1;
-  if (others === 0 && reason.evidence === undefined) return null;
+  if (others === 0 && reason.evidence === undefined) return <ReasonThere data={data} id={reason.id} />;
   return (
     <div class="reason-of">
       <h2>
@@ -134,6 +139,7 @@ function ReasonOf({ data, row }: { data: RunData; row: Row }) {
       </h2>
       <p>{reason.title}</p>
       {reason.evidence && <p class="code evidence">{reason.evidence}</p>}
+      <ReasonThere data={data} id={reason.id} />
     </div>
   );
 }

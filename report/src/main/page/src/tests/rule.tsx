@@ -1,7 +1,7 @@
 // What a team says of a failure: its label, who looks after it, until when it is known.
 import { t } from '../words/texts';
 import { testsLink } from '../data/route';
-import type { Rule } from '../data/types';
+import type { Rule, RunData } from '../data/types';
 
 export function RuleLine({ rule }: { rule: Rule }) {
   const over = rule.knownUntil !== undefined && isOver(rule.knownUntil);
@@ -22,6 +22,16 @@ export function RuleLine({ rule }: { rule: Rule }) {
           </a>
         </>
       )}
+    </p>
+  );
+}
+
+/** To what is known of a reason over all runs, where a hub shows the page. */
+export function ReasonThere({ data, id }: { data: RunData; id: string }) {
+  if (data.projectPages === undefined) return null;
+  return (
+    <p class="there">
+      <a href={`${data.projectPages}reasons/${encodeURIComponent(id)}`}>{t('What is known of it')}</a>
     </p>
   );
 }

@@ -9,6 +9,8 @@ const ITALIAN = {
   Summary: 'Riepilogo',
   Tests: 'Test',
   Workers: 'Worker',
+  'What is known of it': 'Che cosa se ne sa',
+  'All its runs': 'Tutte le sue esecuzioni',
   'Earlier runs': 'Esecuzioni precedenti',
   Exchanges: 'Scambi',
   Views: 'Viste',

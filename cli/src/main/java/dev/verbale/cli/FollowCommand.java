@@ -1,8 +1,6 @@
 package dev.verbale.cli;
 
 import dev.verbale.folder.RunFolder;
-import dev.verbale.history.History;
-import dev.verbale.history.RunSummary;
 import dev.verbale.history.compare.BaselineFinder;
 import dev.verbale.report.Page;
 import dev.verbale.report.PageOptions;
@@ -17,7 +15,6 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.List;
 import java.util.concurrent.Callable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
@@ -93,7 +90,7 @@ final class FollowCommand implements Callable<Integer> {
         RunFolder folder = isNext ? argument.next(spec.commandLine().getErr()) : RunReader.find(argument.path());
         BaselineFinder earlier = history.earlier(folder, spec.commandLine().getErr());
         PageOptions options = options(earlier);
-        Expectation expected = expected(earlier.history());
+        Expectation expected = earlier.history().expected();
         var text = new FollowText(out, spec.commandLine().getColorScheme().ansi(), expected);
         var growth = new RunGrowth(folder);
         Run run = null;
@@ -146,16 +143,6 @@ final class FollowCommand implements Callable<Integer> {
         } catch (IllegalArgumentException wrong) {
             throw new ParameterException(spec.commandLine(), wrong.getMessage(), wrong);
         }
-    }
-
-    /** As the last whole run was: whoever waits wants to know about how long. */
-    static Expectation expected(History remembered) {
-        List<RunSummary> runs = remembered.runs().stream()
-                .filter(one -> one.isComplete() && one.part().isEmpty())
-                .toList();
-        if (runs.isEmpty()) return Expectation.NONE;
-        RunSummary last = runs.get(runs.size() - 1);
-        return new Expectation(last.tests(), last.duration());
     }
 
     private static void rest(long millis) throws InterruptedException {

@@ -7,8 +7,10 @@ import dev.verbale.results.Run;
 import dev.verbale.results.TestKeeper;
 import dev.verbale.results.summary.Headline;
 import dev.verbale.rules.Rules;
+import dev.verbale.rules.RulesFormatException;
 import dev.verbale.rules.Triage;
 import dev.verbale.rules.Verdict;
+import java.io.IOException;
 import java.io.PrintWriter;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -48,7 +50,7 @@ final class GateCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws Exception {
-        Rules read = rules.read();
+        Rules read = read();
         PrintWriter out = spec.commandLine().getOut();
         var text = new TerminalText(Ansi.AUTO);
         Run judged = run.read(TestKeeper.FAILURES);
@@ -70,7 +72,17 @@ final class GateCommand implements Callable<Integer> {
         return verdict.passes() ? ExitCodes.DONE : ExitCodes.GATE_CLOSED;
     }
 
-    private Optional<Comparison> comparison(Run judged) throws java.io.IOException {
+    /** All of them: what somebody knows may be what closes the gate. */
+    private Rules read() throws RulesFormatException, IOException, FailureMessages.NotWritten {
+        Rules ofFile = rules.ofFile();
+        try {
+            return rules.withHub(ofFile);
+        } catch (IOException away) {
+            throw new FailureMessages.NotWritten("the gate was not judged", away);
+        }
+    }
+
+    private Optional<Comparison> comparison(Run judged) throws IOException {
         History remembered = history.read(spec.commandLine().getErr());
         return baseline.find(judged, run.rootOf(judged), history.folder(), remembered)
                 .map(before -> Comparison.of(before, RunDigest.of(judged), remembered));

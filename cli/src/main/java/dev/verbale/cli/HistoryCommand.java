@@ -165,10 +165,10 @@ final class HistoryCommand implements Runnable {
                 Run run = RunReader.read(RunArgument.found(one));
                 Path file;
                 try {
-                    file = history.folder().add(RunDigest.of(run));
+                    file = history.own().add(RunDigest.of(run));
                 } catch (IOException failed) {
                     throw new FailureMessages.NotWritten(
-                            "nothing was remembered in " + history.folder().path(), failed);
+                            "nothing was remembered in " + history.own().path(), failed);
                 }
                 out.println(run.name() + ": " + file);
             }
@@ -182,7 +182,7 @@ final class HistoryCommand implements Runnable {
             mixinStandardHelpOptions = true)
     static final class Runs extends Question {
         @Override
-        void answer(History read, PrintWriter out) {
+        void answer(History read, PrintWriter out) throws IOException {
             List<RunSummary> runs = new ArrayList<>(
                     read.runs().stream().filter(HistoryOption.on(branch)).toList());
             java.util.Collections.reverse(runs);
@@ -206,7 +206,7 @@ final class HistoryCommand implements Runnable {
         private String wanted = "";
 
         @Override
-        void answer(History read, PrintWriter out) {
+        void answer(History read, PrintWriter out) throws IOException {
             List<TestHistory> found = read.tests().stream()
                     .filter(key ->
                             key.contains(wanted) || read.nameOf(key).orElse("").contains(wanted))
@@ -236,7 +236,7 @@ final class HistoryCommand implements Runnable {
         }
 
         /** What its failing runs have in common, of the last that are remembered whole. */
-        private Optional<FailureTrait> trait(TestHistory test) {
+        private Optional<FailureTrait> trait(TestHistory test) throws IOException {
             List<Appearance> all = test.appearances();
             if (all.stream().allMatch(one -> one.recovered() || one.outcome().needsAttention()))
                 return Optional.empty();
@@ -256,7 +256,7 @@ final class HistoryCommand implements Runnable {
             mixinStandardHelpOptions = true)
     static final class Flaky extends Question {
         @Override
-        void answer(History read, PrintWriter out) {
+        void answer(History read, PrintWriter out) throws IOException {
             List<TestHistory> flaky = read.flaky(limit);
             if (flaky.isEmpty()) out.println("No test is flaky, as far as these runs tell.");
             for (TestHistory one : flaky) {
@@ -321,7 +321,7 @@ final class HistoryCommand implements Runnable {
             }
         }
 
-        private void steps(History read, PrintWriter out) {
+        private void steps(History read, PrintWriter out) throws IOException {
             List<SlowerStep> slower =
                     SlowerStep.in(history.folder(), read, limit, problem -> {}); // each was listed already
             if (slower.isEmpty()) out.println("No step is slower than noise explains.");
@@ -353,7 +353,7 @@ final class HistoryCommand implements Runnable {
             mixinStandardHelpOptions = true)
     static final class Reasons extends Question {
         @Override
-        void answer(History read, PrintWriter out) {
+        void answer(History read, PrintWriter out) throws IOException {
             List<ReasonHistory> reasons = read.reasons();
             if (reasons.isEmpty()) out.println("No test failed for a reason that is known.");
             for (ReasonHistory one : reasons.subList(0, Math.min(limit, reasons.size()))) {

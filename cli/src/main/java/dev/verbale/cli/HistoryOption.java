@@ -20,9 +20,12 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
 
 /** Which history. */
 final class HistoryOption {
@@ -33,12 +36,30 @@ final class HistoryOption {
             names = "--history",
             paramLabel = "FOLDER",
             description = {
-                "Where runs are remembered. Left out: what",
-                "VERBALE_HISTORY says, or " + HistoryFolder.DEFAULT + "."
+                "Where runs are remembered. Left out: the hub that",
+                "VERBALE_HUB names; else what VERBALE_HISTORY says,",
+                "or " + HistoryFolder.DEFAULT + "."
             })
     private @Nullable Path folder;
 
-    HistoryFolder folder() {
+    @Spec(Spec.Target.MIXEE)
+    private CommandSpec spec;
+
+    private @Nullable HistoryFolder asked;
+
+    /** The one that somebody names; else the hub's, where the environment names a hub; else the project's own. */
+    HistoryFolder folder() throws IOException {
+        if (asked == null) asked = ask();
+        return asked;
+    }
+
+    private HistoryFolder ask() throws IOException {
+        Optional<TeamHub> hub = folder == null ? TeamHub.ofEnvironment() : Optional.empty();
+        return hub.isPresent() ? hub.get().history(spec.commandLine().getErr()) : own();
+    }
+
+    /** Where runs are remembered here, whatever hub there is. */
+    HistoryFolder own() {
         if (folder != null) return new HistoryFolder(folder);
         String set = System.getenv("VERBALE_HISTORY");
         return new HistoryFolder(Path.of(set == null || set.isBlank() ? HistoryFolder.DEFAULT : set));
@@ -75,7 +96,7 @@ final class HistoryOption {
     }
 
     /** The first of them. */
-    void list(List<Problem> problems, PrintWriter err) {
+    void list(List<Problem> problems, PrintWriter err) throws IOException {
         for (Problem problem : problems.subList(0, Math.min(MAX_PROBLEMS, problems.size())))
             err.println("verbale: " + folder().path().resolve(problem.sentence()));
         if (problems.size() > MAX_PROBLEMS)
@@ -94,7 +115,7 @@ final class HistoryOption {
         if (folder().files().isEmpty()) throw nothing();
     }
 
-    private ResultsFormatException nothing() {
+    private ResultsFormatException nothing() throws IOException {
         return new ResultsFormatException(
                 folder().path(),
                 "no run is remembered there",

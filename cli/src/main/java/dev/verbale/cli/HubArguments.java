@@ -11,8 +11,8 @@ final class HubArguments {
 
     static final String TOKEN = "VERBALE_HUB_TOKEN";
 
-    private static final String HUB = "VERBALE_HUB";
-    private static final String PROJECT = "VERBALE_HUB_PROJECT";
+    static final String HUB = "VERBALE_HUB";
+    static final String PROJECT = "VERBALE_HUB_PROJECT";
 
     @Option(names = "--hub", paramLabel = "URL", description = "Where the hub is. Left out: what " + HUB + " says.")
     private @Nullable String address;
@@ -36,13 +36,18 @@ final class HubArguments {
     }
 
     String token(CommandSpec spec) {
-        String given = or(null, TOKEN);
+        String given = variable(TOKEN);
         if (given == null) throw missing(spec, "The hub asks for a token, which is in the variable " + TOKEN);
         return given;
     }
 
     private static @Nullable String or(@Nullable String given, String variable) {
-        String set = given == null ? System.getenv(variable) : given;
+        return given == null || given.isBlank() ? variable(variable) : given.strip();
+    }
+
+    /** What it says; null where it says nothing. */
+    static @Nullable String variable(String name) {
+        String set = System.getenv(name);
         return set == null || set.isBlank() ? null : set.strip();
     }
 

@@ -110,7 +110,7 @@ final class HubCommand implements Callable<Integer> {
     }
 
     private RunningHub started() throws IOException, RulesFormatException, FailureMessages.NotWritten {
-        PageOptions options = look.options().withRules(rules.read().triage());
+        PageOptions options = look.options().withRules(rules.ofFile().triage());
         try {
             return RunningHub.start(
                     new InetSocketAddress(InetAddress.getByName(address), port),

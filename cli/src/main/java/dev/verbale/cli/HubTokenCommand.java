@@ -1,16 +1,10 @@
 package dev.verbale.cli;
 
+import dev.verbale.sending.HubProject;
+import dev.verbale.sending.HubRefused;
+import dev.verbale.sending.SendOptions;
 import java.io.IOException;
-import java.net.URI;
-import java.net.URLEncoder;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpRequest.BodyPublishers;
-import java.net.http.HttpResponse;
-import java.net.http.HttpResponse.BodyHandlers;
-import java.nio.charset.StandardCharsets;
 import java.time.Duration;
-import java.util.Locale;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -31,19 +25,17 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true)
 final class HubTokenCommand implements Callable<Integer> {
 
-    /** What a token may. */
-    enum WantedRole {
-        SEND,
-        READ
-    }
-
     private static final Duration PATIENCE = Duration.ofSeconds(30);
 
     @Mixin
     private final HubArguments hub = new HubArguments();
 
-    @Option(names = "--role", paramLabel = "ROLE", description = "send, for CI; or read, for people.")
-    private @Nullable WantedRole role;
+    @Option(
+            names = "--role",
+            paramLabel = "ROLE",
+            description =
+                    "send, for CI; read, for people; or label, for those who\nalso say what is known of failures.")
+    private @Nullable String role;
 
     @Option(names = "--label", paramLabel = "TEXT", required = true, description = "Whose token it is.")
     private String label = "";
@@ -57,37 +49,20 @@ final class HubTokenCommand implements Callable<Integer> {
     @Override
     public Integer call() throws Exception {
         if (!end && role == null)
-            throw new ParameterException(spec.commandLine(), "Say what it may, with --role send or read");
-        String query = "?label=" + encoded(label);
-        if (!end && role != null)
-            query += "&role=" + role.name().toLowerCase(Locale.ROOT) + "&project=" + encoded(hub.project(spec));
-        URI address;
+            throw new ParameterException(spec.commandLine(), "Say what it may, with --role send, read or label");
+        String answer;
         try {
-            address = URI.create(hub.address(spec).toString().replaceFirst("/+$", "") + "/api/v1/tokens" + query);
+            String project = end ? "any" : hub.project(spec);
+            var there = new HubProject(new SendOptions(hub.address(spec), project, null, hub.token(spec), PATIENCE));
+            answer = end ? there.endTokens(label) : there.token(String.valueOf(role), label);
         } catch (IllegalArgumentException odd) {
-            throw new ParameterException(spec.commandLine(), "--hub: " + odd.getMessage(), odd);
-        }
-        HttpResponse<String> answer;
-        try {
-            answer = HttpClient.newHttpClient()
-                    .send(
-                            HttpRequest.newBuilder(address)
-                                    .timeout(PATIENCE)
-                                    .header("Authorization", "Bearer " + hub.token(spec))
-                                    .method(end ? "DELETE" : "POST", BodyPublishers.noBody())
-                                    .build(),
-                            BodyHandlers.ofString());
+            throw new ParameterException(spec.commandLine(), String.valueOf(odd.getMessage()), odd);
+        } catch (HubRefused refused) {
+            throw new ParameterException(spec.commandLine(), String.valueOf(refused.getMessage()), refused);
         } catch (IOException away) {
-            throw new FailureMessages.NotWritten("the hub at " + hub.address(spec) + " cannot be reached", away);
+            throw new FailureMessages.NotWritten("no token was made or ended", away);
         }
-        String text = answer.body().strip();
-        if (answer.statusCode() >= 300)
-            throw new ParameterException(spec.commandLine(), "The hub answered " + answer.statusCode() + ": " + text);
-        spec.commandLine().getOut().println(text);
+        spec.commandLine().getOut().println(answer);
         return ExitCodes.DONE;
-    }
-
-    private static String encoded(String text) {
-        return URLEncoder.encode(text, StandardCharsets.UTF_8);
     }
 }

@@ -13,10 +13,13 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.Spec;
 
-/** Which rules. */
+/** Which rules: those of a file, and what people know on the hub that the environment names. */
 final class RulesOption {
 
     @Option(
@@ -25,10 +28,39 @@ final class RulesOption {
             description = "The file of rules. Left out: " + Rules.DEFAULT + ", where there is one.")
     private @Nullable Path file;
 
+    private @Nullable Rules read;
+
+    @Spec(Spec.Target.MIXEE)
+    private CommandSpec spec;
+
+    /** Where the hub cannot be asked, that is said, and those of the file are all. */
     Rules read() throws RulesFormatException, IOException {
+        if (read != null) return read;
+        Rules ofFile = ofFile();
+        try {
+            read = withHub(ofFile);
+        } catch (IOException away) {
+            TeamHub.warn(spec.commandLine().getErr(), away, "what its people know is left out");
+            read = ofFile;
+        }
+        return read;
+    }
+
+    /** Those of the file alone, with no hub. */
+    Rules ofFile() throws RulesFormatException, IOException {
         if (file != null) return RulesReader.read(file);
         Path usual = Path.of(Rules.DEFAULT);
         return Files.exists(usual) ? RulesReader.read(usual) : Rules.NONE;
+    }
+
+    /**
+     * Those, under what people know on the hub.
+     *
+     * @throws IOException where the hub cannot be asked
+     */
+    Rules withHub(Rules ofFile) throws IOException {
+        Optional<TeamHub> hub = TeamHub.ofEnvironment();
+        return hub.isEmpty() ? ofFile : ofFile.under(hub.get().rules());
     }
 
     /** What they say of the failures of a run, by the ids of the tests. */

@@ -137,7 +137,7 @@ final class ViewCommand implements Callable<Integer> {
 
             @Override
             public Expectation expected(RunFolder run) throws IOException {
-                return FollowCommand.expected(history.read(err));
+                return history.read(err).expected();
             }
         };
     }

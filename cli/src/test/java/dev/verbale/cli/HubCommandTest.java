@@ -3,7 +3,11 @@ package dev.verbale.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.cli.StayingJvm.Output;
+import dev.verbale.results.RunReader;
 import dev.verbale.results.SampleRun;
+import dev.verbale.results.reason.FailureReason;
+import dev.verbale.sending.HubProject;
+import dev.verbale.sending.SendOptions;
 import dev.verbale.testing.Jvm;
 import dev.verbale.vocabulary.Outcome;
 import java.io.BufferedReader;
@@ -13,6 +17,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -60,11 +65,13 @@ class HubCommandTest {
     }
 
     private Output run(String token, String... arguments) throws Exception {
-        Map<String, String> environment =
-                Map.of("VERBALE_HUB", address, "VERBALE_HUB_PROJECT", "orto", "VERBALE_HUB_TOKEN", token);
         StayingJvm jvm = byToken.get(token);
-        if (jvm == null) byToken.put(token, jvm = new StayingJvm(work, environment));
+        if (jvm == null) byToken.put(token, jvm = new StayingJvm(work, hubAs("orto", token)));
         return jvm.run(arguments);
+    }
+
+    private static Map<String, String> hubAs(String project, String token) {
+        return Map.of("VERBALE_HUB", address, "VERBALE_HUB_PROJECT", project, "VERBALE_HUB_TOKEN", token);
     }
 
     private int status(String token, String path) throws Exception {
@@ -129,5 +136,54 @@ class HubCommandTest {
         assertThat(changed.code()).isEqualTo(ExitCodes.NOT_WRITTEN);
         assertThat(changed.err())
                 .contains("Not there as it is here: journals/worker-1.jsonl: has another content there");
+    }
+
+    @Test
+    void what_people_know_and_what_the_hub_remembers_is_what_each_command_says() throws Exception {
+        Path runs = work.resolve("suite/target/verbale");
+        for (String night : List.of("2026-11-28_220000_aaaa", "2026-11-29_220000_bbbb"))
+            SampleRun.in(runs, night)
+                    .test("swaps", Outcome.FAILED, SampleRun.failure("java.lang.AssertionError", "weeds in bed 3"))
+                    .test("digs", Outcome.PASSED, null)
+                    .read();
+        String send = run(first, "hub", "token", "--project", "suite", "--role", "send", "--label", "CI of it")
+                .out()
+                .strip();
+        String label = run(first, "hub", "token", "--project", "suite", "--role", "label", "--label", "Ada Rossi")
+                .out()
+                .strip();
+        String newest = runs.resolve("2026-11-29_220000_bbbb").toString();
+        String reason = FailureReason.of(RunReader.read(Path.of(newest))).get(0).id();
+        new HubProject(new SendOptions(URI.create(address), "suite", null, label, Duration.ofSeconds(20)))
+                .know(reason, Map.of("label", "seeds team", "owner", "Bruno"));
+        Files.writeString(work.resolve("verbale-rules.yaml"), "gate: {unlabelled: 0}");
+        try (var ci = new StayingJvm(work, hubAs("suite", send))) {
+            for (String night : List.of("2026-11-28_220000_aaaa", "2026-11-29_220000_bbbb"))
+                assertThat(ci.run("send", runs.resolve(night).toString()).code())
+                        .isZero();
+            assertThat(ci.run("triage", newest).out()).contains("seeds team, owner Bruno");
+            assertThat(ci.run("failures", newest).out()).contains("seeds team, owner Bruno");
+            assertThat(ci.run("gate", newest).out()).contains("The gate is open.");
+            assertThat(ci.run("history", "test", "swaps").out()).contains("FF  2 runs");
+        }
+        try (var away = new StayingJvm(
+                work,
+                Map.of(
+                        "VERBALE_HUB",
+                        "http://127.0.0.1:1",
+                        "VERBALE_HUB_PROJECT",
+                        "suite",
+                        "VERBALE_HUB_TOKEN",
+                        send))) {
+            Output labels = away.run("triage", newest);
+            assertThat(labels.err()).contains("cannot be reached", "what its people know is left out");
+            assertThat(labels.code()).isZero();
+            Output gate = away.run("gate", newest);
+            assertThat(gate.code()).isEqualTo(ExitCodes.NOT_WRITTEN);
+            assertThat(gate.err()).contains("the gate was not judged", "cannot be reached");
+            assertThat(away.run("history", "test", "swaps").out())
+                    .as("as it was asked last")
+                    .contains("FF  2 runs");
+        }
     }
 }

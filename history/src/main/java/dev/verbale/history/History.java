@@ -2,6 +2,7 @@ package dev.verbale.history;
 
 import dev.verbale.history.RunColumns.Unusual;
 import dev.verbale.history.digest.RunDigest;
+import dev.verbale.results.progress.RunProgress.Expectation;
 import dev.verbale.vocabulary.Outcome;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -100,6 +101,15 @@ public final class History {
     /** The oldest first. */
     public List<RunSummary> runs() {
         return runs;
+    }
+
+    /** What a run that goes will probably be like: as the newest complete one of the whole suite. */
+    public Expectation expected() {
+        for (int i = runs().size() - 1; i >= 0; i--) {
+            RunSummary run = runs().get(i);
+            if (run.isComplete() && run.part().isEmpty()) return new Expectation(run.tests(), run.duration());
+        }
+        return Expectation.NONE;
     }
 
     /** What each of these runs says of its tests, the oldest first. */

@@ -44,8 +44,7 @@ public record HistoryFolder(Path path) {
      * @throws IOException where it cannot be written
      */
     public Path add(RunDigest digest) throws IOException {
-        Files.createDirectories(path);
-        keepOutOfVersionControl();
+        make();
         Path file = file(digest.run(), digest.started());
         DigestWriter.write(digest, file);
         var kept = new ColumnFiles(path);
@@ -84,6 +83,12 @@ public record HistoryFolder(Path path) {
             if (name.equals(end) || isTimed) found = file;
         }
         return found == null ? Optional.empty() : DigestReader.read(found, problems);
+    }
+
+    /** Makes the folder where it is not there. */
+    public void make() throws IOException {
+        Files.createDirectories(path);
+        keepOutOfVersionControl();
     }
 
     /** Only in a folder that is ours to rule: {@code .verbale}. A shared drive is nobody's repository. */

@@ -3,17 +3,12 @@ package dev.verbale.hub;
 import dev.verbale.hub.Tokens.Access;
 import dev.verbale.hub.Uploads.Refused;
 import java.io.IOException;
-import java.io.InputStream;
-import java.net.URLDecoder;
-import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
-import org.eclipse.jetty.io.Content;
 import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
-import org.jspecify.annotations.Nullable;
 
 /** Who somebody is: a program by the token in each request, a person by a session, which begins with a token. */
 final class Entrance {
@@ -22,7 +17,6 @@ final class Entrance {
 
     private static final String COOKIE = "verbale-hub";
     private static final String BEARER = "Bearer ";
-    private static final int LONGEST_FORM = 4_096;
     private static final int MAX_WRONG = 20;
     private static final int MAX_ADDRESSES = 10_000;
     private static final long FORGOTTEN_AFTER = TimeUnit.MINUTES.toNanos(1);
@@ -70,12 +64,8 @@ final class Entrance {
 
     /** Begins a session with the token of a form. */
     void enter(Request request, Response response) throws IOException, Refused {
-        String origin = request.getHeaders().get("Origin");
-        String host = request.getHeaders().get("Host");
-        if (origin != null && !origin.replaceFirst("^https?://", "").equals(host))
-            throw new Refused(403, "the form has to be this hub's own");
-        String token = form(request, "token");
-        Access access = known(request, token);
+        Form.refuseForeign(request);
+        Access access = known(request, Form.text(Form.of(request), "token"));
         boolean isSecure =
                 request.isSecure() || "https".equals(request.getHeaders().get("X-Forwarded-Proto"));
         response.getHeaders()
@@ -85,23 +75,5 @@ final class Entrance {
                                 + (isSecure ? "; Secure" : ""));
         response.getHeaders().put("Location", "./");
         HubAnswer.nothing(response, 303);
-    }
-
-    private static String form(Request request, String name) throws IOException {
-        String body;
-        try (InputStream in = Content.Source.asInputStream(request)) {
-            body = new String(in.readNBytes(LONGEST_FORM), StandardCharsets.UTF_8);
-        }
-        for (String one : body.split("&"))
-            if (one.startsWith(name + "=")) return decoded(one.substring(name.length() + 1));
-        return "";
-    }
-
-    private static String decoded(@Nullable String text) {
-        try {
-            return URLDecoder.decode(String.valueOf(text), StandardCharsets.UTF_8);
-        } catch (IllegalArgumentException broken) {
-            return "";
-        }
     }
 }

@@ -42,6 +42,7 @@ public final class Hub implements AutoCloseable {
 
     private final HubDatabase database;
     private final Mirror mirror;
+    private final Histories histories;
     private final HubSites sites;
     private final Server server;
     private final ServerConnector connector;
@@ -50,12 +51,14 @@ public final class Hub implements AutoCloseable {
     private Hub(
             HubDatabase database,
             Mirror mirror,
+            Histories histories,
             HubSites sites,
             Server server,
             ServerConnector connector,
             @Nullable String firstToken) {
         this.database = database;
         this.mirror = mirror;
+        this.histories = histories;
         this.sites = sites;
         this.server = server;
         this.connector = connector;
@@ -73,10 +76,12 @@ public final class Hub implements AutoCloseable {
         Files.createDirectories(copies);
         HubDatabase database = HubDatabase.open(options);
         var uploads = new Uploads(database.jdbi(), new ObjectFolder(options.objects()));
-        var mirror = new Mirror(database.jdbi(), uploads, copies);
+        var histories = new Histories(options.folder().resolve("history"));
+        var mirror = new Mirror(database.jdbi(), uploads, copies, histories::ended);
         Path pages = options.folder().resolve("pages");
         delete(pages); // of a hub that was killed
-        var sites = new HubSites(mirror, options.pages(), Files.createDirectories(pages));
+        var knowledge = new Knowledge(database.jdbi());
+        var sites = new HubSites(mirror, options.pages(), knowledge, histories, Files.createDirectories(pages));
         var tokens = new Tokens(database.jdbi());
         String first = null;
         if (options.administer() != null) tokens.administer(options.administer());
@@ -84,17 +89,19 @@ public final class Hub implements AutoCloseable {
         var projects = new Projects(database.jdbi());
         var handler = new HubHandler(
                 new Entrance(tokens),
-                tokens,
+                new TokenAnswers(tokens),
                 projects,
                 uploads,
                 new TusAnswers(uploads, mirror),
                 sites,
+                new KnowledgeAnswers(knowledge, histories),
+                new HistoryAnswers(histories),
                 new HubMetrics(database.jdbi()));
         Server server = new Server(new QueuedThreadPool(MAX_THREADS));
         ServerConnector connector = connector(server, options);
         server.setHandler(new GracefulHandler(new MinimumDataRateHandler(handler, SLOWEST, 0)));
         server.setStopTimeout(STOPS_WITHIN.toMillis());
-        var hub = new Hub(database, mirror, sites, server, connector, first);
+        var hub = new Hub(database, mirror, histories, sites, server, connector, first);
         try {
             server.start();
         } catch (Exception refused) {
@@ -103,6 +110,7 @@ public final class Hub implements AutoCloseable {
             throw new IOException(refused);
         }
         mirror.start();
+        histories.start();
         for (String project : projects.all()) sites.of(project); // they read what is there before somebody asks
         return hub;
     }
@@ -141,6 +149,7 @@ public final class Hub implements AutoCloseable {
             // it is over, in whatever state
         }
         mirror.close();
+        histories.close();
         database.close();
     }
 

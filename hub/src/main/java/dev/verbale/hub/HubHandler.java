@@ -26,20 +26,24 @@ final class HubHandler extends Handler.Abstract {
     private static final int LARGEST_MANIFEST = 64 << 20;
 
     private final Entrance entrance;
-    private final Tokens tokens;
+    private final TokenAnswers tokens;
     private final Projects projects;
     private final Uploads uploads;
     private final TusAnswers tus;
     private final HubSites sites;
+    private final KnowledgeAnswers knowledge;
+    private final HistoryAnswers history;
     private final HubMetrics metrics;
 
     HubHandler(
             Entrance entrance,
-            Tokens tokens,
+            TokenAnswers tokens,
             Projects projects,
             Uploads uploads,
             TusAnswers tus,
             HubSites sites,
+            KnowledgeAnswers knowledge,
+            HistoryAnswers history,
             HubMetrics metrics) {
         this.entrance = entrance;
         this.tokens = tokens;
@@ -47,6 +51,8 @@ final class HubHandler extends Handler.Abstract {
         this.uploads = uploads;
         this.tus = tus;
         this.sites = sites;
+        this.knowledge = knowledge;
+        this.history = history;
         this.metrics = metrics;
     }
 
@@ -103,6 +109,8 @@ final class HubHandler extends Handler.Abstract {
             response.getHeaders().put("Content-Security-Policy", HubPages.POLICY);
             HubAnswer.html(response, 401, HubPages.enter("", whole));
         } else if (isApi) api(request, response, access.get(), path.subList(2, path.size()));
+        else if (method.equals("POST") && path.size() == 4 && path.get(2).equals("reasons"))
+            knowledge.form(request, response, access.get(), path.get(1), path.get(3));
         else if (!WebMethods.isRead(method)) throw new Refused(405, "pages are read with GET and HEAD");
         else page(request, response, access.get(), whole, path);
     }
@@ -125,24 +133,35 @@ final class HubHandler extends Handler.Abstract {
             HubAnswer.send(response, 200, HubMetrics.TYPE, metrics.text());
         } else if (whole.equals("/")) {
             response.getHeaders().put("Content-Security-Policy", HubPages.POLICY);
-            HubAnswer.html(
-                    response,
-                    200,
-                    HubPages.projects(projects.all().stream()
-                            .filter(one -> access.may(Role.READ, one))
-                            .toList()));
+            Map<String, String> newest = new LinkedHashMap<>();
+            for (String project : projects.all())
+                if (access.may(Role.READ, project))
+                    newest.put(project, sites.of(project).newest("projects/" + project + "/"));
+            HubAnswer.html(response, 200, HubPages.projects(newest));
         } else if (path.size() > 1 && path.get(0).equals("projects")) {
             String project = path.get(1);
             // Who may not see it is not told that it is there.
             if (!access.may(Role.READ, project) || !projects.has(project)) throw missing();
-            String below = whole.substring("/projects/".length() + project.length());
-            WebExchange exchange = new JettyExchange(request, response, below);
-            if (!below.isEmpty()) sites.of(project).answer(exchange);
-            else {
-                exchange.set("Location", project + "/");
-                exchange.answer(301);
+            boolean isReason = path.size() == 4 && path.get(2).equals("reasons");
+            boolean isTest = path.size() == 3 && path.get(2).equals("tests");
+            if (!isReason && !isTest) {
+                site(request, response, project, whole);
+                return;
             }
+            response.getHeaders().put("Content-Security-Policy", HubPages.POLICY);
+            if (isReason) knowledge.page(response, access, project, path.get(3));
+            else history.test(request, response, project);
         } else throw missing();
+    }
+
+    private void site(Request request, Response response, String project, String whole) throws IOException {
+        String below = whole.substring("/projects/".length() + project.length());
+        WebExchange exchange = new JettyExchange(request, response, below);
+        if (!below.isEmpty()) sites.of(project).answer(exchange);
+        else {
+            exchange.set("Location", project + "/");
+            exchange.answer(301);
+        }
     }
 
     private void api(Request request, Response response, Access access, List<String> path) throws IOException, Refused {
@@ -152,20 +171,40 @@ final class HubHandler extends Handler.Abstract {
             if (method.equals("HEAD")) tus.head(request, response, access, id);
             else if (method.equals("PATCH")) tus.patch(request, response, access, id);
             else throw new Refused(405, "an upload knows HEAD and PATCH");
-        } else if (path.size() == 1 && path.get(0).equals("tokens")) tokens(request, response, access);
-        else if (path.size() == 7
-                && path.get(0).equals("projects")
-                && path.get(2).equals("runs")
-                && path.get(4).equals("parts")) {
-            String project = path.get(1);
-            if (!access.may(Role.SEND, project) || !(access.isAdministrator() || projects.has(project)))
-                throw new Refused(403, "this token may not send runs of " + project);
-            if (!Projects.isName(project)) throw new Refused(422, "no project can be called that");
-            if (!method.equals("POST")) throw new Refused(405, "files and ends are sent with POST");
-            if (path.get(6).equals("files")) tus.create(request, response, project, path.get(3), path.get(5));
-            else if (path.get(6).equals("end")) end(request, response, project, path.get(3), path.get(5));
-            else throw missing();
-        } else throw missing();
+        } else if (path.size() == 1 && path.get(0).equals("tokens")) tokens.answer(request, response, access);
+        else if (path.size() > 2 && path.get(0).equals("projects"))
+            project(request, response, access, path.get(1), path.subList(2, path.size()));
+        else throw missing();
+    }
+
+    private void project(Request request, Response response, Access access, String project, List<String> path)
+            throws IOException, Refused {
+        if (path.size() == 5 && path.get(0).equals("runs") && path.get(2).equals("parts")) {
+            part(request, response, access, project, path);
+            return;
+        }
+        if (!access.isOf(project) || !projects.has(project)) throw new Refused(403, "this token is not of " + project);
+        if (path.size() == 2 && path.get(0).equals("reasons")) {
+            knowledge.change(request, response, access, project, path.get(1));
+            return;
+        }
+        boolean isOneOfHistory = path.size() == 2 && path.get(0).equals("history");
+        if (!isOneOfHistory && !path.equals(List.of("rules")) && !path.equals(List.of("history"))) throw missing();
+        if (!WebMethods.isRead(request.getMethod())) throw new Refused(405, "this is read with GET and HEAD");
+        if (isOneOfHistory) history.file(response, project, path.get(1));
+        else if (path.get(0).equals("rules")) knowledge.rules(response, project);
+        else history.list(response, project);
+    }
+
+    private void part(Request request, Response response, Access access, String project, List<String> path)
+            throws IOException, Refused {
+        if (!access.may(Role.SEND, project) || !(access.isAdministrator() || projects.has(project)))
+            throw new Refused(403, "this token may not send runs of " + project);
+        if (!Projects.isName(project)) throw new Refused(422, "no project can be called that");
+        if (!request.getMethod().equals("POST")) throw new Refused(405, "files and ends are sent with POST");
+        if (path.get(4).equals("files")) tus.create(request, response, project, path.get(1), path.get(3));
+        else if (path.get(4).equals("end")) end(request, response, project, path.get(1), path.get(3));
+        else throw missing();
     }
 
     private void end(Request request, Response response, String project, String run, String part)
@@ -184,34 +223,6 @@ final class HubHandler extends Handler.Abstract {
         }
         List<String> wrong = uploads.end(project, run, part, hashes);
         HubAnswer.text(response, wrong.isEmpty() ? 200 : 409, wrong.isEmpty() ? "whole" : String.join("\n", wrong));
-    }
-
-    private void tokens(Request request, Response response, Access access) throws IOException, Refused {
-        if (!access.isAdministrator()) throw new Refused(403, "only administrators make and end tokens");
-        String label = parameter(request, "label");
-        if (label.isEmpty() || label.length() > 200)
-            throw new Refused(422, "say whose token it is: label, at most 200 characters");
-        if (request.getMethod().equals("DELETE")) {
-            int ended = tokens.end(label);
-            if (ended == 0) throw new Refused(404, "there is no token of " + label);
-            HubAnswer.text(response, 200, ended + " ended");
-            return;
-        }
-        if (!request.getMethod().equals("POST"))
-            throw new Refused(405, "tokens are made with POST and ended with DELETE");
-        String project = parameter(request, "project");
-        String role = parameter(request, "role");
-        if (!Projects.isName(project))
-            throw new Refused(422, "a project is called by letters, digits, '.', '_' and '-'");
-        if (!role.equals(Role.SEND.word()) && !role.equals(Role.READ.word()))
-            throw new Refused(422, "the role is send or read");
-        HubAnswer.text(
-                response, 201, tokens.add(role.equals(Role.SEND.word()) ? Role.SEND : Role.READ, project, label));
-    }
-
-    private static String parameter(Request request, String name) {
-        String value = Request.extractQueryParameters(request).getValue(name);
-        return value == null ? "" : value.strip();
     }
 
     private static Refused missing() {

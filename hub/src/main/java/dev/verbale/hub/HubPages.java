@@ -1,15 +1,23 @@
 package dev.verbale.hub;
 
-import dev.verbale.report.Page;
 import dev.verbale.results.Escaped;
+import dev.verbale.viewer.RunsSite;
 import java.io.IOException;
-import java.util.List;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
+import java.util.Map;
 
 /** The pages of the hub itself: where one enters, and which projects there are. They run no script. */
 final class HubPages {
 
     static final String POLICY = "default-src 'none'; style-src 'unsafe-inline'; font-src data:; base-uri 'none';"
             + " form-action 'self'; frame-ancestors 'none'";
+
+    private static final DateTimeFormatter MINUTE = DateTimeFormatter.ofPattern("EEE d MMM yyyy HH:mm", Locale.ENGLISH);
 
     private HubPages() {}
 
@@ -28,21 +36,44 @@ final class HubPages {
                         + "<p><button>Enter</button></p></form>");
     }
 
-    static String projects(List<String> projects) throws IOException {
-        var list = new StringBuilder("<ul>");
-        for (String project : projects)
-            list.append("<li><a href=\"projects/" + project + "/\">" + project + "</a></li>"); // names are plain
+    /** @param newest the cells of each project's newest run, by project; empty for one without a run */
+    static String projects(Map<String, String> newest) throws IOException {
+        var rows = new StringBuilder("<table><tbody>");
+        newest.forEach((project, cells) -> rows.append("<tr><th scope=\"row\"><a href=\"projects/")
+                .append(project) // names are plain
+                .append("/\">")
+                .append(project)
+                .append("</a></th>")
+                .append(cells.isEmpty() ? "<td class=\"dim\">no run yet</td>" : cells)
+                .append("</tr>"));
         return page(
                 "Projects",
-                projects.isEmpty()
+                newest.isEmpty()
                         ? "<p>There is none yet. It begins with a token that may send: <code>verbale hub token --project NAME"
                                 + " --role send</code></p>"
-                        : list + "</ul>");
+                        : rows + "</tbody></table>");
     }
 
-    private static String page(String title, String content) throws IOException {
+    /** Such as {@code 1 run}, {@code 3 runs}. */
+    static String count(int number, String what) {
+        return number + " " + what + (number == 1 ? "" : "s");
+    }
+
+    static String moment(Instant at) {
+        return "<time datetime=\"" + at + "\">" + MINUTE.format(at.atZone(ZoneId.systemDefault())) + "</time>";
+    }
+
+    /** As a part of an address. */
+    static String encoded(String part) {
+        return URLEncoder.encode(part, StandardCharsets.UTF_8).replace("+", "%20");
+    }
+
+    /** @param title as plain text */
+    static String page(String title, String content) throws IOException {
         return "<!DOCTYPE html><html lang=\"en\"><meta charset=\"utf-8\"><meta name=\"viewport\""
-                + " content=\"width=device-width\"><title>" + title + " · Verbale</title><style>" + Page.stylesheet()
-                + "</style><body><main><h1>" + title + "</h1>" + content + "</main></body></html>";
+                + " content=\"width=device-width\"><title>" + Escaped.html(title) + " · Verbale</title><style>"
+                + RunsSite.stylesheet()
+                + "</style><body><main class=\"runs\"><h1 dir=\"auto\">" + Escaped.html(title) + "</h1>" + content
+                + "</main></body></html>";
     }
 }

@@ -11,20 +11,29 @@ final class HubSites implements AutoCloseable {
 
     private final Mirror mirror;
     private final ViewerOptions.Pages pages;
+    private final Knowledge knowledge;
+    private final Histories histories;
     private final Path folder;
     private final Map<String, RunsSite> byProject = new ConcurrentHashMap<>();
 
     /** @param folder for pages that are made */
-    HubSites(Mirror mirror, ViewerOptions.Pages pages, Path folder) {
+    HubSites(Mirror mirror, ViewerOptions.Pages pages, Knowledge knowledge, Histories histories, Path folder) {
         this.mirror = mirror;
         this.pages = pages;
+        this.knowledge = knowledge;
+        this.histories = histories;
         this.folder = folder;
     }
 
     /** Of a project that there is. */
     RunsSite of(String project) {
         return byProject.computeIfAbsent(
-                project, name -> new RunsSite(name, mirror.runs(name), pages, folder.resolve(name)));
+                project,
+                name -> new RunsSite(
+                        name,
+                        mirror.runs(name),
+                        new ProjectPages(name, mirror.runs(name), pages, knowledge, histories),
+                        folder.resolve(name)));
     }
 
     @Override

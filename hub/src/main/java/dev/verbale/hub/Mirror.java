@@ -9,10 +9,16 @@ import java.nio.file.InvalidPathException;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Consumer;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
 import org.jspecify.annotations.Nullable;
@@ -32,10 +38,17 @@ final class Mirror implements AutoCloseable {
     /** Numbers of changes are given in one order and seen in another, as transactions end: so many are looked at again. */
     private static final int AGAIN = 500;
 
+    /** Ends are seen in another order than they were: those of so long ago are looked at again. */
+    private static final Duration ENDS_AGAIN = Duration.ofMinutes(1);
+
     private final Jdbi jdbi;
     private final Uploads uploads;
     private final Path folder;
+    private final Consumer<Histories.Sent> over;
     private final Thread thread = new Thread(this::keepUp, "hub-mirror");
+
+    private final Set<Ended> known = new HashSet<>();
+    private Instant lastEnd = Instant.EPOCH;
 
     private final Object news = new Object();
     private boolean isNew = true;
@@ -44,15 +57,20 @@ final class Mirror implements AutoCloseable {
     private long newest;
     private long calmSince = System.nanoTime();
 
-    Mirror(Jdbi jdbi, Uploads uploads, Path folder) {
+    /** @param over hears of each run of which a part is over, when its copy is as it was sent; of those of before, too */
+    Mirror(Jdbi jdbi, Uploads uploads, Path folder, Consumer<Histories.Sent> over) {
         this.jdbi = jdbi;
         this.uploads = uploads;
         this.folder = folder;
+        this.over = over;
         thread.setDaemon(true);
     }
 
     /** A file as it should be. */
     private record Row(long id, String project, String run, String part, String path, long size, long changed) {}
+
+    /** A run of which a part was over then. */
+    private record Ended(String project, String run, Instant at) {}
 
     void start() {
         thread.start();
@@ -74,12 +92,33 @@ final class Mirror implements AutoCloseable {
     private void keepUp() {
         while (awaitNews()) {
             try {
+                List<Ended> ended = ended();
                 long last = seen;
                 while (look() == BATCH && seen > last) last = seen;
+                for (Ended one : ended) {
+                    if (!known.add(one)) continue;
+                    over.accept(new Histories.Sent(
+                            one.project(), runs(one.project()).resolve(one.run()), one.at()));
+                    if (one.at().isAfter(lastEnd)) lastEnd = one.at();
+                }
+                known.removeIf(one -> one.at().isBefore(lastEnd.minus(ENDS_AGAIN)));
             } catch (IOException | JdbiException away) {
                 // database or disk is away for a moment; it is looked again
             }
         }
+    }
+
+    /** Whose files came before this is asked for. */
+    private List<Ended> ended() {
+        return jdbi.withHandle(handle -> handle.createQuery("select p.name, r.name, t.ended from parts t"
+                        + " join runs r on r.id = t.run_id join projects p on p.id = r.project_id"
+                        + " where t.ended >= :since order by t.ended")
+                .bind("since", lastEnd.minus(ENDS_AGAIN).atOffset(ZoneOffset.UTC))
+                .map((row, context) -> new Ended(
+                        row.getString(1),
+                        row.getString(2),
+                        row.getObject(3, OffsetDateTime.class).toInstant()))
+                .list());
     }
 
     private boolean awaitNews() {

@@ -9,10 +9,6 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
-import java.security.DigestInputStream;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.util.HexFormat;
 
 /** Contents of files that are whole, each under its own SHA-256: the same content is there once, whoever sent it. */
 final class ObjectFolder {
@@ -29,12 +25,11 @@ final class ObjectFolder {
     String put(InputStream content) throws IOException {
         Path fresh = Files.createTempFile(folder, "fresh-", "");
         try {
-            MessageDigest digest = sha256();
+            String name;
             try (FileChannel file = FileChannel.open(fresh, StandardOpenOption.WRITE)) {
-                new DigestInputStream(content, digest).transferTo(Channels.newOutputStream(file));
+                name = Sha256.copy(content, Channels.newOutputStream(file));
                 file.force(true); // its chunks go next
             }
-            String name = HexFormat.of().formatHex(digest.digest());
             Path object = object(name);
             Files.createDirectories(object.getParent());
             if (!Files.exists(object)) Files.move(fresh, object, StandardCopyOption.ATOMIC_MOVE);
@@ -51,13 +46,5 @@ final class ObjectFolder {
 
     private Path object(String name) {
         return folder.resolve(name.substring(0, LETTERS_OF_FOLDER)).resolve(name);
-    }
-
-    private static MessageDigest sha256() {
-        try {
-            return MessageDigest.getInstance("SHA-256");
-        } catch (NoSuchAlgorithmException everyJvmHasIt) {
-            throw new IllegalStateException(everyJvmHasIt);
-        }
     }
 }

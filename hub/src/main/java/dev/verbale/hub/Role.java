@@ -1,6 +1,7 @@
 package dev.verbale.hub;
 
 import java.util.Locale;
+import java.util.Optional;
 
 /**
  * What a token lets somebody do on a hub.
@@ -12,8 +13,16 @@ public enum Role {
     SEND,
     /** To see the runs of a project. */
     READ,
+    /** To see them, and to say what is known of the reasons why tests fail. */
+    LABEL,
     /** Everything, in all projects. */
     ADMINISTER;
+
+    /** The one that is written so. */
+    static Optional<Role> ofWord(String word) {
+        for (Role role : values()) if (role.word().equals(word)) return Optional.of(role);
+        return Optional.empty();
+    }
 
     /** As it is written. */
     public String word() {

@@ -1,14 +1,12 @@
 package dev.verbale.hub;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.security.SecureRandom;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Duration;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.Base64;
-import java.util.HexFormat;
 import java.util.Optional;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
@@ -31,12 +29,21 @@ final class Tokens {
     /**
      * What somebody may do.
      *
+     * @param label whose token it is
      * @param project null for all
      */
-    record Access(long token, Role role, @Nullable String project) {
+    record Access(
+            long token, String label, Role role, @Nullable String project) {
 
+        /** Who labels, reads too. */
         boolean may(Role wanted, String in) {
-            return role == Role.ADMINISTER || (role == wanted && in.equals(project));
+            if (role == Role.ADMINISTER) return true;
+            return in.equals(project) && (role == wanted || (wanted == Role.READ && role == Role.LABEL));
+        }
+
+        /** Whether it may do anything in that project, and so may know what is known and remembered there. */
+        boolean isOf(String project) {
+            return role == Role.ADMINISTER || project.equals(this.project);
         }
 
         boolean isAdministrator() {
@@ -77,16 +84,20 @@ final class Tokens {
 
     /** What the one with this token may do. */
     Optional<Access> of(String token) {
-        return jdbi.withHandle(handle -> handle.createQuery("select t.id, t.role, p.name from tokens t"
+        return jdbi.withHandle(handle -> handle.createQuery("select t.id, t.label, t.role, p.name from tokens t"
                         + " left join projects p on p.id = t.project_id where t.hash = :hash and t.ended is null")
                 .bind("hash", hash(token))
-                .map((row, context) -> access(row.getLong(1), row.getString(2), row.getString(3)))
+                .map((row, context) -> access(row))
                 .findOne());
     }
 
-    private static Access access(long token, String role, @Nullable String project) {
-        for (Role one : Role.values()) if (one.word().equals(role)) return new Access(token, one, project);
-        return new Access(token, Role.READ, ""); // of a later version: it may do nothing here
+    private static Access access(ResultSet row) throws SQLException {
+        long token = row.getLong(1);
+        String label = row.getString(2);
+        Optional<Role> known = Role.ofWord(row.getString(3));
+        return known.isPresent()
+                ? new Access(token, label, known.get(), row.getString(4))
+                : new Access(token, label, Role.READ, ""); // of a later version: it may do nothing here
     }
 
     /** Ends the tokens with this label; sessions with them. */
@@ -118,12 +129,12 @@ final class Tokens {
 
     /** Whose session it is. */
     Optional<Access> ofSession(String session) {
-        return jdbi.withHandle(handle -> handle.createQuery("select t.id, t.role, p.name from sessions s"
+        return jdbi.withHandle(handle -> handle.createQuery("select t.id, t.label, t.role, p.name from sessions s"
                         + " join tokens t on t.id = s.token_id left join projects p on p.id = t.project_id"
                         + " where s.hash = :hash and s.until > :now and t.ended is null")
                 .bind("hash", hash(session))
                 .bind("now", now())
-                .map((row, context) -> access(row.getLong(1), row.getString(2), row.getString(3)))
+                .map((row, context) -> access(row))
                 .findOne());
     }
 
@@ -139,11 +150,6 @@ final class Tokens {
 
     /** Tokens are long and random: a plain hash cannot be turned back. */
     static String hash(String token) {
-        try {
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException everyJvmHasIt) {
-            throw new IllegalStateException(everyJvmHasIt);
-        }
+        return Sha256.of(token);
     }
 }

@@ -3,10 +3,12 @@ package dev.verbale.hub;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.SequenceInputStream;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jspecify.annotations.Nullable;
@@ -172,6 +174,8 @@ final class Uploads {
                 .bind("part", part)
                 .mapToMap()
                 .list());
+        Set<String> paths = new HashSet<>();
+        for (Map<String, @Nullable Object> row : there) paths.add(String.valueOf(row.get("path")));
         Map<String, String> wrong = new LinkedHashMap<>();
         for (String path : hashes.keySet()) wrong.put(path, "is not there");
         for (Map<String, @Nullable Object> row : there) {
@@ -180,6 +184,9 @@ final class Uploads {
             if (!hashes.containsKey(path)) wrong.put(path, "is there and was not named");
             else if (hash.equals(hashes.get(path))) wrong.remove(path);
             else wrong.put(path, "has another content there");
+            for (int at = path.indexOf('/'); at >= 0; at = path.indexOf('/', at + 1))
+                if (paths.contains(path.substring(0, at)))
+                    wrong.put(path, "cannot be copied there, as one of its folders is a file");
         }
         jdbi.useHandle(handle -> handle.createUpdate(
                         "update parts set ended = current_timestamp where name = :part and run_id ="

@@ -4,9 +4,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.verbale.folder.RunFolder;
+import dev.verbale.history.History;
+import dev.verbale.history.HistoryFolder;
+import dev.verbale.history.RunSummary;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
+import dev.verbale.results.reason.FailureReason;
+import dev.verbale.rules.Rules;
+import dev.verbale.rules.RulesReader;
+import dev.verbale.rules.Triage;
+import dev.verbale.sending.HubProject;
 import dev.verbale.sending.HubRefused;
 import dev.verbale.sending.SentRun;
 import dev.verbale.spi.AdapterRecorder;
@@ -15,7 +23,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Duration;
+import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -273,5 +283,114 @@ abstract class HubContract {
                         .statusCode())
                 .isEqualTo(200);
         assertThatThrownBy(() -> hub.sender(run, send, "orto", "x").send()).isInstanceOf(HubRefused.class);
+    }
+
+    @Test
+    void what_people_know_of_a_reason_stays_with_it_in_later_runs_and_stands_on_their_pages() throws Exception {
+        hub.sender(recorded("a", "bad"), send, "orto", "monday").send();
+        String reason = FailureReason.of(copyOf("monday")).get(0).id();
+        assertThat(runJs("monday")).contains("\"projectPages\":\"../../\"").doesNotContain("seeds team");
+        var asAda = new HubProject(hub.sending(hub.token("orto", Role.LABEL, "Ada Rossi"), "orto", null));
+
+        asAda.know(
+                reason,
+                Map.of("label", "seeds team", "owner", "Bruno", "comment", "wet\nsoil", "known-until", "2031-01-02"));
+
+        assertThat(runJs("monday")).contains("\"label\":\"seeds team\"", "\"owner\":\"Bruno\"");
+        hub.sender(recorded("b", "bad", "digs"), send, "orto", "tuesday").send();
+        copyOf("tuesday");
+        assertThat(runJs("tuesday")).contains("\"label\":\"seeds team\"");
+        Rules rules = RulesReader.read(Path.of("hub"), asAda.rules());
+        Triage triage = Triage.of(copyOf("tuesday"), rules.triage(), LocalDate.parse("2030-01-01"));
+        assertThat(triage.unlabelled()).isZero();
+        assertThat(triage.failures().get(0).rule().orElseThrow().sentence(LocalDate.parse("2030-01-01")))
+                .isEqualTo("seeds team, owner Bruno, known until 2031-01-02, wet soil");
+        until(() -> hub.get(read, "projects/orto/reasons/" + reason).body().contains("in 2 runs"));
+        assertThat(hub.get(read, "projects/orto/reasons/" + reason).body())
+                .contains("weeds in bad", "seeds team, owner Bruno", "Ada Rossi", "runs/tuesday/", "tests?key=")
+                .doesNotContain("<form");
+
+        asAda.know(reason, Map.of());
+        assertThat(asAda.rules()).doesNotContain(reason);
+        assertThat(runJs("tuesday")).doesNotContain("seeds team");
+        assertThat(hub.get(read, "projects/orto/reasons/" + reason).body())
+                .contains("Nobody has said whose it is", "took it away", "seeds team, owner Bruno");
+    }
+
+    /** What the page of a run begins with, made anew. */
+    private String runJs(String run) throws Exception {
+        hub.get(read, "projects/orto/runs/" + run + "/");
+        return hub.get(read, "projects/orto/runs/" + run + "/data/run.js").body();
+    }
+
+    @Test
+    void a_person_labels_a_reason_by_its_form_and_no_other_site_does() throws Exception {
+        String page = "projects/orto/reasons/3f09a1c2b7d4";
+        String[] form = {"Content-Type", "application/x-www-form-urlencoded"};
+        String ada = hub.token("orto", Role.LABEL, "Ada");
+
+        assertThat(hub.get(ada, page).body()).contains("<form", "name=\"label\"");
+        assertThat(hub.api(ada, "POST", page, "label=product&link=https%3A%2F%2Ftracker.orto.example%2F17", form)
+                        .statusCode())
+                .isEqualTo(303);
+        assertThat(hub.get(read, page).body()).contains("product, https://tracker.orto.example/17");
+        assertThat(hub.api(ada, "POST", page, "label=test", form[0], form[1], "Origin", "https://elsewhere.example")
+                        .statusCode())
+                .isEqualTo(403);
+        for (String who : List.of(read, send, hub.token("shed", Role.LABEL, "shed")))
+            assertThat(hub.api(who, "POST", page, "label=test", form).statusCode())
+                    .isEqualTo(403);
+        assertThat(hub.api(null, "POST", page, "label=test", form).statusCode()).isEqualTo(401);
+        for (String wrong : List.of(
+                "owner=Ada",
+                "label=",
+                "label=" + "x".repeat(101),
+                "label=test&link=javascript%3Aalert(1)",
+                "label=test&known-until=tomorrow"))
+            assertThat(hub.api(ada, "POST", page, wrong, form).statusCode())
+                    .as(wrong)
+                    .isEqualTo(422);
+        assertThat(hub.api(ada, "POST", page, "label=" + "x".repeat(20_000), form)
+                        .statusCode())
+                .isEqualTo(400);
+        assertThat(hub.get(read, page).body()).contains("product, https://tracker.orto.example/17");
+        assertThat(hub.api(ada, "POST", page, "forget=yes", form).statusCode()).isEqualTo(303);
+        assertThat(hub.get(read, page).body()).contains("Nobody has said whose it is");
+    }
+
+    @Test
+    void what_the_hub_remembers_is_what_a_history_folder_would() throws Exception {
+        for (String night : List.of("monday", "tuesday", "wednesday"))
+            hub.sender(recorded(night, night.equals("monday") ? "swaps" : "bad", "digs"), send, "orto", night)
+                    .send();
+        var project = new HubProject(hub.sending(send, "orto", null));
+        Path here = root.resolve("here");
+        until(() -> {
+            project.history(here);
+            return new HistoryFolder(here).files().size() == 3;
+        });
+
+        assertThat(project.history(here)).as("what is here already").isZero();
+        Files.writeString(new HistoryFolder(here).files().get(0), "broken");
+        assertThat(project.history(here)).isEqualTo(1);
+        History history = new HistoryFolder(here).read(problem -> {
+            throw new AssertionError(problem.sentence());
+        });
+        assertThat(history.runs()).extracting(RunSummary::name).containsExactly("monday", "tuesday", "wednesday");
+        assertThat(history.test("sample.RotaTest.bad()").orElseThrow().row()).isEqualTo("FF");
+        assertThat(runJs("wednesday")).contains("\"earlier\":{\"runs\":2");
+        String key = "sample.RotaTest.bad()";
+        assertThat(hub.get(read, "projects/orto/tests?key=" + key).body())
+                .contains("It fails since ", "runs/tuesday/#/test/", "reasons/");
+        assertThat(hub.get(read, "projects/orto/tests?key=nobody").statusCode()).isEqualTo(404);
+
+        hub.sender(recorded("late", "late"), send, "orto", "wednesday").send();
+        until(() -> project.history(here) == 1);
+        assertThat(new HistoryFolder(here).read(problem -> {}).runs())
+                .extracting(RunSummary::tests)
+                .containsExactly(2, 2, 3);
+        hub.close();
+        hub.begin();
+        assertThat(project.history(here)).as("the same after it began again").isZero();
     }
 }

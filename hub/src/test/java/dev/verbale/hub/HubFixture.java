@@ -80,7 +80,7 @@ final class HubFixture implements AutoCloseable {
         HttpResponse<String> made = api(
                 ADMINISTER,
                 "POST",
-                "api/v1/tokens?project=" + project + "&role=" + role.word() + "&label=" + label,
+                "api/v1/tokens?project=" + project + "&role=" + role.word() + "&label=" + label.replace(" ", "%20"),
                 "");
         if (made.statusCode() != 201) throw new AssertionError(made.statusCode() + " " + made.body());
         return made.body().strip();

@@ -33,7 +33,7 @@ import org.junit.jupiter.api.io.TempDir;
 @Timeout(600)
 class KilledHubTest {
 
-    private static final int KILLS = Boolean.getBoolean("verbale.night") ? 30 : 2;
+    private static final int KILLS = Boolean.getBoolean("verbale.night") ? 30 : 1;
     private static final String TOKEN = "a-token-that-may-do-everything";
 
     @TempDir

@@ -14,13 +14,17 @@ import dev.verbale.rules.Rules;
 import dev.verbale.rules.RulesFormatException;
 import dev.verbale.rules.RulesReader;
 import dev.verbale.rules.Triage;
+import dev.verbale.rules.TriageRule;
 import dev.verbale.rules.Verdict;
+import dev.verbale.sending.HubProject;
+import dev.verbale.sending.SendOptions;
 import java.io.File;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.List;
 import java.util.Optional;
 import org.apache.maven.execution.MavenSession;
 import org.apache.maven.plugin.AbstractMojo;
@@ -114,11 +118,31 @@ public final class GateMojo extends AbstractMojo {
                 .toList());
     }
 
+    /** What people know on the hub, where one is set: it may be what closes the gate. */
+    private List<TriageRule> knownOnHub() throws IOException, RulesFormatException {
+        Optional<SendOptions> hub;
+        try {
+            hub = BuildSender.options(session);
+        } catch (IllegalArgumentException wrong) {
+            throw new IOException(wrong.getMessage(), wrong);
+        }
+        try {
+            return hub.isEmpty()
+                    ? List.of()
+                    : RulesReader.read(Path.of("the rules of the hub"), new HubProject(hub.get()).rules())
+                            .triage();
+        } catch (InterruptedException hurried) {
+            Thread.currentThread().interrupt();
+            throw new IOException("the hub was not waited for", hurried);
+        }
+    }
+
     private Verdict verdict(Run run) throws IOException, RulesFormatException {
         Path usual = BuildRun.rootOfAllModules(session).resolve(Rules.DEFAULT);
         Rules read = rules != null
                 ? RulesReader.read(rules.toPath())
                 : Files.exists(usual) ? RulesReader.read(usual) : Rules.NONE;
+        read = read.under(knownOnHub());
         Triage triage = Triage.of(run, read.triage(), LocalDate.now(ZoneId.systemDefault()));
         Optional<HistoryFolder> remembered = BuildRun.history(session, history);
         if (!read.gate().needsBaseline() || remembered.isEmpty()) return Verdict.of(read.gate(), run, triage, null);

@@ -2,7 +2,9 @@ package dev.verbale.maven;
 
 import dev.verbale.folder.RunFolder;
 import java.io.IOException;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import org.apache.maven.AbstractMavenLifecycleParticipant;
 import org.apache.maven.execution.MavenSession;
 import org.apache.maven.model.Plugin;
@@ -24,6 +26,8 @@ public final class WholeBuild extends AbstractMavenLifecycleParticipant {
     private static final String PLUGIN = "dev.verbale:verbale-maven-plugin";
     private static final Logger LOG = LoggerFactory.getLogger("verbale");
 
+    private final Map<MavenSession, BuildSender> senders = new ConcurrentHashMap<>();
+
     /** As Maven makes it. */
     public WholeBuild() {}
 
@@ -31,6 +35,7 @@ public final class WholeBuild extends AbstractMavenLifecycleParticipant {
     public void afterProjectsRead(MavenSession session) {
         try {
             BuildRun.handDown(session);
+            BuildSender.start(session, LOG::warn).ifPresent(sender -> senders.put(session, sender));
         } catch (RuntimeException | LinkageError broken) {
             LOG.warn(
                     "Verbale could not name the run of this build; its JVMs find one themselves. {}",
@@ -41,6 +46,8 @@ public final class WholeBuild extends AbstractMavenLifecycleParticipant {
     @Override
     public void afterSessionEnd(MavenSession session) {
         try {
+            BuildSender sender = senders.remove(session);
+            if (sender != null) sender.end(LOG::info, LOG::warn);
             end(session);
         } catch (IOException | RuntimeException | LinkageError broken) {
             LOG.warn("Verbale could not write the page of this build: {}", broken.toString());

@@ -86,7 +86,7 @@ class LateClassesTest {
     public static final class FullStacks {
 
         /** So many frames from a full stack on each call is tried: at first it cannot, then it has what it needs. */
-        private static final int FRAMES = Boolean.getBoolean("verbale.night") ? 2_000 : 150;
+        private static final int FRAMES = Boolean.getBoolean("verbale.night") ? 2_000 : 60;
 
         /** Looked at when there is stack again. */
         private static final List<InternalError> UNLINKED = new ArrayList<>();

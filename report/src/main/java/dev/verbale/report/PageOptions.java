@@ -18,6 +18,8 @@ import org.jspecify.annotations.Nullable;
  * @param progress where the run is still going; null where it is over
  * @param code of the suite, for the lines around one that failed; null for none
  * @param rules what a team says of its failures, in their order; see {@link dev.verbale.rules.Triage}
+ * @param projectPages from the page to the folder where a hub has {@code reasons/ID} and {@code tests?key=KEY}, such as {@code ../../}; null
+ *     for a page that no hub shows
  * @since 0.2.0
  */
 public record PageOptions(
@@ -27,11 +29,12 @@ public record PageOptions(
         PageContent content,
         @Nullable PageProgress progress,
         @Nullable CodeAtHand code,
-        List<TriageRule> rules) {
+        List<TriageRule> rules,
+        @Nullable String projectPages) {
 
     /** The run alone, with all that was recorded. */
     public static final PageOptions PLAIN =
-            new PageOptions(null, null, PageLook.PLAIN, PageContent.ALL, null, null, List.of());
+            new PageOptions(null, null, PageLook.PLAIN, PageContent.ALL, null, null, List.of(), null);
 
     public PageOptions {
         Objects.requireNonNull(look, "look");
@@ -41,36 +44,41 @@ public record PageOptions(
 
     /** With {@code baseline}, or none where it is null. */
     public PageOptions withBaseline(@Nullable Run baseline) {
-        return new PageOptions(baseline, earlier, look, content, progress, code, rules);
+        return new PageOptions(baseline, earlier, look, content, progress, code, rules, projectPages);
     }
 
     /** With {@code earlier} runs, or none where it is null. */
     public PageOptions withEarlier(@Nullable BaselineFinder earlier) {
-        return new PageOptions(baseline, earlier, look, content, progress, code, rules);
+        return new PageOptions(baseline, earlier, look, content, progress, code, rules, projectPages);
     }
 
     /** With {@code look}. */
     public PageOptions withLook(PageLook look) {
-        return new PageOptions(baseline, earlier, look, content, progress, code, rules);
+        return new PageOptions(baseline, earlier, look, content, progress, code, rules, projectPages);
     }
 
     /** With {@code content}. */
     public PageOptions withContent(PageContent content) {
-        return new PageOptions(baseline, earlier, look, content, progress, code, rules);
+        return new PageOptions(baseline, earlier, look, content, progress, code, rules, projectPages);
     }
 
     /** With {@code progress}, or as of a run that is over where it is null. */
     public PageOptions withProgress(@Nullable PageProgress progress) {
-        return new PageOptions(baseline, earlier, look, content, progress, code, rules);
+        return new PageOptions(baseline, earlier, look, content, progress, code, rules, projectPages);
     }
 
     /** With {@code code}, or none where it is null. Its lines are in the page as they stand, and not masked. */
     public PageOptions withCode(@Nullable CodeAtHand code) {
-        return new PageOptions(baseline, earlier, look, content, progress, code, rules);
+        return new PageOptions(baseline, earlier, look, content, progress, code, rules, projectPages);
     }
 
     /** With what a team says of its failures. */
     public PageOptions withRules(List<TriageRule> triage) {
-        return new PageOptions(baseline, earlier, look, content, progress, code, triage);
+        return new PageOptions(baseline, earlier, look, content, progress, code, triage, projectPages);
+    }
+
+    /** With links to a hub's pages of reasons and tests, which are at {@code projectPages}; or without any where it is null. */
+    public PageOptions withProjectPages(@Nullable String projectPages) {
+        return new PageOptions(baseline, earlier, look, content, progress, code, rules, projectPages);
     }
 }

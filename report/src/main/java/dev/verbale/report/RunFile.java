@@ -96,6 +96,7 @@ final class RunFile {
                 json.writeEndObject();
             }
             if (news != null) news(json, news);
+            if (options.projectPages() != null) json.writeStringProperty("projectPages", options.projectPages());
             String part = RunPart.of(run.facts());
             if (!part.isEmpty()) json.writeStringProperty("part", part);
             if (options.progress() != null) progress(json, options.progress());

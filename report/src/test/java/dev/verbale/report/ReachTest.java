@@ -1,6 +1,7 @@
 package dev.verbale.report;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.params.provider.Arguments.arguments;
 
 import com.deque.html.axecore.results.CheckedNode;
 import com.deque.html.axecore.selenium.AxeBuilder;
@@ -14,6 +15,7 @@ import dev.verbale.event.StepEnded;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
+import dev.verbale.hostile.EverySecond;
 import dev.verbale.results.Run;
 import dev.verbale.results.SampleRun;
 import dev.verbale.results.reason.FailureReason;
@@ -24,12 +26,15 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
 import org.openqa.selenium.Keys;
 
 /** The page by keyboard, and for who hears it instead of seeing it. */
@@ -113,21 +118,24 @@ class ReachTest {
         chromium.close();
     }
 
+    static Stream<Arguments> views() {
+        return EverySecond.byDay(List.of(
+                arguments("#/", ".tables"),
+                arguments("#/tests", ".row-line"),
+                arguments("#/tests?group=reason&failing=failing", ".row-line"),
+                arguments("#/test/lends", ".brief"),
+                arguments("#/tests?columns=tag%2Cowner%2Cclass%2Cworker%2Cid", ".cell"),
+                arguments("#/test/sample.flickers()?beside=sample.flickers()~2", ".first-difference"),
+                arguments("#/test/sample.differs()", ".difference"),
+                arguments("#/test/sample.compares()", ".paths"),
+                arguments("#/workers", ".lanes"),
+                arguments("#/exchanges", ".endpoints"),
+                arguments("#/test/run", "h1"),
+                arguments("#/test/nobody", ".lost")));
+    }
+
     @ParameterizedTest
-    @CsvSource({
-        "#/, .tables",
-        "#/tests, .row-line",
-        "#/tests?group=reason&failing=failing, .row-line",
-        "#/test/lends, .brief",
-        "#/tests?columns=tag%2Cowner%2Cclass%2Cworker%2Cid, .cell",
-        "#/test/sample.flickers()?beside=sample.flickers()~2, .first-difference",
-        "#/test/sample.differs(), .difference",
-        "#/test/sample.compares(), .paths",
-        "#/workers, .lanes",
-        "#/exchanges, .endpoints",
-        "#/test/run, h1",
-        "#/test/nobody, .lost"
-    })
+    @MethodSource("views")
     void axe_finds_nothing_in_light_and_in_dark(String hash, String awaited) {
         chromium.open(index, hash);
         chromium.find(awaited);

@@ -1,5 +1,6 @@
 package dev.verbale.rules;
 
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -16,6 +17,13 @@ public record Rules(List<TriageRule> triage, GateRules gate) {
 
     /** Of a team that has none. */
     public static final Rules NONE = new Rules(List.of(), GateRules.STRICT);
+
+    /** With {@code known} above these: what a person said of one reason stands above what a rule says of many failures. */
+    public Rules under(List<TriageRule> known) {
+        List<TriageRule> all = new ArrayList<>(known);
+        all.addAll(triage);
+        return new Rules(all, gate);
+    }
 
     public Rules {
         triage = List.copyOf(triage);

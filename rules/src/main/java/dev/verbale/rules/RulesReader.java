@@ -40,7 +40,7 @@ import org.snakeyaml.engine.v2.scanner.StreamReader;
 public final class RulesReader {
 
     /** The labels that need not be written down. */
-    private static final List<String> GIVEN = List.of("product", "test", "environment");
+    static final List<String> GIVEN = List.of("product", "test", "environment");
 
     private static final List<String> PARTS = List.of("labels", "triage", "gate");
     private static final List<String> OF_A_RULE = List.of("when", "label", "owner", "link", "comment", "known-until");
@@ -75,13 +75,25 @@ public final class RulesReader {
         return new RulesReader(file).read();
     }
 
+    /**
+     * Reads rules that are no file, such as those of a hub.
+     *
+     * @param from where they are from, for messages
+     * @throws RulesFormatException where they say something that cannot be meant; with line and column
+     */
+    public static Rules read(Path from, String text) throws RulesFormatException {
+        return new RulesReader(from).read(text);
+    }
+
     private Rules read() throws RulesFormatException, IOException {
-        String text;
         try {
-            text = Files.readString(file);
+            return read(Files.readString(file));
         } catch (CharacterCodingException noText) {
             throw new RulesFormatException(file, 1, 1, "this is no text in UTF-8", "Save it as UTF-8");
         }
+    }
+
+    private Rules read(String text) throws RulesFormatException {
         Optional<Node> root;
         try {
             LoadSettings settings =

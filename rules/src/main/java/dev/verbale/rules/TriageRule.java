@@ -35,6 +35,22 @@ public record TriageRule(
         when = Map.copyOf(when);
     }
 
+    /**
+     * What is known of one reason of failures.
+     *
+     * @param reason its id; see {@link dev.verbale.results.reason.FailureReason}
+     */
+    public static TriageRule ofReason(
+            String reason,
+            String label,
+            @Nullable String owner,
+            @Nullable String link,
+            @Nullable String comment,
+            @Nullable LocalDate knownUntil) {
+        return new TriageRule(
+                1, Map.of(Subject.REASON, List.of(TextPattern.of(reason))), label, owner, link, comment, knownUntil);
+    }
+
     /** What a rule may ask for. */
     public enum Subject {
         OUTCOME,

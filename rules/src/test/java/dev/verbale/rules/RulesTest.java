@@ -8,6 +8,8 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -119,6 +121,54 @@ class RulesTest {
         Files.writeString(folder.resolve("rules.yaml"), "a: ".repeat(1) + "[".repeat(50_000));
         assertThatThrownBy(() -> RulesReader.read(folder.resolve("rules.yaml")))
                 .isInstanceOf(RulesFormatException.class);
+    }
+
+    @Test
+    void what_is_written_is_read_as_it_was_whatever_people_wrote() throws Exception {
+        List<TriageRule> rules = new ArrayList<>(read(GOOD).triage());
+        for (String odd : List.of(
+                "yes",
+                "null",
+                "17",
+                "2026-12-31",
+                "- a",
+                "a: b",
+                "#",
+                "{x}",
+                "\"",
+                "'",
+                "\\",
+                "%",
+                "@ada",
+                "!tag",
+                "&a *a",
+                " x ",
+                "wet\nsoil",
+                "Käse \uD83C\uDF31",
+                "\u202Eelbbub",
+                "x".repeat(2_000),
+                "tab\there",
+                "<script>"))
+            rules.add(TriageRule.ofReason("3f09a1c2b7d4", odd, odd, odd, odd, LocalDate.parse("2031-01-02")));
+
+        List<TriageRule> again =
+                RulesReader.read(Path.of("the hub"), RulesWriter.write(rules)).triage();
+
+        assertThat(again).hasSameSizeAs(rules);
+        for (int i = 0; i < rules.size(); i++) {
+            TriageRule was = rules.get(i);
+            TriageRule is = again.get(i);
+            assertThat(RulesWriter.write(List.of(is))).isEqualTo(RulesWriter.write(List.of(was)));
+            assertThat(is.label()).isEqualTo(was.label());
+            assertThat(is.owner()).isEqualTo(was.owner());
+            assertThat(is.link()).isEqualTo(was.link());
+            assertThat(is.comment()).isEqualTo(was.comment());
+            assertThat(is.knownUntil()).isEqualTo(was.knownUntil());
+            assertThat(is.when().keySet()).isEqualTo(was.when().keySet());
+        }
+        assertThat(RulesReader.read(Path.of("the hub"), RulesWriter.write(List.of()))
+                        .triage())
+                .isEmpty();
     }
 
     private Rules read(String text) throws Exception {

@@ -6,12 +6,15 @@ import java.net.URLEncoder;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublisher;
+import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandler;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Function;
 
 /** Requests to a hub, each tried again while it is away, slow or full, until patience is over. */
 final class HubConnection {
@@ -56,14 +59,38 @@ final class HubConnection {
     HttpResponse<String> ask(
             String method, URI address, Map<String, String> headers, BodyPublisher body, Set<Integer> expected)
             throws IOException, InterruptedException {
+        return ask(method, address, headers, body, expected, BodyHandlers.ofString(), text -> text);
+    }
+
+    /** What is at {@code address}, as it is. */
+    byte[] bytes(URI address) throws IOException, InterruptedException {
+        return ask(
+                        "GET",
+                        address,
+                        Map.of(),
+                        BodyPublishers.noBody(),
+                        Set.of(200),
+                        BodyHandlers.ofByteArray(),
+                        bytes -> new String(bytes, StandardCharsets.UTF_8))
+                .body();
+    }
+
+    private <T> HttpResponse<T> ask(
+            String method,
+            URI address,
+            Map<String, String> headers,
+            BodyPublisher body,
+            Set<Integer> expected,
+            BodyHandler<T> handler,
+            Function<T, String> text)
+            throws IOException, InterruptedException {
         long until = System.nanoTime() + options.patience().toNanos();
         for (long wait = FIRST_WAIT_MILLIS; ; wait = Math.min(LONGEST_WAIT_MILLIS, wait * 2)) {
             String why;
             try {
-                HttpResponse<String> response =
-                        client.send(request(method, address, headers, body), BodyHandlers.ofString());
+                HttpResponse<T> response = client.send(request(method, address, headers, body), handler);
                 if (expected.contains(response.statusCode())) return response;
-                why = response.statusCode() + " " + reason(response.body());
+                why = response.statusCode() + " " + reason(text.apply(response.body()));
                 if (!TRY_AGAIN.contains(response.statusCode()))
                     throw new HubRefused(response.statusCode(), "The hub at " + options.hub() + " answered " + why);
             } catch (HubRefused refused) {

@@ -42,6 +42,10 @@ final class ListPage {
         this.nonce = HexFormat.of().formatHex(random);
     }
 
+    static String stylesheet() throws IOException {
+        return Page.stylesheet() + own("runs.css");
+    }
+
     /** What it may load and run: itself. */
     String policy() {
         return "default-src 'none'; script-src 'nonce-" + nonce + "'; style-src 'unsafe-inline'; font-src data:;"
@@ -52,7 +56,7 @@ final class ListPage {
         var rows = new StringBuilder();
         for (ViewedRun run : runs) rows.append(row(run));
         return own("runs.html")
-                .replace("[style]", Page.stylesheet() + own("runs.css"))
+                .replace("[style]", stylesheet())
                 .replace("[folder]", escaped(title))
                 .replace("[nonce]", nonce)
                 .replace("[script]", own("runs.js"))
@@ -72,15 +76,20 @@ final class ListPage {
     }
 
     private static String row(ViewedRun run) {
+        return "<tr data-run=\"" + escaped(run.name()) + "\">" + cells(run, "") + "</tr>\n";
+    }
+
+    /** @param site the address of its list from where this stands; empty for here */
+    static String cells(ViewedRun run, String site) {
         RunLine line = run.line();
-        String address = "runs/" + RunsSite.encoded(run.name()) + "/";
-        return "<tr data-run=\"" + escaped(run.name()) + "\"><td class=\"when\"><a href=\"" + address + "\">"
+        String address = site + "runs/" + RunsSite.encoded(run.name()) + "/";
+        return "<td class=\"when\"><a href=\"" + address + "\">"
                 + (line == null ? escaped(run.name()) : when(line.summary()))
                 + "</a><span class=\"dim\">" + escaped(run.name()) + "</span></td><td>"
                 + (line == null ? "" : escaped(line.summary().branch()))
                 + "</td><td class=\"how\">" + how(run, line) + "</td><td class=\"number\">"
                 + (line == null ? "" : escaped(DurationText.of(line.summary().duration())))
-                + "</td><td>" + (line == null ? "" : marks(line)) + "</td></tr>\n";
+                + "</td><td>" + (line == null ? "" : marks(line)) + "</td>";
     }
 
     private static String when(RunSummary run) {

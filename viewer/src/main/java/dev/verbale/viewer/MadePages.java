@@ -22,9 +22,12 @@ final class MadePages {
 
     private final ViewerOptions.Pages options;
     private final Path folder;
-    private final Map<String, Long> made = new LinkedHashMap<>(KEPT, 0.75f, true);
+    private final Map<String, Made> made = new LinkedHashMap<>(KEPT, 0.75f, true);
     private final Object making = new Object();
     private int number;
+
+    /** What a page was made of: which change of its run, and what there was beside it. */
+    private record Made(long change, long beside) {}
 
     MadePages(ViewerOptions.Pages options, Path folder) {
         this.options = options;
@@ -38,27 +41,28 @@ final class MadePages {
      */
     Path of(ViewedRun run, boolean isNow) throws IOException {
         Path page = folder.resolve(run.name());
-        if (isMade(run, isNow)) return page; // while another is made, too
+        long beside = isNow ? options.version(run.folder()) : 0;
+        if (isMade(run, isNow, beside)) return page; // while another is made, too
         synchronized (making) {
-            if (isMade(run, isNow)) return page;
-            long change = run.changed();
+            if (isMade(run, isNow, beside)) return page;
+            var now = new Made(run.changed(), beside);
             write(run, page);
-            made(run.name(), change);
+            made(run.name(), now);
         }
         return page;
     }
 
-    private boolean isMade(ViewedRun run, boolean isNow) {
+    private boolean isMade(ViewedRun run, boolean isNow, long beside) {
         synchronized (made) {
-            Long known = made.get(run.name());
-            return known != null && (!isNow || known == run.changed());
+            Made known = made.get(run.name());
+            return known != null && (!isNow || known.equals(new Made(run.changed(), beside)));
         }
     }
 
-    private void made(String name, long change) {
+    private void made(String name, Made now) {
         String oldest = null;
         synchronized (made) {
-            made.put(name, change);
+            made.put(name, now);
             if (made.size() > KEPT) {
                 oldest = made.keySet().iterator().next();
                 made.remove(oldest);

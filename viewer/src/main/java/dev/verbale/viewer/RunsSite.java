@@ -51,6 +51,22 @@ public final class RunsSite implements AutoCloseable {
         exchange.set("Content-Security-Policy", "default-src 'none'; frame-ancestors 'none'");
     }
 
+    /**
+     * Its newest run, in HTML: the cells of a table's row, as its list has them.
+     *
+     * @param site the address of the list from where this is to stand, such as {@code projects/orto/}
+     * @return empty where there is no run
+     */
+    public String newest(String site) throws IOException {
+        List<ViewedRun> newest = runs.newestFirst();
+        return newest.isEmpty() ? "" : ListPage.cells(newest.get(0), site);
+    }
+
+    /** The style of its list, in CSS. */
+    public static String stylesheet() throws IOException {
+        return ListPage.stylesheet();
+    }
+
     /** Answers a request. Besides its list at {@code /}, it has {@code /runs/NAME/} and {@code /events}. */
     public void answer(WebExchange exchange) throws IOException {
         List<String> path = List.of(exchange.path().split("/", -1));

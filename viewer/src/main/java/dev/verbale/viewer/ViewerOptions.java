@@ -45,5 +45,10 @@ public record ViewerOptions(
         default Expectation expected(RunFolder run) throws IOException {
             return Expectation.NONE;
         }
+
+        /** Another number where what a page has beside its run has become different: it is made anew then, when it is asked for. */
+        default long version(RunFolder run) {
+            return 0;
+        }
     }
 }

@@ -1,19 +1,16 @@
 package dev.verbale.spring;
 
+import dev.verbale.hostile.ByNight;
 import dev.verbale.http.difficult.Client;
 import dev.verbale.http.difficult.Scenario;
 import java.net.URI;
-import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import org.springframework.http.HttpMethod;
 import org.springframework.http.client.ClientHttpRequestFactory;
 import org.springframework.http.client.SimpleClientHttpRequestFactory;
 import org.springframework.web.client.RestTemplate;
 
 /** {@code RestTemplate} over {@code HttpURLConnection}, with interceptors of the suite's own before and behind ours. */
-@EnabledIfSystemProperty(
-        named = "verbale.night",
-        matches = "true",
-        disabledReason = "by night: its clients have tests of their own")
+@ByNight
 class WatchedAsBareOldestTest extends RestClientContract {
 
     @Override

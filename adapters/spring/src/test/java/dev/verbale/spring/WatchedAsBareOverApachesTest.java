@@ -1,18 +1,15 @@
 package dev.verbale.spring;
 
+import dev.verbale.hostile.ByNight;
 import java.util.concurrent.TimeUnit;
 import org.apache.hc.client5.http.config.ConnectionConfig;
 import org.apache.hc.client5.http.impl.classic.HttpClients;
 import org.apache.hc.client5.http.impl.io.PoolingHttpClientConnectionManagerBuilder;
-import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import org.springframework.http.client.ClientHttpRequestFactory;
 import org.springframework.http.client.HttpComponentsClientHttpRequestFactory;
 
 /** Spring over Apache's client, which unpacks what is coded, brotli too. */
-@EnabledIfSystemProperty(
-        named = "verbale.night",
-        matches = "true",
-        disabledReason = "by night: its clients have tests of their own")
+@ByNight
 class WatchedAsBareOverApachesTest extends RestClientContract {
 
     @Override

@@ -16,7 +16,8 @@ final class Versions {
     static List<String> all() {
         return Stream.concat(
                         Stream.of(""),
-                        Stream.of(System.getProperty("other.testng.jars").split(",")))
+                        Stream.of(System.getProperty("other.testng.jars", "").split(","))
+                                .filter(other -> !other.isBlank()))
                 .toList();
     }
 
