@@ -56,7 +56,7 @@ function Page({ data }: { data: RunData }) {
           {data.logo && <img class="logo" src={data.logo} alt="" />}
           {data.title ?? 'Verbale'}
         </a>
-        <span class="run-name">{data.name}</span>
+        <span class="run-name">{data.projectPages === undefined ? data.name : <a href={data.projectPages}>{data.name}</a>}</span>
         <nav aria-label={t('Views')}>
           <a href={summaryLink} aria-current={view === 'summary' ? 'page' : undefined}>{t('Summary')}</a>
           <a href={testsLink({})} aria-current={view === 'tests' ? 'page' : view === 'test' ? 'true' : undefined}>{t('Tests')}</a>

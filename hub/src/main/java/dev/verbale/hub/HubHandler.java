@@ -106,7 +106,7 @@ final class HubHandler extends Handler.Abstract {
         Optional<Access> access = entrance.of(request);
         if (access.isEmpty()) {
             if (isApi || !WebMethods.isRead(method)) throw new Refused(401, "say a token: Authorization: Bearer TOKEN");
-            response.getHeaders().put("Content-Security-Policy", HubPages.POLICY);
+            HubPages.guard(response);
             HubAnswer.html(response, 401, HubPages.enter("", whole));
         } else if (isApi) api(request, response, access.get(), path.subList(2, path.size()));
         else if (method.equals("POST") && path.size() == 4 && path.get(2).equals("reasons"))
@@ -120,7 +120,7 @@ final class HubHandler extends Handler.Abstract {
             entrance.enter(request, response);
         } catch (Refused wrong) {
             if (wrong.status() != 401) throw wrong;
-            response.getHeaders().put("Content-Security-Policy", HubPages.POLICY);
+            HubPages.guard(response);
             HubAnswer.html(
                     response, 401, HubPages.enter("That is no token of this hub, or it was ended.", Entrance.PATH));
         }
@@ -132,7 +132,7 @@ final class HubHandler extends Handler.Abstract {
             if (!access.isAdministrator()) throw new Refused(403, "only administrators see the metrics");
             HubAnswer.send(response, 200, HubMetrics.TYPE, metrics.text());
         } else if (whole.equals("/")) {
-            response.getHeaders().put("Content-Security-Policy", HubPages.POLICY);
+            HubPages.guard(response);
             Map<String, String> newest = new LinkedHashMap<>();
             for (String project : projects.all())
                 if (access.may(Role.READ, project))
@@ -148,7 +148,7 @@ final class HubHandler extends Handler.Abstract {
                 site(request, response, project, whole);
                 return;
             }
-            response.getHeaders().put("Content-Security-Policy", HubPages.POLICY);
+            HubPages.guard(response);
             if (isReason) knowledge.page(response, access, project, path.get(3));
             else history.test(request, response, project);
         } else throw missing();

@@ -10,12 +10,14 @@ import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import java.util.Map;
+import org.eclipse.jetty.server.Response;
 
 /** The pages of the hub itself: where one enters, and which projects there are. They run no script. */
 final class HubPages {
 
-    static final String POLICY = "default-src 'none'; style-src 'unsafe-inline'; font-src data:; base-uri 'none';"
-            + " form-action 'self'; frame-ancestors 'none'";
+    private static final String POLICY =
+            "default-src 'none'; style-src 'unsafe-inline'; font-src data:; base-uri 'none';"
+                    + " form-action 'self'; frame-ancestors 'none'";
 
     private static final DateTimeFormatter MINUTE = DateTimeFormatter.ofPattern("EEE d MMM yyyy HH:mm", Locale.ENGLISH);
 
@@ -44,7 +46,7 @@ final class HubPages {
                 .append("/\">")
                 .append(project)
                 .append("</a></th>")
-                .append(cells.isEmpty() ? "<td class=\"dim\">no run yet</td>" : cells)
+                .append(cells.isEmpty() ? "<td class=\"dim\" colspan=\"5\">no run yet</td>" : cells)
                 .append("</tr>"));
         return page(
                 "Projects",
@@ -68,12 +70,27 @@ final class HubPages {
         return URLEncoder.encode(part, StandardCharsets.UTF_8).replace("+", "%20");
     }
 
-    /** @param title as plain text */
-    static String page(String title, String content) throws IOException {
+    /** What these pages may do besides: be seen, and send their own forms, with the hub as their origin, which no browser says without a referrer. */
+    static void guard(Response response) {
+        response.getHeaders().put("Content-Security-Policy", POLICY);
+        response.getHeaders().put("Referrer-Policy", "same-origin");
+    }
+
+    private static String page(String title, String content) throws IOException {
+        return page("", title, content);
+    }
+
+    /**
+     * @param runs where the project's runs are; empty where this is of no project
+     * @param title as plain text
+     */
+    static String page(String runs, String title, String content) throws IOException {
         return "<!DOCTYPE html><html lang=\"en\"><meta charset=\"utf-8\"><meta name=\"viewport\""
                 + " content=\"width=device-width\"><title>" + Escaped.html(title) + " · Verbale</title><style>"
                 + RunsSite.stylesheet()
-                + "</style><body><main class=\"runs\"><h1 dir=\"auto\">" + Escaped.html(title) + "</h1>" + content
+                + "</style><body><main class=\"runs\"><header class=\"runs-head\">"
+                + (runs.isEmpty() ? "" : "<nav><a href=\"" + runs + "\">All runs</a></nav>")
+                + "<h1 dir=\"auto\">" + Escaped.html(title) + "</h1></header>" + content
                 + "</main></body></html>";
     }
 }

@@ -43,14 +43,9 @@ final class ReasonPage {
         ReasonHistory known = history.reason(reason).orElse(null);
         List<Seen> seen = seen();
         return HubPages.page(
+                "../",
                 known == null ? "Reason " + reason : known.title(),
-                "<p><a href=\"../\">All runs</a></p>"
-                        + past(known, seen)
-                        + knowledge()
-                        + (mayLabel ? form() : "")
-                        + runs(seen)
-                        + tests()
-                        + changed());
+                past(known, seen) + knowledge() + (mayLabel ? form() : "") + runs(seen) + tests() + changed());
     }
 
     /** The newest first. */
@@ -94,9 +89,20 @@ final class ReasonPage {
     private String knowledge() {
         TriageRule known = known();
         if (known == null) return "<p>Nobody has said whose it is.</p>";
-        boolean isOver = known.isExpired(LocalDate.now(ZoneId.systemDefault()));
-        String sentence = Escaped.html(known.sentence(LocalDate.now(ZoneId.systemDefault())));
-        return "<p class=\"rule\">" + (isOver ? "<b class=\"failed\">" + sentence + "</b>" : sentence) + "</p>";
+        LocalDate today = LocalDate.now(ZoneId.systemDefault());
+        String sentence = sentence(known, today);
+        return "<p class=\"known\">" + (known.isExpired(today) ? "<b class=\"failed\">" + sentence + "</b>" : sentence)
+                + "</p>";
+    }
+
+    /** What it says, in HTML; where it has a link, that can be followed. */
+    private static String sentence(TriageRule known, LocalDate today) {
+        String link = known.link();
+        if (link == null) return Escaped.html(known.sentence(today));
+        String words = TriageRule.ofReason("", known.label(), known.owner(), null, known.comment(), known.knownUntil())
+                .sentence(today);
+        String to = Escaped.html(link);
+        return Escaped.html(words) + ", <a href=\"" + to + "\" rel=\"noopener noreferrer\">" + to + "</a>";
     }
 
     private @Nullable TriageRule known() {
@@ -188,10 +194,7 @@ final class ReasonPage {
                     .append("</th><td>")
                     .append(Escaped.html(one.who()))
                     .append("</td><td dir=\"auto\">")
-                    .append(
-                            one.known() == null
-                                    ? "took it away"
-                                    : Escaped.html(one.known().sentence(LocalDate.MIN)))
+                    .append(one.known() == null ? "took it away" : sentence(one.known(), LocalDate.MIN))
                     .append("</td></tr>");
         return rows.append("</tbody></table>").toString();
     }

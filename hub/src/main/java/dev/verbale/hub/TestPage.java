@@ -26,12 +26,9 @@ final class TestPage {
         Appearance since = test.failingSince();
         Flakiness flakiness = history.flakiness(test.key());
         return HubPages.page(
+                "./",
                 test.name(),
-                "<p><a href=\"./\">All runs</a></p><p class=\"code dim\">" + Escaped.html(test.key()) + "</p><p>"
-                        + (since == null
-                                ? ""
-                                : "It fails since "
-                                        + HubPages.moment(since.run().started()) + ". ")
+                "<p class=\"code dim\">" + Escaped.html(test.key()) + "</p><p>"
                         + (since == null
                                 ? ""
                                 : "It fails since "
