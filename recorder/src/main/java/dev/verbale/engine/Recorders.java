@@ -38,8 +38,11 @@ import org.jspecify.annotations.Nullable;
 /** Opens recorders, and holds the one of this JVM. */
 public final class Recorders implements Engine<Recorder, RecorderOptions> {
 
-    /** Opening takes milliseconds. Who waits longer may hold what the opening thread needs, such as a logger's lock. */
+    /** Where the opening thread waits itself for so long, somebody who waits for it may hold what it needs, such as a logger's lock. */
     private static final long LONGEST_WAIT_NANOS = TimeUnit.SECONDS.toNanos(5);
+
+    /** Opening takes milliseconds, and on a machine that has no processor for it seconds. */
+    private static final long LONGEST_OPENING_NANOS = TimeUnit.MINUTES.toNanos(1);
 
     /** Memory, files and threads come back, and somebody may make room on a disk. */
     private static final int MAX_TRIES = 12;
@@ -121,17 +124,26 @@ public final class Recorders implements Engine<Recorder, RecorderOptions> {
     private static AdapterRecorder opened() {
         Thread me = Thread.currentThread();
         long from = System.nanoTime();
+        long waitsSince = from;
         while (true) {
             AdapterRecorder open = current;
             if (open != null) return open;
             if (OPENING.tries > 0 && System.nanoTime() - OPENING.nextTry < 0) return missed();
             Thread opener = OPENING.opener;
-            if (opener == me || isStuck) return AdapterRecorder.none();
+            if (opener == me) return AdapterRecorder.none();
+            if (isStuck) return missed();
             if (opener == null && Opening.OPENER.compareAndSet(OPENING, null, me)) return openNow();
-            if (System.nanoTime() - from > LONGEST_WAIT_NANOS) isStuck = true;
+            long now = System.nanoTime();
+            if (opener == null || !waits(opener)) waitsSince = now;
+            if (now - waitsSince > LONGEST_WAIT_NANOS || now - from > LONGEST_OPENING_NANOS) isStuck = true;
             if (me.isInterrupted()) Thread.yield(); // it would not be parked
             else LockSupport.parkNanos(Recorders.class, 100_000);
         }
+    }
+
+    private static boolean waits(Thread opener) {
+        Thread.State state = opener.getState();
+        return state == Thread.State.BLOCKED || state == Thread.State.WAITING || state == Thread.State.TIMED_WAITING;
     }
 
     private static AdapterRecorder openNow() {

@@ -8,8 +8,14 @@ import dev.verbale.Verbale;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.results.TestResult;
+import dev.verbale.spi.Adapter;
 import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.Setting;
 import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
+import dev.verbale.testing.Jvm;
+import java.io.File;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -17,6 +23,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.locks.LockSupport;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
@@ -90,6 +97,90 @@ class FirstCallTest {
         assertThat(run.problems())
                 .anyMatch(problem -> problem.what().contains("the memory, was at its end")
                         || problem.what().contains("recording could not begin at the first call"));
+    }
+
+    /** Runs {@code main} with an adapter that the recorder asks while it opens. */
+    private Jvm runWith(Class<? extends Adapter> adapter, Class<?> main) throws Exception {
+        Path services = Files.createDirectories(root.resolve("more/META-INF/services"));
+        Files.writeString(services.resolve(Adapter.class.getName()), adapter.getName());
+        String classPath = root.resolve("more") + File.pathSeparator + Jvm.classPath();
+        return Jvm.run(Map.of(), root, Jvm.command(List.of("-Dverbale.root=" + root.resolve("runs")), classPath, main));
+    }
+
+    @Test
+    @ByNight
+    void a_machine_without_a_processor_for_it_loses_no_test_of_another_thread() throws Exception {
+        Jvm jvm = runWith(SlowAdapter.class, AtOnce.class);
+
+        assertThat(jvm.code()).as(jvm.output()).isZero();
+        Run run = RunReader.read(root.resolve("runs"));
+        assertThat(run.tests()).hasSize(4);
+        assertThat(run.workers())
+                .singleElement()
+                .satisfies(worker -> assertThat(worker.missing()).isZero());
+    }
+
+    @Test
+    void who_records_while_it_holds_what_opening_needs_goes_on_and_what_is_missing_is_counted() throws Exception {
+        Jvm jvm = runWith(WaitingAdapter.class, Holding.class);
+
+        assertThat(jvm.code()).as(jvm.output()).isZero();
+        Run run = RunReader.read(root.resolve("runs"));
+        assertThat(run.tests()).extracting(TestResult::name).containsExactly("first");
+        assertThat(run.workers())
+                .singleElement()
+                .satisfies(worker -> assertThat(worker.missing()).isPositive());
+    }
+
+    /** As on a machine that gives the opening thread no processor for longer than a thread waits for one that waits. */
+    public static final class SlowAdapter implements Adapter {
+        @Override
+        public List<Setting> settings() {
+            long until = System.nanoTime() + 7_000_000_000L;
+            while (System.nanoTime() < until) Thread.onSpinWait();
+            return List.of();
+        }
+    }
+
+    static final class AtOnce {
+        public static void main(String[] none) throws Exception {
+            List<Thread> threads = new ArrayList<>();
+            for (int i = 0; i < 4; i++) threads.add(new Thread(() -> test("test of " + Thread.currentThread())));
+            for (Thread thread : threads) thread.start();
+            for (Thread thread : threads) thread.join();
+        }
+    }
+
+    private static void test(String name) {
+        AdapterRecorder recorder = AdapterRecorder.current();
+        recorder.endTest(
+                recorder.startTest(recorder.run(), TestDescriptor.of(name, name).build()), TestEnd.passed());
+    }
+
+    /** As a logger does whose lock somebody holds. */
+    public static final class WaitingAdapter implements Adapter {
+        static final CountDownLatch ASKED = new CountDownLatch(1);
+        static final Object LOCK = new Object();
+
+        @Override
+        public List<Setting> settings() {
+            ASKED.countDown();
+            synchronized (LOCK) {
+                return List.of();
+            }
+        }
+    }
+
+    static final class Holding {
+        public static void main(String[] none) throws Exception {
+            var opening = new Thread(() -> test("first"));
+            synchronized (WaitingAdapter.LOCK) {
+                opening.start();
+                WaitingAdapter.ASKED.await();
+                test("second");
+            }
+            opening.join();
+        }
     }
 
     @Test
