@@ -1,6 +1,11 @@
 package dev.verbale.cli;
 
+import dev.verbale.sending.HubProject;
+import dev.verbale.sending.HubRefused;
+import dev.verbale.sending.SendOptions;
+import java.io.IOException;
 import java.net.URI;
+import java.time.Duration;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
@@ -39,6 +44,39 @@ final class HubArguments {
         String given = variable(TOKEN);
         if (given == null) throw missing(spec, "The hub asks for a token, which is in the variable " + TOKEN);
         return given;
+    }
+
+    /** A question, with its answer for a person. */
+    interface Question {
+        String answer() throws IOException, InterruptedException;
+    }
+
+    /**
+     * The project to be asked about or changed, by somebody who has time.
+     *
+     * @param any whether it is no matter which one
+     */
+    HubProject administered(CommandSpec spec, boolean any) {
+        try {
+            return new HubProject(new SendOptions(
+                    address(spec), any ? "any" : project(spec), null, token(spec), Duration.ofSeconds(30)));
+        } catch (IllegalArgumentException odd) {
+            throw new ParameterException(spec.commandLine(), String.valueOf(odd.getMessage()), odd);
+        }
+    }
+
+    /** Asks, and shows the answer. */
+    static int ask(CommandSpec spec, String otherwise, Question question) throws Exception {
+        String answer;
+        try {
+            answer = question.answer();
+        } catch (HubRefused refused) {
+            throw new ParameterException(spec.commandLine(), String.valueOf(refused.getMessage()), refused);
+        } catch (IOException away) {
+            throw new FailureMessages.NotWritten(otherwise, away);
+        }
+        spec.commandLine().getOut().println(answer.strip());
+        return ExitCodes.DONE;
     }
 
     private static @Nullable String or(@Nullable String given, String variable) {

@@ -9,7 +9,9 @@ import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.UnknownHostException;
 import java.nio.file.Path;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CountDownLatch;
 import org.jspecify.annotations.Nullable;
@@ -29,12 +31,13 @@ import picocli.CommandLine.Spec;
             "share a PostgreSQL database, and the storage that --objects names. It ends with",
             "Ctrl-C, and may be killed at any time."
         },
-        subcommands = {HubTokenCommand.class},
+        subcommands = {HubTokenCommand.class, HubPersonCommand.class, HubKeepCommand.class},
         mixinStandardHelpOptions = true,
         footerHeading = "%nExamples:%n",
         footer = {
             "  verbale hub --folder /var/lib/verbale        shows the first token, once",
             "  verbale hub token --project orto --role send --label \"CI of Orto\"",
+            "  verbale hub keep --project orto --keep-days 30 --keep-failing-days 90",
             "  verbale hub --database jdbc:postgresql://db/verbale --objects /mnt/verbale",
         })
 final class HubCommand implements Callable<Integer> {
@@ -81,6 +84,23 @@ final class HubCommand implements Callable<Integer> {
             })
     private String address = "";
 
+    @Option(
+            names = "--trusted-proxy",
+            paramLabel = "ADDRESS",
+            split = ",",
+            description = {
+                "From where a proxy asks that has asked people who",
+                "they are, as by OpenID Connect. Left out: none."
+            })
+    private List<String> proxies = List.of();
+
+    @Option(
+            names = "--person-header",
+            paramLabel = "NAME",
+            defaultValue = "X-Forwarded-User",
+            description = "What the proxy says that with. Default: ${DEFAULT-VALUE}")
+    private String personHeader = "";
+
     @Mixin
     private final RulesOption rules = new RulesOption();
 
@@ -118,6 +138,8 @@ final class HubCommand implements Callable<Integer> {
                     objects == null ? folder.resolve("objects") : objects,
                     database == null ? List.of() : List.of(database, variable(USER), variable(PASSWORD)),
                     variable(HubArguments.TOKEN),
+                    proxies(),
+                    personHeader,
                     options);
         } catch (UnknownHostException unknown) {
             throw wrong("--address: there is no address '" + address + "'");
@@ -129,6 +151,18 @@ final class HubCommand implements Callable<Integer> {
         } catch (IOException unusable) {
             throw new FailureMessages.NotWritten("the hub did not start", unusable);
         }
+    }
+
+    private Set<InetAddress> proxies() {
+        Set<InetAddress> addresses = new HashSet<>();
+        for (String proxy : proxies) {
+            try {
+                addresses.addAll(List.of(InetAddress.getAllByName(proxy)));
+            } catch (UnknownHostException unknown) {
+                throw wrong("--trusted-proxy: there is no address '" + proxy + "'");
+            }
+        }
+        return addresses;
     }
 
     private static String variable(String name) {

@@ -1,10 +1,6 @@
 package dev.verbale.cli;
 
 import dev.verbale.sending.HubProject;
-import dev.verbale.sending.HubRefused;
-import dev.verbale.sending.SendOptions;
-import java.io.IOException;
-import java.time.Duration;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
@@ -24,8 +20,6 @@ import picocli.CommandLine.Spec;
         },
         mixinStandardHelpOptions = true)
 final class HubTokenCommand implements Callable<Integer> {
-
-    private static final Duration PATIENCE = Duration.ofSeconds(30);
 
     @Mixin
     private final HubArguments hub = new HubArguments();
@@ -50,19 +44,10 @@ final class HubTokenCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         if (!end && role == null)
             throw new ParameterException(spec.commandLine(), "Say what it may, with --role send, read or label");
-        String answer;
-        try {
-            String project = end ? "any" : hub.project(spec);
-            var there = new HubProject(new SendOptions(hub.address(spec), project, null, hub.token(spec), PATIENCE));
-            answer = end ? there.endTokens(label) : there.token(String.valueOf(role), label);
-        } catch (IllegalArgumentException odd) {
-            throw new ParameterException(spec.commandLine(), String.valueOf(odd.getMessage()), odd);
-        } catch (HubRefused refused) {
-            throw new ParameterException(spec.commandLine(), String.valueOf(refused.getMessage()), refused);
-        } catch (IOException away) {
-            throw new FailureMessages.NotWritten("no token was made or ended", away);
-        }
-        spec.commandLine().getOut().println(answer);
-        return ExitCodes.DONE;
+        HubProject there = hub.administered(spec, end);
+        return HubArguments.ask(
+                spec,
+                "no token was made or ended",
+                () -> end ? there.endTokens(label) : there.token(String.valueOf(role), label));
     }
 }

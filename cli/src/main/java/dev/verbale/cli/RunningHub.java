@@ -4,10 +4,12 @@ import dev.verbale.hub.Hub;
 import dev.verbale.hub.HubOptions;
 import dev.verbale.report.PageOptions;
 import java.io.IOException;
+import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.URI;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** A hub of this process. What else the command line does needs none of its libraries: only here are they named. */
@@ -22,6 +24,7 @@ final class RunningHub {
     /**
      * @param database address, user, password; nothing for the embedded one
      * @param administer a token that may do everything; empty for none
+     * @param proxies from where a proxy names people, with that header; none for nobody
      */
     static RunningHub start(
             InetSocketAddress address,
@@ -29,6 +32,8 @@ final class RunningHub {
             Path objects,
             List<String> database,
             String administer,
+            Set<InetAddress> proxies,
+            String personHeader,
             PageOptions pages)
             throws IOException {
         return new RunningHub(Hub.start(new HubOptions(
@@ -37,6 +42,7 @@ final class RunningHub {
                 objects,
                 database.isEmpty() ? null : new HubOptions.Database(database.get(0), database.get(1), database.get(2)),
                 administer.isEmpty() ? null : administer,
+                proxies.isEmpty() ? null : new HubOptions.Proxy(proxies, personHeader),
                 run -> pages)));
     }
 

@@ -9,10 +9,7 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
-import java.util.Locale;
 import java.util.concurrent.Callable;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Model.CommandSpec;
@@ -35,8 +32,6 @@ import picocli.CommandLine.Spec;
             "  verbale sweep --keep-runs 20 --max-size 5GB",
         })
 final class SweepCommand implements Callable<Integer> {
-
-    private static final Pattern SIZE = Pattern.compile("(\\d{1,9})\\s*([kMGT]?)B?");
 
     @Parameters(
             arity = "0..1",
@@ -71,7 +66,11 @@ final class SweepCommand implements Callable<Integer> {
         var rule = new SweepRule(
                 keepRuns,
                 keepDays == null ? null : Duration.ofDays(keepDays),
-                maxSize == null ? null : bytes(maxSize),
+                maxSize == null
+                        ? null
+                        : SizeText.bytes(maxSize)
+                                .orElseThrow(
+                                        () -> wrong("--max-size takes a size such as 500MB or 5GB, not " + maxSize)),
                 alsoFailing);
         var sweeper = new RunSweeper(
                 folder == null ? RunArgument.root() : folder,
@@ -99,20 +98,7 @@ final class SweepCommand implements Callable<Integer> {
             going++;
         }
         out.println((going == 1 ? "1 run" : going + " runs") + " of " + plan.size()
-                + (dryRun ? " would go, " : " deleted, ") + size(freed));
-    }
-
-    private long bytes(String text) {
-        Matcher size = SIZE.matcher(text.strip());
-        if (!size.matches()) throw wrong("--max-size takes a size such as 500MB or 5GB, not " + text);
-        long unit = 1;
-        for (int i = "kMGT".indexOf(size.group(2)); i >= 0 && !size.group(2).isEmpty(); i--) unit *= 1_000;
-        return Long.parseLong(size.group(1)) * unit;
-    }
-
-    private static String size(long bytes) {
-        if (bytes < 1_000_000) return bytes / 1_000 + " kB";
-        return bytes < 1_000_000_000 ? bytes / 1_000_000 + " MB" : String.format(Locale.ROOT, "%.1f GB", bytes / 1e9);
+                + (dryRun ? " would go, " : " deleted, ") + SizeText.of(freed));
     }
 
     private ParameterException wrong(String what) {

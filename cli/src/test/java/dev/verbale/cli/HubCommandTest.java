@@ -104,6 +104,22 @@ class HubCommandTest {
                         + "projects/orto/runs/2026-11-30_120000_aaaa/\n");
         assertThat(sent.code()).isZero();
         assertThat(status(read, "projects/orto/")).isEqualTo(200);
+        assertThat(run(first, "hub", "keep", "--keep-days", "30", "--max-size", "50GB")
+                        .out())
+                .isEqualTo("days: 30\nmax-bytes: 50000000000\n");
+        assertThat(run(read, "hub", "keep").out()).startsWith("days: 30\n");
+        assertThat(run(read, "hub", "keep", "--all").err()).contains("403 only administrators");
+        assertThat(run(first, "hub", "keep", "--all").out()).isEqualTo("all runs stay\n");
+        assertThat(run(first, "hub", "keep", "--max-size", "much").code()).isEqualTo(ExitCodes.USAGE);
+        assertThat(run(first, "hub", "person", "--name", "ada@orto.example", "--role", "label")
+                        .out())
+                .isEqualTo("ada@orto.example may label\n");
+        assertThat(run(first, "hub", "person", "--name", "ada@orto.example", "--end")
+                        .out())
+                .isEqualTo("ada@orto.example may nothing any more\n");
+        assertThat(run(first, "hub", "person", "--name", "ada@orto.example", "--end")
+                        .err())
+                .contains("404 ada@orto.example may nothing here");
         assertThat(run(first, "hub", "token", "--end", "--label", "Ada").out()).isEqualTo("1 ended\n");
         assertThat(status(read, "projects/orto/")).isEqualTo(401);
     }

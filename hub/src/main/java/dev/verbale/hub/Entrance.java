@@ -1,14 +1,15 @@
 package dev.verbale.hub;
 
-import dev.verbale.hub.Tokens.Access;
 import dev.verbale.hub.Uploads.Refused;
 import java.io.IOException;
+import java.net.InetSocketAddress;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
 import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
+import org.jspecify.annotations.Nullable;
 
 /** Who somebody is: a program by the token in each request, a person by a session, which begins with a token. */
 final class Entrance {
@@ -22,14 +23,21 @@ final class Entrance {
     private static final long FORGOTTEN_AFTER = TimeUnit.MINUTES.toNanos(1);
     private static final String DAYS_30 = "2592000";
 
+    private static final int LONGEST_NAME = 200;
+
     private final Tokens tokens;
+    private final People people;
+    private final HubOptions.@Nullable Proxy proxy;
     /** Who said wrong tokens, and how often: whoever guesses has to wait. */
     private final Map<String, Wrong> wrong = new ConcurrentHashMap<>();
 
     private record Wrong(int times, long last) {}
 
-    Entrance(Tokens tokens) {
+    /** @param proxy which names people; null for none */
+    Entrance(Tokens tokens, People people, HubOptions.@Nullable Proxy proxy) {
         this.tokens = tokens;
+        this.people = people;
+        this.proxy = proxy;
     }
 
     /**
@@ -39,9 +47,25 @@ final class Entrance {
      */
     Optional<Access> of(Request request) throws Refused {
         String authorization = request.getHeaders().get("Authorization");
-        if (authorization == null) return session(request);
+        if (authorization == null) {
+            Optional<Access> person = person(request);
+            return person.isPresent() ? person : session(request);
+        }
         return Optional.of(
                 known(request, authorization.startsWith(BEARER) ? authorization.substring(BEARER.length()) : ""));
+    }
+
+    /** Whom the proxy names. */
+    private Optional<Access> person(Request request) {
+        if (proxy == null
+                || !(request.getConnectionMetaData().getRemoteSocketAddress() instanceof InetSocketAddress from))
+            return Optional.empty();
+        String name = request.getHeaders().get(proxy.header());
+        boolean isNamed =
+                name != null && !name.isBlank() && name.length() <= LONGEST_NAME && !name.equals(People.EVERYBODY);
+        return isNamed && proxy.addresses().contains(from.getAddress())
+                ? Optional.of(people.of(name.strip()))
+                : Optional.empty();
     }
 
     private Optional<Access> session(Request request) {

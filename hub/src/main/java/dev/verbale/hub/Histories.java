@@ -8,37 +8,66 @@ import java.io.IOException;
 import java.lang.ref.SoftReference;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicLong;
+import org.jdbi.v3.core.Jdbi;
+import org.jdbi.v3.core.JdbiException;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What is remembered of each project's runs, in a folder that can be made anew of their copies. A run is remembered when one that sends it says
- * that this was all, by a thread of its own: a large one takes seconds.
+ * What is remembered of each project's runs. It is in the database, and stays when a run goes; a folder of this hub's own has it as everybody's
+ * history folder does. A run is remembered when one that sends it says that this was all, by a thread of its own: a large one takes seconds.
  */
 final class Histories implements AutoCloseable {
 
-    /** Files named as runs, which say when the last part was over of what is remembered of them. */
-    private static final String SEEN = "seen";
+    /** Another hub may have remembered one. */
+    private static final long LOOKED_EVERY_MILLIS = 1_000;
 
+    private static final int BATCH = 50;
+
+    /** Numbers are given in one order and seen in another, as transactions end: so many are looked at again. */
+    private static final int AGAIN = 200;
+
+    /** Files named as runs, which say how the file is called that is remembered of them. */
+    private static final String NAMES = "names";
+
+    private final Jdbi jdbi;
     private final Path folder;
-    private final Thread thread = new Thread(this::remember, "hub-history");
+    private final Thread thread = new Thread(this::keepUp, "hub-history");
     private final Set<Sent> waiting = new LinkedHashSet<>();
+    private final Set<Long> known = new HashSet<>();
     private final AtomicLong version = new AtomicLong();
     private final Map<String, Kept> kept = new ConcurrentHashMap<>();
+    private long seen;
     private boolean isClosed;
 
-    Histories(Path folder) {
+    Histories(Jdbi jdbi, Path folder) {
+        this.jdbi = jdbi;
         this.folder = folder;
         thread.setDaemon(true);
     }
 
     /** A run whose copy is as it was sent when a part of it was over. */
-    record Sent(String project, Path run, Instant over) {}
+    record Sent(String project, Path run, Instant over) {
+
+        String name() {
+            return String.valueOf(run.getFileName());
+        }
+    }
+
+    private record Kept(long version, SoftReference<History> history) {}
+
+    private record Row(long id, String project, String run, String file) {}
 
     void start() {
         thread.start();
@@ -53,16 +82,14 @@ final class Histories implements AutoCloseable {
     History read(String project) throws IOException {
         long now = version.get();
         Kept before = kept.get(project);
-        History known = before == null || before.version() != now
+        History there = before == null || before.version() != now
                 ? null
                 : before.history().get();
-        if (known != null) return known;
+        if (there != null) return there;
         History read = of(project).read(problem -> {});
         kept.put(project, new Kept(now, new SoftReference<>(read)));
         return read;
     }
-
-    private record Kept(long version, SoftReference<History> history) {}
 
     /** Another number after each run. */
     long version() {
@@ -76,38 +103,121 @@ final class Histories implements AutoCloseable {
         }
     }
 
-    private void remember() {
-        for (Sent next = next(); next != null; next = next()) {
+    private void keepUp() {
+        for (List<Sent> sent = next(); sent != null; sent = next()) {
+            for (Sent one : sent) remember(one);
             try {
-                Path seen = of(next.project())
-                        .path()
-                        .resolve(SEEN)
-                        .resolve(next.run().getFileName());
-                String over = next.over().toString();
-                if (Files.exists(seen) && Files.readString(seen).equals(over)) continue;
-                of(next.project()).add(RunDigest.of(RunReader.read(next.run())));
-                Files.createDirectories(seen.getParent());
-                Files.writeString(seen, over);
-                version.incrementAndGet();
-            } catch (IOException | RuntimeException unreadable) {
-                // its page says why
+                while (fetch() == BATCH + AGAIN) {}
+            } catch (IOException | JdbiException away) {
+                // database or disk is away for a moment; it is looked again
             }
         }
     }
 
     /** Null where it is closed. */
-    private @Nullable Sent next() {
+    private @Nullable List<Sent> next() {
         synchronized (waiting) {
             try {
-                while (waiting.isEmpty() && !isClosed) waiting.wait();
+                if (waiting.isEmpty() && !isClosed) waiting.wait(LOOKED_EVERY_MILLIS);
             } catch (InterruptedException closed) {
                 return null;
             }
             if (isClosed) return null;
-            Sent first = waiting.iterator().next();
-            waiting.remove(first);
-            return first;
+            List<Sent> next = new ArrayList<>(waiting);
+            waiting.clear();
+            return next;
         }
+    }
+
+    private void remember(Sent sent) {
+        try {
+            if (isRemembered(sent)) return;
+            RunDigest digest = RunDigest.of(RunReader.read(sent.run()));
+            Path own = Files.createTempDirectory(Files.createDirectories(folder), "made-");
+            try {
+                Path file = new HistoryFolder(own).add(digest);
+                put(sent, file, digest.needingAttention() > 0 || !digest.isComplete());
+            } finally {
+                Folders.delete(own);
+            }
+        } catch (JdbiException away) {
+            ended(sent); // and once more
+        } catch (IOException | RuntimeException unreadable) {
+            // its page says why
+        }
+    }
+
+    private boolean isRemembered(Sent sent) {
+        return jdbi.withHandle(handle -> handle.createQuery("select count(*) from remembered m"
+                                + " join projects p on p.id = m.project_id"
+                                + " where p.name = :project and m.run = :run and m.over >= :over")
+                        .bind("project", sent.project())
+                        .bind("run", sent.name())
+                        .bind("over", sent.over().atOffset(ZoneOffset.UTC))
+                        .mapTo(Long.class)
+                        .one())
+                > 0;
+    }
+
+    /** With a new number, by which other hubs see it. */
+    private void put(Sent sent, Path file, boolean needsAttention) throws IOException {
+        byte[] bytes = Files.readAllBytes(file);
+        OffsetDateTime over = sent.over().atOffset(ZoneOffset.UTC);
+        jdbi.useTransaction(handle -> {
+            long project = Projects.idOrNew(handle, sent.project());
+            handle.execute("delete from remembered where project_id = ? and run = ?", project, sent.name());
+            handle.createUpdate("insert into remembered (project_id, run, file, over, needs_attention, bytes)"
+                            + " values (:project, :run, :file, :over, :attention, :bytes) on conflict do nothing")
+                    .bind("project", project)
+                    .bind("run", sent.name())
+                    .bind("file", String.valueOf(file.getFileName()))
+                    .bind("over", over)
+                    .bind("attention", needsAttention)
+                    .bind("bytes", bytes)
+                    .execute();
+        });
+    }
+
+    /** Brings what is new in the database into the folder. */
+    private int fetch() throws IOException {
+        List<Row> rows = jdbi.withHandle(handle -> handle.createQuery(
+                        "select m.id, p.name, m.run, m.file from remembered m"
+                                + " join projects p on p.id = m.project_id where m.id > :seen order by m.id limit :batch")
+                .bind("seen", Math.max(0, seen - AGAIN))
+                .bind("batch", BATCH + AGAIN)
+                .map((row, context) -> new Row(row.getLong(1), row.getString(2), row.getString(3), row.getString(4)))
+                .list());
+        boolean isNew = false;
+        for (Row row : rows) {
+            if (!known.contains(row.id()) && write(row)) isNew = true;
+            known.add(row.id());
+            seen = Math.max(seen, row.id());
+        }
+        known.removeIf(id -> id <= seen - 2L * AGAIN);
+        if (isNew) version.incrementAndGet();
+        return rows.size();
+    }
+
+    /** @return whether the folder did not have it so */
+    private boolean write(Row row) throws IOException {
+        HistoryFolder history = of(row.project());
+        Path name = history.path().resolve(NAMES).resolve(row.run());
+        String own = row.id() + " " + row.file();
+        String before = Files.exists(name) ? Files.readString(name) : "";
+        if (before.equals(own)) return false;
+        List<byte[]> bytes = jdbi.withHandle(handle -> handle.createQuery("select bytes from remembered where id = :id")
+                .bind("id", row.id())
+                .mapTo(byte[].class)
+                .list());
+        if (bytes.isEmpty()) return false; // there is a newer one
+        Files.createDirectories(name.getParent());
+        if (before.contains(" "))
+            Files.deleteIfExists(history.path().resolve(before.substring(before.indexOf(' ') + 1)));
+        Path fresh = Files.createTempFile(history.path(), "fresh-", "");
+        Files.write(fresh, bytes.get(0));
+        Files.move(fresh, history.path().resolve(row.file()), StandardCopyOption.REPLACE_EXISTING);
+        Files.writeString(name, own);
+        return true;
     }
 
     @Override

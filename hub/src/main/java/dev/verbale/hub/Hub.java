@@ -1,13 +1,11 @@
 package dev.verbale.hub;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.Comparator;
-import java.util.stream.Stream;
+import java.time.Instant;
 import org.eclipse.jetty.server.HttpConfiguration;
 import org.eclipse.jetty.server.HttpConnectionFactory;
 import org.eclipse.jetty.server.Server;
@@ -43,6 +41,7 @@ public final class Hub implements AutoCloseable {
     private final HubDatabase database;
     private final Mirror mirror;
     private final Histories histories;
+    private final Sweeper sweeper;
     private final HubSites sites;
     private final Server server;
     private final ServerConnector connector;
@@ -52,6 +51,7 @@ public final class Hub implements AutoCloseable {
             HubDatabase database,
             Mirror mirror,
             Histories histories,
+            Sweeper sweeper,
             HubSites sites,
             Server server,
             ServerConnector connector,
@@ -59,6 +59,7 @@ public final class Hub implements AutoCloseable {
         this.database = database;
         this.mirror = mirror;
         this.histories = histories;
+        this.sweeper = sweeper;
         this.sites = sites;
         this.server = server;
         this.connector = connector;
@@ -75,33 +76,38 @@ public final class Hub implements AutoCloseable {
         Path copies = options.folder().resolve("copies");
         Files.createDirectories(copies);
         HubDatabase database = HubDatabase.open(options);
-        var uploads = new Uploads(database.jdbi(), new ObjectFolder(options.objects()));
-        var histories = new Histories(options.folder().resolve("history"));
+        var objects = new ObjectFolder(options.objects());
+        var uploads = new Uploads(database.jdbi(), objects);
+        var histories = new Histories(database.jdbi(), options.folder().resolve("history"));
         var mirror = new Mirror(database.jdbi(), uploads, copies, histories::ended);
         Path pages = options.folder().resolve("pages");
-        delete(pages); // of a hub that was killed
+        Folders.delete(pages); // of a hub that was killed
         var knowledge = new Knowledge(database.jdbi());
         var sites = new HubSites(mirror, options.pages(), knowledge, histories, Files.createDirectories(pages));
         var tokens = new Tokens(database.jdbi());
         String first = null;
         if (options.administer() != null) tokens.administer(options.administer());
         else if (tokens.isEmpty()) first = tokens.add(Role.ADMINISTER, null, "the first one");
+        var people = new People(database.jdbi());
         var projects = new Projects(database.jdbi());
+        var keeping = new Keeping(database.jdbi());
+        var sweeper = new Sweeper(keeping, projects, objects, mirror);
         var handler = new HubHandler(
-                new Entrance(tokens),
-                new TokenAnswers(tokens),
+                new Entrance(tokens, people, options.proxy()),
+                new TokenAnswers(tokens, people),
                 projects,
                 uploads,
                 new TusAnswers(uploads, mirror),
                 sites,
                 new KnowledgeAnswers(knowledge, histories),
                 new HistoryAnswers(histories),
+                new KeepingAnswers(keeping),
                 new HubMetrics(database.jdbi()));
         Server server = new Server(new QueuedThreadPool(MAX_THREADS));
         ServerConnector connector = connector(server, options);
         server.setHandler(new GracefulHandler(new MinimumDataRateHandler(handler, SLOWEST, 0)));
         server.setStopTimeout(STOPS_WITHIN.toMillis());
-        var hub = new Hub(database, mirror, histories, sites, server, connector, first);
+        var hub = new Hub(database, mirror, histories, sweeper, sites, server, connector, first);
         try {
             server.start();
         } catch (Exception refused) {
@@ -111,6 +117,7 @@ public final class Hub implements AutoCloseable {
         }
         mirror.start();
         histories.start();
+        sweeper.start();
         for (String project : projects.all()) sites.of(project); // they read what is there before somebody asks
         return hub;
     }
@@ -139,6 +146,11 @@ public final class Hub implements AutoCloseable {
         return firstToken;
     }
 
+    /** Lets go what has to go by then, as it does by itself every hour. */
+    void sweep(Instant by) throws IOException {
+        sweeper.sweep(by);
+    }
+
     /** Takes nothing more, ends what is under way within seconds, and is over. */
     @Override
     public void close() {
@@ -148,17 +160,9 @@ public final class Hub implements AutoCloseable {
         } catch (Exception broken) {
             // it is over, in whatever state
         }
+        sweeper.close();
         mirror.close();
         histories.close();
         database.close();
-    }
-
-    private static void delete(Path folder) throws IOException {
-        if (!Files.isDirectory(folder)) return;
-        try (Stream<Path> all = Files.walk(folder)) {
-            for (Path one : all.sorted(Comparator.reverseOrder()).toList()) Files.deleteIfExists(one);
-        } catch (UncheckedIOException gone) {
-            throw gone.getCause();
-        }
     }
 }

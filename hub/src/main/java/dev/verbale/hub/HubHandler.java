@@ -1,6 +1,5 @@
 package dev.verbale.hub;
 
-import dev.verbale.hub.Tokens.Access;
 import dev.verbale.hub.Uploads.Refused;
 import dev.verbale.viewer.RunsSite;
 import dev.verbale.viewer.WebExchange;
@@ -33,6 +32,7 @@ final class HubHandler extends Handler.Abstract {
     private final HubSites sites;
     private final KnowledgeAnswers knowledge;
     private final HistoryAnswers history;
+    private final KeepingAnswers keeping;
     private final HubMetrics metrics;
 
     HubHandler(
@@ -44,6 +44,7 @@ final class HubHandler extends Handler.Abstract {
             HubSites sites,
             KnowledgeAnswers knowledge,
             HistoryAnswers history,
+            KeepingAnswers keeping,
             HubMetrics metrics) {
         this.entrance = entrance;
         this.tokens = tokens;
@@ -53,6 +54,7 @@ final class HubHandler extends Handler.Abstract {
         this.sites = sites;
         this.knowledge = knowledge;
         this.history = history;
+        this.keeping = keeping;
         this.metrics = metrics;
     }
 
@@ -137,7 +139,8 @@ final class HubHandler extends Handler.Abstract {
             for (String project : projects.all())
                 if (access.may(Role.READ, project))
                     newest.put(project, sites.of(project).newest("projects/" + project + "/"));
-            HubAnswer.html(response, 200, HubPages.projects(newest));
+            boolean isStranger = newest.isEmpty() && !access.isAdministrator();
+            HubAnswer.html(response, 200, isStranger ? HubPages.stranger(access.label()) : HubPages.projects(newest));
         } else if (path.size() > 1 && path.get(0).equals("projects")) {
             String project = path.get(1);
             // Who may not see it is not told that it is there.
@@ -171,7 +174,8 @@ final class HubHandler extends Handler.Abstract {
             if (method.equals("HEAD")) tus.head(request, response, access, id);
             else if (method.equals("PATCH")) tus.patch(request, response, access, id);
             else throw new Refused(405, "an upload knows HEAD and PATCH");
-        } else if (path.size() == 1 && path.get(0).equals("tokens")) tokens.answer(request, response, access);
+        } else if (path.equals(List.of("tokens"))) tokens.answer(request, response, access);
+        else if (path.equals(List.of("people"))) tokens.people(request, response, access);
         else if (path.size() > 2 && path.get(0).equals("projects"))
             project(request, response, access, path.get(1), path.subList(2, path.size()));
         else throw missing();
@@ -186,6 +190,14 @@ final class HubHandler extends Handler.Abstract {
         if (!access.isOf(project) || !projects.has(project)) throw new Refused(403, "this token is not of " + project);
         if (path.size() == 2 && path.get(0).equals("reasons")) {
             knowledge.change(request, response, access, project, path.get(1));
+            return;
+        }
+        if (path.equals(List.of("keeping"))) {
+            keeping.answer(request, response, access, project);
+            return;
+        }
+        if (path.size() == 3 && path.get(0).equals("runs") && path.get(2).equals("stays")) {
+            keeping.stays(request, response, access, project, path.get(1));
             return;
         }
         boolean isOneOfHistory = path.size() == 2 && path.get(0).equals("history");

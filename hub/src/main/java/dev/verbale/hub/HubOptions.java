@@ -1,8 +1,10 @@
 package dev.verbale.hub;
 
 import dev.verbale.viewer.ViewerOptions;
+import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.file.Path;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -14,6 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param database of PostgreSQL, where several hubs may share one; null for the embedded one
  * @param administer a token that may do everything, at least 20 characters; null for one that the hub makes when it begins with an empty
  *     database
+ * @param proxy which names people; null for none
  * @param pages what a page is made of beside its run
  * @since 0.2.0
  */
@@ -23,6 +26,7 @@ public record HubOptions(
         Path objects,
         @Nullable Database database,
         @Nullable String administer,
+        @Nullable Proxy proxy,
         ViewerOptions.Pages pages) {
 
     private static final int SHORTEST_TOKEN = 20;
@@ -33,6 +37,24 @@ public record HubOptions(
             throw new IllegalArgumentException("there is no address " + address.getHostString());
         if (administer != null && administer.length() < SHORTEST_TOKEN)
             throw new IllegalArgumentException("a token has " + SHORTEST_TOKEN + " characters at the least");
+    }
+
+    /**
+     * A proxy that asks people who they are and says so with each request. It has to take that header away from what they send.
+     *
+     * @param addresses from where it asks the hub; from elsewhere the header counts for nothing
+     * @param header such as {@code X-Forwarded-User}
+     */
+    public record Proxy(Set<InetAddress> addresses, String header) {
+
+        /** @throws IllegalArgumentException where the header cannot be one, or anybody could send it */
+        public Proxy {
+            addresses = Set.copyOf(addresses);
+            if (addresses.isEmpty())
+                throw new IllegalArgumentException("without the proxy's address anybody could say who they are");
+            if (!header.matches("[A-Za-z0-9-]{1,100}"))
+                throw new IllegalArgumentException("'" + header + "' is no header, such as X-Forwarded-User");
+        }
     }
 
     /**

@@ -38,6 +38,14 @@ final class HubPages {
                         + "<p><button>Enter</button></p></form>");
     }
 
+    /** Of somebody whom the proxy lets in, and who may see nothing here. */
+    static String stranger(String name) throws IOException {
+        return page(
+                "Projects",
+                "<p>You are " + Escaped.html(name) + ", and nobody has said what you may see here:"
+                        + " <code>verbale hub person --name NAME --role read --project NAME</code></p>");
+    }
+
     /** @param newest the cells of each project's newest run, by project; empty for one without a run */
     static String projects(Map<String, String> newest) throws IOException {
         var rows = new StringBuilder("<table><tbody>");

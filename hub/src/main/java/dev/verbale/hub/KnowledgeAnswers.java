@@ -1,7 +1,6 @@
 package dev.verbale.hub;
 
 import dev.verbale.hub.Knowledge.Change;
-import dev.verbale.hub.Tokens.Access;
 import dev.verbale.hub.Uploads.Refused;
 import dev.verbale.rules.RulesWriter;
 import dev.verbale.rules.TriageRule;

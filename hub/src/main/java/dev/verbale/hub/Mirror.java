@@ -14,10 +14,13 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.Consumer;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
@@ -32,6 +35,7 @@ final class Mirror implements AutoCloseable {
     /** Another hub may have taken something in. */
     private static final long LOOKED_EVERY_MILLIS = 250;
 
+    private static final long RESTS_MILLIS = 50;
     private static final long LOOKED_AGAIN_FOR = TimeUnit.SECONDS.toNanos(5);
     private static final int BATCH = 2_000;
 
@@ -49,6 +53,16 @@ final class Mirror implements AutoCloseable {
 
     private final Set<Ended> known = new HashSet<>();
     private Instant lastEnd = Instant.EPOCH;
+
+    /** Which change of the last uploads is here, as they are looked at again and again. */
+    private final Map<Long, Long> copied = new LinkedHashMap<>() {
+        private static final long serialVersionUID = 1;
+
+        @Override
+        protected boolean removeEldestEntry(Map.Entry<Long, Long> eldest) {
+            return size() > 4 * AGAIN;
+        }
+    };
 
     private final Object news = new Object();
     private boolean isNew = true;
@@ -84,6 +98,13 @@ final class Mirror implements AutoCloseable {
         }
     }
 
+    /** Takes away the copy of a run that is gone. */
+    void forget(Path copy) throws IOException {
+        Path gone = folder.resolve("gone-" + copy.getFileName());
+        Files.move(copy, gone); // at once: it is no run any more while it is deleted
+        Folders.delete(gone);
+    }
+
     /** Where the runs of a project are. */
     Path runs(String project) {
         return folder.resolve(project);
@@ -91,6 +112,7 @@ final class Mirror implements AutoCloseable {
 
     private void keepUp() {
         while (awaitNews()) {
+            long from = System.nanoTime();
             try {
                 List<Ended> ended = ended();
                 long last = seen;
@@ -105,6 +127,8 @@ final class Mirror implements AutoCloseable {
             } catch (IOException | JdbiException away) {
                 // database or disk is away for a moment; it is looked again
             }
+            // Many send at once: what came meanwhile is looked at together.
+            LockSupport.parkNanos(from + TimeUnit.MILLISECONDS.toNanos(RESTS_MILLIS) - System.nanoTime());
         }
     }
 
@@ -164,12 +188,14 @@ final class Mirror implements AutoCloseable {
         Set<Path> begun = new LinkedHashSet<>();
         long whole = Long.MAX_VALUE;
         for (Row row : rows) {
+            if (Long.valueOf(row.changed()).equals(copied.get(row.id()))) continue;
             Path run = runs(row.project()).resolve(row.run());
             Path file = inside(run.resolve("shards").resolve(row.part()), row.path());
             if (file == null) continue;
             long before = sizeOf(file);
             if (isBlocked(run, file)) continue; // by another of its own sender's files; all others go on
-            if (!copy(row, file, before)) whole = Math.min(whole, row.changed() - 1);
+            if (copy(row, file, before)) copied.put(row.id(), row.changed());
+            else whole = Math.min(whole, row.changed() - 1);
             boolean isDescribed = Files.exists(run.resolve("run.json"), LinkOption.NOFOLLOW_LINKS);
             if (row.path().equals("run.json") && (before < row.size() || !isDescribed)) begun.add(run);
             seen = Math.max(seen, row.changed());

@@ -1,6 +1,8 @@
 package dev.verbale.hub;
 
 import java.util.List;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Pattern;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
@@ -12,6 +14,9 @@ final class Projects {
     private static final Pattern NAME = Pattern.compile("[A-Za-z0-9](?:[A-Za-z0-9._-]{0,98}[A-Za-z0-9_-])?");
 
     private final Jdbi jdbi;
+
+    /** They never go. */
+    private final Set<String> known = ConcurrentHashMap.newKeySet();
 
     Projects(Jdbi jdbi) {
         this.jdbi = jdbi;
@@ -30,11 +35,14 @@ final class Projects {
     }
 
     boolean has(String name) {
-        return jdbi.withHandle(handle -> handle.createQuery("select 1 from projects where name = :name")
+        if (known.contains(name)) return true;
+        boolean isThere = jdbi.withHandle(handle -> handle.createQuery("select 1 from projects where name = :name")
                 .bind("name", name)
                 .mapTo(Integer.class)
                 .findOne()
                 .isPresent());
+        if (isThere) known.add(name);
+        return isThere;
     }
 
     /** In the order of the alphabet. */

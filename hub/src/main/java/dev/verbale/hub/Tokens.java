@@ -7,7 +7,10 @@ import java.time.Duration;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.Base64;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.TimeUnit;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jspecify.annotations.Nullable;
@@ -17,38 +20,20 @@ final class Tokens {
 
     private static final String BEGINNING = "verbale_";
     private static final int BYTES = 24;
+    private static final int MAX_SEEN = 10_000;
+    private static final long SEEN_FOR = TimeUnit.SECONDS.toNanos(1);
     private static final Duration SESSION = Duration.ofDays(30);
 
     private final Jdbi jdbi;
     private final SecureRandom random = new SecureRandom();
 
+    /** Of the last second, as a sender asks several times in one: one that another hub ended may go on for so long. */
+    private final Map<String, Seen> seen = new ConcurrentHashMap<>();
+
+    private record Seen(Access access, long at) {}
+
     Tokens(Jdbi jdbi) {
         this.jdbi = jdbi;
-    }
-
-    /**
-     * What somebody may do.
-     *
-     * @param label whose token it is
-     * @param project null for all
-     */
-    record Access(
-            long token, String label, Role role, @Nullable String project) {
-
-        /** Who labels, reads too. */
-        boolean may(Role wanted, String in) {
-            if (role == Role.ADMINISTER) return true;
-            return in.equals(project) && (role == wanted || (wanted == Role.READ && role == Role.LABEL));
-        }
-
-        /** Whether it may do anything in that project, and so may know what is known and remembered there. */
-        boolean isOf(String project) {
-            return role == Role.ADMINISTER || project.equals(this.project);
-        }
-
-        boolean isAdministrator() {
-            return role == Role.ADMINISTER;
-        }
     }
 
     /** Makes one; the project is made with it where it is not there. */
@@ -84,24 +69,42 @@ final class Tokens {
 
     /** What the one with this token may do. */
     Optional<Access> of(String token) {
+        String hash = hash(token);
+        Seen before = seen.get(hash);
+        if (before != null && System.nanoTime() - before.at() < SEEN_FOR) return Optional.of(before.access());
+        Optional<Access> access = ofHash(hash);
+        if (seen.size() >= MAX_SEEN) seen.clear();
+        access.ifPresent(found -> seen.put(hash, new Seen(found, System.nanoTime())));
+        return access;
+    }
+
+    private Optional<Access> ofHash(String hash) {
         return jdbi.withHandle(handle -> handle.createQuery("select t.id, t.label, t.role, p.name from tokens t"
                         + " left join projects p on p.id = t.project_id where t.hash = :hash and t.ended is null")
-                .bind("hash", hash(token))
+                .bind("hash", hash)
                 .map((row, context) -> access(row))
                 .findOne());
     }
 
     private static Access access(ResultSet row) throws SQLException {
-        long token = row.getLong(1);
-        String label = row.getString(2);
-        Optional<Role> known = Role.ofWord(row.getString(3));
-        return known.isPresent()
-                ? new Access(token, label, known.get(), row.getString(4))
-                : new Access(token, label, Role.READ, ""); // of a later version: it may do nothing here
+        String project = row.getString(4);
+        Optional<Role> role = Role.ofWord(row.getString(3)); // of a later version it lets nobody do anything here
+        boolean administers = role.isPresent() && role.get() == Role.ADMINISTER;
+        return new Access(
+                row.getLong(1),
+                row.getString(2),
+                administers,
+                project == null || role.isEmpty() ? Map.of() : Map.of(project, role.get()));
     }
 
     /** Ends the tokens with this label; sessions with them. */
     int end(String label) {
+        int ended = endNow(label);
+        seen.clear();
+        return ended;
+    }
+
+    private int endNow(String label) {
         return jdbi.inTransaction(handle -> {
             handle.createUpdate("delete from sessions where token_id in (select id from tokens where label = :label)")
                     .bind("label", label)

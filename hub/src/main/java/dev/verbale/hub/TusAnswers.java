@@ -1,6 +1,5 @@
 package dev.verbale.hub;
 
-import dev.verbale.hub.Tokens.Access;
 import dev.verbale.hub.Uploads.Refused;
 import dev.verbale.hub.Uploads.Target;
 import dev.verbale.hub.Uploads.Upload;
@@ -86,11 +85,13 @@ final class TusAnswers {
 
     void patch(Request request, Response response, Access access, long id) throws IOException, Refused {
         speaksTus(request, response);
-        Upload upload = mine(access, id);
+        if (!uploads.project(id)
+                .filter(project -> access.may(Role.SEND, project))
+                .isPresent()) throw missing();
         if (!BYTES.equals(request.getHeaders().get("Content-Type"))) throw new Refused(415, "bytes come as " + BYTES);
         long at = number(request.getHeaders().get(OFFSET));
         byte[] bytes = body(request);
-        long size = uploads.append(upload.id(), at, bytes);
+        long size = uploads.append(id, at, bytes);
         mirror.changed();
         response.getHeaders().put(OFFSET, size);
         HubAnswer.nothing(response, size == at + bytes.length ? 204 : 409);
@@ -98,9 +99,12 @@ final class TusAnswers {
 
     private Upload mine(Access access, long id) throws Refused {
         Optional<Upload> upload = uploads.find(id);
-        if (upload.isEmpty() || !access.may(Role.SEND, upload.get().project()))
-            throw new Refused(404, "there is no such upload");
+        if (upload.isEmpty() || !access.may(Role.SEND, upload.get().project())) throw missing();
         return upload.get();
+    }
+
+    private static Refused missing() {
+        return new Refused(404, "there is no such upload");
     }
 
     private static void speaksTus(Request request, Response response) throws Refused {

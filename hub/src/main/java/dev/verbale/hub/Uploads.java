@@ -9,8 +9,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
+import org.jdbi.v3.core.statement.UnableToExecuteStatementException;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -22,13 +24,23 @@ final class Uploads {
     static final int MAX_FILES = 200_000;
     static final long MAX_SIZE = 4L << 30;
 
+    private static final int KNOWN_PARTS = 10_000;
+
     private final Jdbi jdbi;
     private final ObjectFolder objects;
+
+    /** Parts that were sent to since this hub began, as each of their files asks for them. */
+    private final Map<PartOf, Long> parts = new ConcurrentHashMap<>();
+
+    /** Whose uploads are, which never changes. */
+    private final Map<Long, String> projects = new ConcurrentHashMap<>();
 
     Uploads(Jdbi jdbi, ObjectFolder objects) {
         this.jdbi = jdbi;
         this.objects = objects;
     }
+
+    private record PartOf(String project, String run, String part) {}
 
     /** Where a file belongs. */
     record Target(String project, String run, String part, String path) {}
@@ -58,8 +70,25 @@ final class Uploads {
 
     /** Begins a file with its first bytes. One that is there already stays as it is. */
     Upload create(Target target, byte[] first) throws Refused {
+        var of = new PartOf(target.project(), target.run(), target.part());
+        Long known = parts.get(of);
+        try {
+            return create(target, first, known == null ? added(of) : known);
+        } catch (UnableToExecuteStatementException gone) {
+            if (known == null) throw gone;
+            return create(target, first, added(of)); // its run went meanwhile, and comes anew
+        }
+    }
+
+    private long added(PartOf of) {
+        long part = jdbi.inTransaction(handle -> part(handle, of));
+        if (parts.size() >= KNOWN_PARTS) parts.clear();
+        parts.put(of, part);
+        return part;
+    }
+
+    private Upload create(Target target, byte[] first, long part) throws Refused {
         return jdbi.inTransaction(handle -> {
-            long part = part(handle, target);
             int made = handle.createUpdate("insert into uploads (part_id, path, size, changed)"
                             + " values (:part, :path, :size, nextval('changes')) on conflict do nothing")
                     .bind("part", part)
@@ -72,32 +101,28 @@ final class Uploads {
                     .map((row, context) -> new Upload(row.getLong(1), target.project(), row.getLong(2), made == 1))
                     .one();
             if (made == 1) {
-                handle.execute("update parts set files = files + 1 where id = ?", part);
+                if (handle.execute("update parts set files = files + 1 where id = ? and files < ?", part, MAX_FILES)
+                        == 0) throw new Refused(422, "a part of a run has " + MAX_FILES + " files at the most");
                 if (first.length > 0) chunk(handle, there.id(), 0, first);
             }
             return there;
         });
     }
 
-    private static long part(Handle handle, Target target) throws Refused {
-        long project = Projects.idOrNew(handle, target.project());
-        handle.execute(
-                "insert into runs (project_id, name) values (?, ?) on conflict do nothing", project, target.run());
+    private static long part(Handle handle, PartOf of) {
+        long project = Projects.idOrNew(handle, of.project());
+        handle.execute("insert into runs (project_id, name) values (?, ?) on conflict do nothing", project, of.run());
         long run = handle.createQuery("select id from runs where project_id = :project and name = :name")
                 .bind("project", project)
-                .bind("name", target.run())
+                .bind("name", of.run())
                 .mapTo(Long.class)
                 .one();
-        handle.execute("insert into parts (run_id, name) values (?, ?) on conflict do nothing", run, target.part());
-        Map<String, @Nullable Object> part = handle.createQuery(
-                        "select id, files from parts where run_id = :run and name = :name")
+        handle.execute("insert into parts (run_id, name) values (?, ?) on conflict do nothing", run, of.part());
+        return handle.createQuery("select id from parts where run_id = :run and name = :name")
                 .bind("run", run)
-                .bind("name", target.part())
-                .mapToMap()
+                .bind("name", of.part())
+                .mapTo(Long.class)
                 .one();
-        if (number(part.get("files")) >= MAX_FILES)
-            throw new Refused(422, "a part of a run has " + MAX_FILES + " files at the most");
-        return number(part.get("id"));
     }
 
     private static long number(@Nullable Object value) {
@@ -110,6 +135,16 @@ final class Uploads {
                 .bind("at", at)
                 .bind("bytes", bytes)
                 .execute();
+    }
+
+    /** Whose an upload is; empty where there is none. */
+    Optional<String> project(long id) {
+        String known = projects.get(id);
+        if (known != null) return Optional.of(known);
+        Optional<String> project = find(id).map(Upload::project);
+        if (projects.size() >= KNOWN_PARTS) projects.clear();
+        project.ifPresent(name -> projects.put(id, name));
+        return project;
     }
 
     Optional<Upload> find(long id) {
@@ -127,18 +162,24 @@ final class Uploads {
      * @return how much of it there is now; where that is not {@code at} and the bytes, they were not taken
      */
     long append(long id, long at, byte[] bytes) throws Refused {
+        if (at + bytes.length > MAX_SIZE) throw new Refused(413, "a file has " + MAX_SIZE + " bytes at the most");
         return jdbi.inTransaction(handle -> {
-            long there = handle.createQuery("select size from uploads where id = :id for update")
+            boolean isNext = bytes.length > 0
+                    && handle.execute(
+                                    "update uploads set size = ?, changed = nextval('changes') where id = ? and size = ?",
+                                    at + bytes.length,
+                                    id,
+                                    at)
+                            == 1;
+            if (isNext) {
+                chunk(handle, id, at, bytes);
+                return at + bytes.length;
+            }
+            return handle.createQuery("select size from uploads where id = :id")
                     .bind("id", id)
                     .mapTo(Long.class)
-                    .one();
-            if (there != at || bytes.length == 0) return there;
-            if (there + bytes.length > MAX_SIZE)
-                throw new Refused(413, "a file has " + MAX_SIZE + " bytes at the most");
-            chunk(handle, id, at, bytes);
-            handle.execute(
-                    "update uploads set size = ?, changed = nextval('changes') where id = ?", at + bytes.length, id);
-            return at + bytes.length;
+                    .findOne()
+                    .orElse(0L); // its run has gone
         });
     }
 

@@ -21,6 +21,7 @@ class EmbeddedHubTest extends HubContract {
                 root.resolve("fresh/objects"),
                 null,
                 null,
+                null,
                 run -> dev.verbale.report.PageOptions.PLAIN);
         String first;
         try (Hub hub = Hub.start(options)) {

@@ -23,6 +23,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.time.Duration;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -333,7 +334,7 @@ abstract class HubContract {
         assertThat(hub.api(ada, "POST", page, "label=product&link=https%3A%2F%2Ftracker.orto.example%2F17", form)
                         .statusCode())
                 .isEqualTo(303);
-        assertThat(hub.get(read, page).body()).contains("product, https://tracker.orto.example/17");
+        assertThat(hub.get(read, page).body()).contains("product, <a href=\"https://tracker.orto.example/17\"");
         assertThat(hub.api(ada, "POST", page, "label=test", form[0], form[1], "Origin", "https://elsewhere.example")
                         .statusCode())
                 .isEqualTo(403);
@@ -353,7 +354,7 @@ abstract class HubContract {
         assertThat(hub.api(ada, "POST", page, "label=" + "x".repeat(20_000), form)
                         .statusCode())
                 .isEqualTo(400);
-        assertThat(hub.get(read, page).body()).contains("product, https://tracker.orto.example/17");
+        assertThat(hub.get(read, page).body()).contains("product, <a href=\"https://tracker.orto.example/17\"");
         assertThat(hub.api(ada, "POST", page, "forget=yes", form).statusCode()).isEqualTo(303);
         assertThat(hub.get(read, page).body()).contains("Nobody has said whose it is");
     }
@@ -392,5 +393,86 @@ abstract class HubContract {
         hub.close();
         hub.begin();
         assertThat(project.history(here)).as("the same after it began again").isZero();
+    }
+
+    @Test
+    void what_a_project_keeps_is_said_before_the_rest_goes_and_what_is_remembered_stays() throws Exception {
+        var project = new HubProject(hub.sending(HubFixture.ADMINISTER, "orto", null));
+        for (String night : List.of("failing", "passing", "marked", "newest"))
+            hub.sender(recorded(night, night.equals("failing") ? "bad" : "of " + night), send, "orto", night)
+                    .send();
+        Path here = root.resolve("here");
+        until(() -> {
+            project.history(here);
+            return new HistoryFolder(here).files().size() == 4;
+        });
+        for (String night : List.of("failing", "passing", "marked", "newest")) copyOf(night);
+        assertThat(project.keeping()).isEqualTo("all runs stay\n");
+        Instant now = Instant.now();
+        hub.sweep(now.plus(Duration.ofDays(1_000)));
+        assertThat(hub.get(read, "projects/orto/runs/passing/").statusCode()).isEqualTo(200);
+
+        assertThatThrownBy(() -> new HubProject(hub.sending(read, "orto", null)).keep(Map.of("days", "2")))
+                .isInstanceOf(HubRefused.class);
+        new HubProject(hub.sending(hub.token("orto", Role.LABEL, "Ada"), "orto", null)).stays("marked", true);
+        assertThat(project.keep(Map.of("days", "2", "failing-days", "5")))
+                .startsWith("days: 2\nfailing-days: 5\n")
+                .containsPattern("passing goes \\d{4}-.*: older than 2 days")
+                .containsPattern("failing goes \\d{4}-.*: older than 5 days, with failures")
+                .doesNotContain("marked goes", "newest goes");
+        hub.sweep(now.plus(Duration.ofDays(1)));
+        assertThat(hub.get(read, "projects/orto/runs/passing/").statusCode()).isEqualTo(200);
+        hub.sweep(now.plus(Duration.ofDays(3)));
+
+        assertThat(hub.get(read, "projects/orto/runs/passing/").statusCode()).isEqualTo(404);
+        assertThat(hub.copyOf("orto", "passing")).doesNotExist();
+        for (String night : List.of("failing", "marked", "newest"))
+            assertThat(hub.get(read, "projects/orto/runs/" + night + "/").statusCode())
+                    .as(night)
+                    .isEqualTo(200);
+        assertThat(hub.objectsWith("of passing")).isZero();
+        assertThat(hub.objectsWith("of newest")).isPositive();
+        hub.close();
+        hub.begin();
+        assertThat(project.history(here)).as("nothing new, and nothing gone").isZero();
+        assertThat(new HistoryFolder(here).files()).hasSize(4);
+        assertThat(project.keep(Map.of("max-bytes", "1")))
+                .contains("failing goes ")
+                .doesNotContain("newest goes");
+        assertThat(project.keep(Map.of())).isEqualTo("all runs stay\n");
+    }
+
+    @Test
+    void a_person_whom_the_proxy_names_may_what_was_said() throws Exception {
+        hub.sender(recorded("a", "swaps"), send, "orto", "night").send();
+        String[] ada = {"X-Forwarded-User", "ada@orto.example"};
+        var orto = new HubProject(hub.sending(HubFixture.ADMINISTER, "orto", null));
+
+        assertThat(hub.api(null, "GET", "", "", ada).body()).contains("You are ada@orto.example");
+        assertThat(hub.api(null, "GET", "projects/orto/", "", ada).statusCode()).isEqualTo(404);
+        orto.person("*", "read");
+        assertThat(hub.api(null, "GET", "projects/orto/", "", ada).statusCode()).isEqualTo(200);
+        String reason = "projects/orto/reasons/3f09a1c2b7d4";
+        String[] form = {ada[0], ada[1], "Content-Type", "application/x-www-form-urlencoded"};
+        assertThat(hub.api(null, "POST", reason, "label=product", form).statusCode())
+                .isEqualTo(403);
+        orto.person("ada@orto.example", "label");
+        assertThat(hub.api(null, "POST", reason, "label=product", form).statusCode())
+                .isEqualTo(303);
+        assertThat(hub.api(null, "GET", reason, "", ada).body()).contains("<td>ada@orto.example</td>");
+        assertThat(hub.api(null, "POST", "api/v1/people?name=eve&role=administer", "", ada)
+                        .statusCode())
+                .isEqualTo(403);
+        orto.endPerson("ada@orto.example");
+        assertThat(hub.api(null, "POST", reason, "label=test", form).statusCode())
+                .isEqualTo(403);
+        orto.person("root@orto.example", "administer");
+        assertThat(hub.api(null, "GET", "metrics", "", "X-Forwarded-User", "root@orto.example")
+                        .statusCode())
+                .isEqualTo(200);
+        assertThat(hub.api(null, "GET", "projects/orto/", "", "X-Forwarded-User", "*")
+                        .statusCode())
+                .as("nobody is called that")
+                .isEqualTo(401);
     }
 }

@@ -22,7 +22,9 @@ import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 
@@ -65,7 +67,12 @@ final class HubFixture implements AutoCloseable {
                 folder.resolve("objects"),
                 database,
                 ADMINISTER,
+                new HubOptions.Proxy(Set.of(InetAddress.getLoopbackAddress()), "X-Forwarded-User"),
                 run -> PageOptions.PLAIN);
+    }
+
+    void sweep(Instant by) throws IOException {
+        hub.sweep(by);
     }
 
     URI address() {
@@ -74,6 +81,16 @@ final class HubFixture implements AutoCloseable {
 
     Path copyOf(String project, String run) {
         return folder.resolve("hub/copies").resolve(project).resolve(run);
+    }
+
+    /** How many stored files hold {@code text}. */
+    long objectsWith(String text) throws IOException {
+        try (Stream<Path> files = Files.walk(folder.resolve("objects"))) {
+            long found = 0;
+            for (Path file : files.filter(Files::isRegularFile).toList())
+                if (Files.readString(file).contains(text)) found++;
+            return found;
+        }
     }
 
     String token(String project, Role role, String label) throws Exception {
@@ -93,7 +110,11 @@ final class HubFixture implements AutoCloseable {
                 .method(method, BodyPublishers.ofString(body));
         if (token != null) request.header("Authorization", "Bearer " + token);
         for (int i = 0; i < headers.length; i += 2) request.header(headers[i], headers[i + 1]);
-        return client.send(request.build(), BodyHandlers.ofString());
+        try {
+            return client.send(request.build(), BodyHandlers.ofString());
+        } catch (IOException closed) { // a connection that the hub ended as it was used again
+            return client.send(request.build(), BodyHandlers.ofString());
+        }
     }
 
     HttpResponse<String> get(String token, String path) throws Exception {

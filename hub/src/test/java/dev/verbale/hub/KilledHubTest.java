@@ -51,6 +51,7 @@ class KilledHubTest {
                 folder.resolve("objects"),
                 null,
                 TOKEN,
+                null,
                 run -> PageOptions.PLAIN));
         System.out.println(hub.address().getPort());
         Thread.currentThread().join();

@@ -1,9 +1,12 @@
 package dev.verbale.hub;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.verbale.report.PageOptions;
 import java.io.InputStream;
 import java.net.InetAddress;
+import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
@@ -16,6 +19,7 @@ import java.security.MessageDigest;
 import java.util.ArrayList;
 import java.util.Base64;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -63,6 +67,28 @@ class StrangersTest {
                 "Tus-Resumable", "1.0.0", "Upload-Offset", "" + at, "Content-Type", "application/offset+octet-stream"));
         headers.addAll(List.of(more));
         return hub.api(token, "PATCH", location, bytes, headers.toArray(String[]::new));
+    }
+
+    @Test
+    void who_is_no_proxy_names_nobody() throws Exception {
+        var elsewhere = new HubOptions.Proxy(Set.of(InetAddress.getByName("192.0.2.1")), "X-Forwarded-User");
+        HubOptions options = new HubOptions(
+                new InetSocketAddress(InetAddress.getLoopbackAddress(), 0),
+                root.resolve("behind"),
+                root.resolve("objects"),
+                null,
+                HubFixture.ADMINISTER,
+                elsewhere,
+                run -> PageOptions.PLAIN);
+        try (Hub behind = Hub.start(options)) {
+            HttpRequest asked = HttpRequest.newBuilder(behind.address().resolve("metrics"))
+                    .header("X-Forwarded-User", "root@orto.example")
+                    .build();
+            assertThat(hub.client.send(asked, BodyHandlers.ofString()).statusCode())
+                    .isEqualTo(401);
+        }
+        assertThatThrownBy(() -> new HubOptions.Proxy(Set.of(), "X-Forwarded-User"))
+                .hasMessageContaining("anybody could say who they are");
     }
 
     @Test
@@ -148,8 +174,13 @@ class StrangersTest {
         create("after/it", "all");
 
         Path after = hub.copyOf("orto", "night").resolve("shards/one/after/it");
-        while (!Files.exists(after)) Thread.onSpinWait();
+        while (!Files.exists(after) || Files.size(after) < 3) Thread.onSpinWait();
         assertThat(after).hasContent("all");
+        HttpResponse<String> end = hub.api(send, "POST", FILES.replaceFirst("files$", "end"), "");
+        assertThat(end.statusCode()).as("what cannot be copied is not whole").isEqualTo(409);
+        assertThat(end.body())
+                .contains("a/b: cannot be copied there", "c/d/e: cannot be copied there")
+                .doesNotContain("after/it: cannot");
     }
 
     @Test

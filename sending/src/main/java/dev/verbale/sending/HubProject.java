@@ -24,6 +24,7 @@ import java.util.stream.Stream;
  */
 public final class HubProject {
 
+    private static final Map<String, String> FORM = Map.of("Content-Type", "application/x-www-form-urlencoded");
     private static final String API = "api";
     private static final String VERSION = "v1";
 
@@ -49,15 +50,11 @@ public final class HubProject {
      *     away what was known
      */
     public void know(String reason, Map<String, String> known) throws IOException, InterruptedException {
-        URI address = address("reasons", reason);
-        String form = known.entrySet().stream()
-                .map(one -> encoded(one.getKey()) + "=" + encoded(one.getValue()))
-                .collect(Collectors.joining("&"));
         hub.ask(
                 known.isEmpty() ? "DELETE" : "PUT",
-                address,
-                Map.of("Content-Type", "application/x-www-form-urlencoded"),
-                BodyPublishers.ofString(form),
+                address("reasons", reason),
+                FORM,
+                BodyPublishers.ofString(form(known)),
                 Set.of(204));
     }
 
@@ -105,6 +102,36 @@ public final class HubProject {
         }
     }
 
+    /** How long its runs are kept, and which go within a week, in lines. Any role may ask. */
+    public String keeping() throws IOException, InterruptedException {
+        return new String(hub.bytes(address("keeping")), StandardCharsets.UTF_8);
+    }
+
+    /**
+     * Says how long its runs are kept. The role is {@code administer}.
+     *
+     * @param rule {@code days}, {@code failing-days}, {@code max-bytes}, as far as they are meant; nothing keeps all
+     * @return as {@link #keeping}
+     */
+    public String keep(Map<String, String> rule) throws IOException, InterruptedException {
+        return hub.ask("PUT", address("keeping"), FORM, BodyPublishers.ofString(form(rule)), Set.of(200))
+                .body();
+    }
+
+    /**
+     * Says that a run stays whatever the rule says, or takes that back. The role is {@code label}.
+     *
+     * @param run its name there
+     */
+    public void stays(String run, boolean stays) throws IOException, InterruptedException {
+        hub.ask(
+                stays ? "PUT" : "DELETE",
+                address("runs", run, "stays"),
+                Map.of(),
+                BodyPublishers.noBody(),
+                Set.of(204));
+    }
+
     /**
      * Makes a token. The role is {@code administer}.
      *
@@ -128,11 +155,37 @@ public final class HubProject {
         return tokens("DELETE", "?label=" + encoded(label), 200);
     }
 
+    /**
+     * Lets a person do something whom the hub's proxy names. The role is {@code administer}.
+     *
+     * @param name as the proxy says it; {@code *} for everybody whom it lets in
+     * @param role of theirs in this project, or {@code administer} for everything
+     */
+    public void person(String name, String role) throws IOException, InterruptedException {
+        people("POST", "?name=" + encoded(name) + "&project=" + encoded(options.project()) + "&role=" + encoded(role));
+    }
+
+    /** Lets a person do nothing any more, in any project. The role is {@code administer}. */
+    public void endPerson(String name) throws IOException, InterruptedException {
+        people("DELETE", "?name=" + encoded(name));
+    }
+
+    private void people(String method, String query) throws IOException, InterruptedException {
+        URI address = URI.create(hub.address(API, VERSION, "people") + query);
+        hub.ask(method, address, Map.of(), BodyPublishers.noBody(), Set.of(204));
+    }
+
     private String tokens(String method, String query, int expected) throws IOException, InterruptedException {
         URI address = URI.create(hub.address(API, VERSION, "tokens") + query);
         return hub.ask(method, address, Map.of(), BodyPublishers.noBody(), Set.of(expected))
                 .body()
                 .strip();
+    }
+
+    private static String form(Map<String, String> fields) {
+        return fields.entrySet().stream()
+                .map(one -> encoded(one.getKey()) + "=" + encoded(one.getValue()))
+                .collect(Collectors.joining("&"));
     }
 
     private URI address(String... parts) {
