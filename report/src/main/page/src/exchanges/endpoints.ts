@@ -55,9 +55,12 @@ export function endpointOf(method: string, url: string): string {
 const MEMBERS = 4;
 const NAMED_MEMBERS = 3;
 
+const LOOKS_LIKE_A_NAME = /[A-Z0-9%]/;
+
 /**
  * The endpoints of many requests. Besides numbers and identifiers, what stands behind a path that is asked for itself, such as
- * `/api/seeds`, is left open where it has many values, such as `/api/seeds/Basil/loans`, `/api/seeds/Kale/loans`.
+ * `/api/seeds`, is left open where it has many values, such as `/api/seeds/Basil/loans`, `/api/seeds/Kale/loans`; and where nobody asks for
+ * that path, where what stands between it and the same words looks like names.
  */
 export function endpointNames(requests: [method: string, url: string][]): string[] {
   const names = requests.map(([method, url]) => endpointOf(method, url));
@@ -71,13 +74,30 @@ export function endpointNames(requests: [method: string, url: string][]): string
       members.set(before, (members.get(before) ?? new Set()).add(parts[at]!));
     }
   }
-  const collections = new Set([...members].filter(([, values]) => values.size >= ([...values].some((value) => /[A-Z0-9%]/.test(value)) ? NAMED_MEMBERS : MEMBERS)).map(([path]) => path));
+  const collections = new Set(
+    [...members].filter(([, values]) => values.size >= ([...values].some((value) => LOOKS_LIKE_A_NAME.test(value)) ? NAMED_MEMBERS : MEMBERS)).map(([path]) => path),
+  );
+  for (const path of beforeNames(paths)) collections.add(path);
   if (collections.size === 0) return names;
   return names.map((name) => {
     const [method, path = ''] = [name.slice(0, name.indexOf(' ')), name.slice(name.indexOf(' ') + 1)];
     const parts = path.split('/');
     return method + ' ' + parts.map((part, at) => (at > 1 && part !== '' && collections.has(parts.slice(0, at).join('/')) ? '{}' : part)).join('/');
   });
+}
+
+/** Paths behind which several names stand, each before the same words. */
+function beforeNames(paths: Set<string>): Set<string> {
+  const between = new Map<string, Set<string>>();
+  for (const path of paths) {
+    const parts = path.split('/');
+    for (let at = 2; at < parts.length - 1; at++) {
+      if (parts[at] === '{}' || /^v\d+$/.test(parts[at]!) || !LOOKS_LIKE_A_NAME.test(parts[at]!)) continue; // v1 is no name
+      const around = parts.slice(0, at).join('/') + '\n' + parts.slice(at + 1).join('/');
+      between.set(around, (between.get(around) ?? new Set()).add(parts[at]!));
+    }
+  }
+  return new Set([...between].filter(([, names]) => names.size >= NAMED_MEMBERS).map(([around]) => around.slice(0, around.indexOf('\n'))));
 }
 
 export function namesOf(rows: ExchangeRow[]): string[] {

@@ -3,15 +3,7 @@ package dev.verbale.acceptance;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.testing.Jvm;
-import java.io.BufferedReader;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpRequest.BodyPublishers;
-import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.file.Path;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -27,26 +19,11 @@ class SentBuildTest {
     @TempDir
     Path hubFolder;
 
-    private Process hub;
-    private String address;
-    private String first;
+    private HubProcess hub;
 
     @BeforeEach
     void start() throws Exception {
-        List<String> command = new ArrayList<>(Jvm.SHORT);
-        command.add(0, Path.of(System.getProperty("java.home"), "bin", "java").toString());
-        command.addAll(List.of(
-                "-jar",
-                Checkout.ROOT.resolve("cli/target/verbale.jar").toString(),
-                "hub",
-                "--port",
-                "0",
-                "--folder",
-                hubFolder.toString()));
-        hub = new ProcessBuilder(command).redirectErrorStream(true).start();
-        BufferedReader lines = hub.inputReader();
-        address = lines.readLine().replaceFirst("The hub is at ", "");
-        first = lines.readLine().replaceFirst("A token .*: ", "");
+        hub = new HubProcess(Checkout.ROOT.resolve("cli/target/verbale.jar"), hubFolder);
         var build = new SampleBuild(project);
         String plugin = """
                 <plugin>
@@ -63,39 +40,23 @@ class SentBuildTest {
     }
 
     @AfterEach
-    void stop() throws Exception {
-        hub.destroy();
-        hub.waitFor();
-    }
-
-    private String ask(String method, String path) throws Exception {
-        return HttpClient.newHttpClient()
-                .send(
-                        HttpRequest.newBuilder(URI.create(address + path))
-                                .header("Authorization", "Bearer " + first)
-                                .method(method, BodyPublishers.noBody())
-                                .build(),
-                        BodyHandlers.ofString())
-                .body()
-                .strip();
+    void stop() {
+        hub.close();
     }
 
     @Test
     void its_run_is_on_the_hub_and_a_hub_that_is_away_changes_nothing() throws Exception {
-        String token = ask("POST", "api/v1/tokens?project=orto&role=send&label=CI");
+        String token = hub.ask("POST", "api/v1/tokens?project=orto&role=send&label=CI");
         var build = new SampleBuild(project);
 
         Jvm sent = build.mavenOfItsOwn(
-                Map.of("VERBALE_HUB", address, "VERBALE_HUB_PROJECT", "orto", "VERBALE_HUB_TOKEN", token),
-                "-Dverbale.hub.run=build-7",
-                "-fae",
-                "test");
+                hub.environment(token), "-Dverbale.hub=" + hub.address, "-Dverbale.hub.run=build-7", "-fae", "test");
 
         assertThat(sent.code()).isEqualTo(1);
         assertThat(sent.output())
-                .contains("Verbale: sent to " + address + "projects/orto/runs/build-7/")
+                .contains("Verbale: sent to " + hub.address + "projects/orto/runs/build-7/")
                 .doesNotContain(token);
-        assertThat(ask("GET", "projects/orto/runs/build-7/")).contains("1 of 3 tests did not pass", "snails");
+        assertThat(hub.ask("GET", "projects/orto/runs/build-7/")).contains("1 of 3 tests did not pass", "snails");
 
         Jvm away = build.mavenOfItsOwn(
                 Map.of("VERBALE_HUB_TOKEN", token),

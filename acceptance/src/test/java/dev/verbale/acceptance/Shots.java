@@ -1,6 +1,8 @@
 package dev.verbale.acceptance;
 
 import dev.verbale.report.PageOptions;
+import dev.verbale.results.RunReader;
+import dev.verbale.results.reason.FailureReason;
 import dev.verbale.testing.Jvm;
 import dev.verbale.viewer.Viewer;
 import dev.verbale.viewer.ViewerOptions;
@@ -125,13 +127,41 @@ public final class Shots {
                     () -> waitFor("return !document.body.innerText.includes('not read yet')"));
             driver.get("about:blank");
         }
-        look("dark", 1280, 800);
-        shoot(page, ".strip", "summary-dark");
+        if (only.isEmpty() || only.contains("known")) known(run, jar);
         look("light", 400, 800);
         shoot(page + SWAP, ".thumbnail img", "test-narrow");
         look("light", 1280, 800);
         shoot(terminal(run, jar, "failures").toUri().toString(), "pre", "terminal");
         shoot(terminal(run, jar, "today", "--limit", "4").toUri().toString(), "pre", "today");
+    }
+
+    /** The reason of the swap on a hub, as who may label it sees it. */
+    private void known(Path run, Path jar) throws Exception {
+        try (HubProcess hub = new HubProcess(jar, Files.createTempDirectory("hub"))) {
+            Map<String, String> all = hub.environment(hub.first);
+            Jvm sent = Jvm.bareJava(all, run, "-jar", jar.toString(), "send", run.toString());
+            if (sent.code() != 0) throw new IllegalStateException(sent.output());
+            String label = hub.ask("POST", "api/v1/tokens?project=orto&role=label&label=Ada%20Rossi");
+            String reason = FailureReason.of(RunReader.read(run)).get(0).id();
+            hub.ask(
+                    "PUT",
+                    "api/v1/projects/orto/reasons/" + reason,
+                    "label",
+                    "product",
+                    "owner",
+                    "Ada Rossi",
+                    "comment",
+                    "both days are written to the same neighbour",
+                    "known-until",
+                    "2026-12-31");
+            while (!hub.ask("GET", "projects/orto/reasons/" + reason).contains("so far, the first"))
+                Thread.onSpinWait();
+            driver.get(hub.address);
+            await("[name=token]").sendKeys(label, Keys.ENTER);
+            await("main table");
+            shoot(hub.address + "projects/orto/reasons/" + reason, "form", "known");
+            driver.get("about:blank");
+        }
     }
 
     private void look(String scheme, int width, int height) {

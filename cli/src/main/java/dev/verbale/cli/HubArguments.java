@@ -66,14 +66,14 @@ final class HubArguments {
     }
 
     /** Asks, and shows the answer. */
-    static int ask(CommandSpec spec, String otherwise, Question question) throws Exception {
+    static int ask(CommandSpec spec, String failed, Question question) throws Exception {
         String answer;
         try {
             answer = question.answer();
         } catch (HubRefused refused) {
             throw new ParameterException(spec.commandLine(), String.valueOf(refused.getMessage()), refused);
         } catch (IOException away) {
-            throw new FailureMessages.NotWritten(otherwise, away);
+            throw new FailureMessages.NotWritten(failed, away);
         }
         spec.commandLine().getOut().println(answer.strip());
         return ExitCodes.DONE;

@@ -148,7 +148,7 @@ public final class Hub implements AutoCloseable {
 
     /** Lets go what has to go by then, as it does by itself every hour. */
     void sweep(Instant by) throws IOException {
-        sweeper.sweep(by);
+        sweeper.sweep(by, true);
     }
 
     /** Takes nothing more, ends what is under way within seconds, and is over. */

@@ -110,9 +110,16 @@ final class HubHandler extends Handler.Abstract {
             if (isApi || !WebMethods.isRead(method)) throw new Refused(401, "say a token: Authorization: Bearer TOKEN");
             HubPages.guard(response);
             HubAnswer.html(response, 401, HubPages.enter("", whole));
-        } else if (isApi) api(request, response, access.get(), path.subList(2, path.size()));
-        else if (method.equals("POST") && path.size() == 4 && path.get(2).equals("reasons"))
-            knowledge.form(request, response, access.get(), path.get(1), path.get(3));
+            return;
+        }
+        // A browser says who somebody is by itself, also where another site asks.
+        if (!WebMethods.isRead(method)) Form.refuseForeign(request);
+        if (isApi) api(request, response, access.get(), path.subList(2, path.size()));
+        else if (method.equals("POST")
+                && path.size() == 4
+                && path.get(0).equals("projects")
+                && path.get(2).equals("reasons")
+                && projects.has(path.get(1))) knowledge.form(request, response, access.get(), path.get(1), path.get(3));
         else if (!WebMethods.isRead(method)) throw new Refused(405, "pages are read with GET and HEAD");
         else page(request, response, access.get(), whole, path);
     }

@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
 /** How long runs are kept: asked by whoever is of the project, set by administrators. What goes is said a week before. */
 final class KeepingAnswers {
 
-    private static final Duration SAID_BEFORE = Duration.ofDays(7);
+    private static final Duration WITHIN = Duration.ofDays(7);
     private static final int LONGEST_DAYS = 36_500;
 
     private final Keeping keeping;
@@ -39,7 +39,7 @@ final class KeepingAnswers {
             lines.append("failing-days: ").append(rule.failingDays()).append('\n');
         if (rule.bytes() != null)
             lines.append("max-bytes: ").append(rule.bytes()).append('\n');
-        List<Going> going = keeping.going(project, Instant.now().plus(SAID_BEFORE));
+        List<Going> going = keeping.going(project, Instant.now().plus(WITHIN));
         for (Going one : going)
             lines.append(one.run())
                     .append(" goes ")

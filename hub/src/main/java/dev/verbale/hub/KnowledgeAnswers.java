@@ -53,7 +53,6 @@ final class KnowledgeAnswers {
     /** For a person, who sees the page of the reason again. */
     void form(Request request, Response response, Access access, String project, String reason)
             throws IOException, Refused {
-        Form.refuseForeign(request);
         Fields form = Form.of(request);
         if (Form.text(form, "forget").isEmpty()) know(form, access, project, reason);
         else forget(access, project, reason);

@@ -16,6 +16,9 @@ final class Sweeper implements AutoCloseable {
 
     private static final Duration EVERY = Duration.ofHours(1);
 
+    /** Each of the objects is asked for: once a day. */
+    private static final int ROUNDS_OF_OBJECTS = 24;
+
     private final Keeping keeping;
     private final Projects projects;
     private final ObjectFolder objects;
@@ -36,9 +39,9 @@ final class Sweeper implements AutoCloseable {
 
     private void run() {
         try {
-            while (true) {
+            for (int round = 0; ; round++) {
                 try {
-                    sweep(Instant.now());
+                    sweep(Instant.now(), round % ROUNDS_OF_OBJECTS == 0);
                 } catch (IOException | JdbiException away) {
                     // database or storage is away for a moment; there is another hour
                 }
@@ -49,15 +52,20 @@ final class Sweeper implements AutoCloseable {
         }
     }
 
-    /** What has to go by then. */
-    void sweep(Instant now) throws IOException {
+    /**
+     * What has to go by then.
+     *
+     * @param withObjects whether that is also what no run needs
+     */
+    void sweep(Instant now, boolean withObjects) throws IOException {
         for (String project : projects.all()) {
             for (Keeping.Going run : keeping.going(project, now)) keeping.letGo(run.id());
+            List<Path> copies =
+                    folders(mirror.runs(project)); // first: what came meanwhile is in the database before it is here
             Set<String> there = new HashSet<>(keeping.runs(project));
-            for (Path copy : folders(mirror.runs(project)))
-                if (!there.contains(copy.getFileName().toString())) mirror.forget(copy);
+            for (Path copy : copies) if (!there.contains(copy.getFileName().toString())) mirror.forget(copy);
         }
-        objects.sweep(now, keeping::isNeeded);
+        if (withObjects) objects.sweep(now, keeping::isNeeded);
     }
 
     private static List<Path> folders(Path folder) throws IOException {

@@ -463,10 +463,15 @@ abstract class HubContract {
         assertThat(hub.api(null, "POST", "api/v1/people?name=eve&role=administer", "", ada)
                         .statusCode())
                 .isEqualTo(403);
+        String[] foreign = {"X-Forwarded-User", "root@orto.example", "Origin", "https://elsewhere.example"};
+        orto.person("root@orto.example", "administer");
+        assertThat(hub.api(null, "POST", "api/v1/people?name=eve&role=administer", "", foreign)
+                        .statusCode())
+                .as("by another site's form, in an administrator's browser")
+                .isEqualTo(403);
         orto.endPerson("ada@orto.example");
         assertThat(hub.api(null, "POST", reason, "label=test", form).statusCode())
                 .isEqualTo(403);
-        orto.person("root@orto.example", "administer");
         assertThat(hub.api(null, "GET", "metrics", "", "X-Forwarded-User", "root@orto.example")
                         .statusCode())
                 .isEqualTo(200);

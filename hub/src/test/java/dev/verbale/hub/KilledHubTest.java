@@ -117,5 +117,6 @@ class KilledHubTest {
                 .contains("verbale_hub_unstored_bytes 0\n");
         assertThat(Files.exists(root.resolve("hub/objects"))).isTrue();
         hub.destroy();
+        hub.waitFor(); // it writes until then
     }
 }

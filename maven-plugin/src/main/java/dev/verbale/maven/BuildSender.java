@@ -36,6 +36,8 @@ final class BuildSender {
     /** A build starts one JVM after another: only its end is the run's. */
     private static final Duration NEVER_BY_ITSELF = Duration.ofDays(1);
 
+    private static final String HUB = "verbale.hub";
+
     private final MavenSession session;
     private final SendOptions options;
     private final Thread thread = new Thread(this::send, "verbale-sender");
@@ -52,9 +54,14 @@ final class BuildSender {
     /** Begins, where a hub is set; empty where none is, or where what is set cannot be meant. */
     static Optional<BuildSender> start(MavenSession session, Consumer<String> warning) {
         try {
-            Optional<SendOptions> options = options(session);
-            if (options.isEmpty()) return Optional.empty();
-            var sender = new BuildSender(session, options.get());
+            // Not by the environment: that is also set where somebody only asks a hub.
+            String hub = BuildRun.setting(session, HUB, "");
+            if (hub == null || hub.equals("off")) return Optional.empty();
+            SendOptions options = options(session)
+                    .orElseThrow(() -> new IllegalArgumentException(
+                            "verbale.hub.project has to say whose runs they are, and the variable VERBALE_HUB_TOKEN has to have a"
+                                    + " token of " + hub + "."));
+            var sender = new BuildSender(session, options);
             sender.thread.setDaemon(true);
             sender.thread.setPriority(Thread.MIN_PRIORITY);
             sender.thread.start();
@@ -66,19 +73,16 @@ final class BuildSender {
     }
 
     /**
-     * Which hub is set.
+     * Which hub is set, for whoever only asks it; empty where not all is said that it takes.
      *
      * @throws IllegalArgumentException where it cannot be meant
      */
     static Optional<SendOptions> options(MavenSession session) {
-        String hub = BuildRun.setting(session, "verbale.hub", "VERBALE_HUB");
-        if (hub == null || hub.equals("off")) return Optional.empty();
+        String hub = BuildRun.setting(session, HUB, "VERBALE_HUB");
         String project = BuildRun.setting(session, "verbale.hub.project", "VERBALE_HUB_PROJECT");
         String token = System.getenv("VERBALE_HUB_TOKEN"); // nowhere else: what is a property stands in logs and files
-        if (project == null)
-            throw new IllegalArgumentException("verbale.hub.project does not say whose runs they are.");
-        if (token == null || token.isBlank())
-            throw new IllegalArgumentException("the variable VERBALE_HUB_TOKEN has no token of " + hub + ".");
+        if (hub == null || hub.equals("off") || project == null || token == null || token.isBlank())
+            return Optional.empty();
         return Optional.of(new SendOptions(
                 URI.create(hub),
                 project,
@@ -103,6 +107,7 @@ final class BuildSender {
                 return;
             } catch (IOException | RuntimeException away) {
                 failed = away;
+                sender = null; // the next one asks what is there
                 if (!isOver.get()) LockSupport.parkNanos(TRIED_AGAIN_AFTER);
             }
         } while (!isLast);
