@@ -63,7 +63,16 @@ const LOOKS_LIKE_A_NAME = /[A-Z0-9%]/;
  * that path, where what stands between it and the same words looks like names.
  */
 export function endpointNames(requests: [method: string, url: string][]): string[] {
-  const names = requests.map(([method, url]) => endpointOf(method, url));
+  let names = requests.map(([method, url]) => endpointOf(method, url));
+  for (;;) {
+    const folded = withMembersFolded(names);
+    if (folded === names) return names;
+    names = folded; // behind a path that is one now, others may be
+  }
+}
+
+/** `names` itself where there is nothing to fold. */
+function withMembersFolded(names: string[]): string[] {
   const paths = new Set(names.map((name) => name.slice(name.indexOf(' ') + 1)));
   const members = new Map<string, Set<string>>();
   for (const path of paths) {

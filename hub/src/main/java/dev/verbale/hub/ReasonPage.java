@@ -121,7 +121,6 @@ final class ReasonPage {
                 + "<datalist id=\"labels\"><option>product<option>test<option>environment</datalist>"
                 + field("owner", "Owner", known == null ? null : known.owner(), "maxlength=\"200\"")
                 + field("link", "Link", known == null ? null : known.link(), "type=\"url\" maxlength=\"1000\"")
-                + field("comment", "Comment", known == null ? null : known.comment(), "maxlength=\"2000\"")
                 + field(
                         "known-until",
                         "Nobody needs to look until",
@@ -129,6 +128,8 @@ final class ReasonPage {
                                 ? null
                                 : known.knownUntil().toString(),
                         "type=\"date\"")
+                + field("comment", "Comment", known == null ? null : known.comment(), "maxlength=\"2000\"")
+                        .replaceFirst("<p>", "<p class=\"wide\">")
                 + "<p><button>Save</button>"
                 + (known == null ? "" : " <button name=\"forget\" value=\"yes\" formnovalidate>Take it away</button>")
                 + "</p></form>";

@@ -229,7 +229,12 @@ class ExchangePageTest {
                     "/api/beds/East/water",
                     "/api/user/settings",
                     "/api/team/settings",
-                    "/api/door/settings"))
+                    "/api/door/settings",
+                    "/api/crops",
+                    "/api/crops/Kale",
+                    "/api/crops/Kale/North",
+                    "/api/crops/Leek/South",
+                    "/api/crops/Bean/East"))
                 recorder.exchange("GET", "http://orto.example" + path)
                         .status(200)
                         .ended();
@@ -243,7 +248,9 @@ class ExchangePageTest {
                 .contains("GET orto.example/api/rota/monday")
                 .as("nor for the beds, but what stands before the same word looks like names")
                 .contains("GET orto.example/api/beds/{}/water", "GET orto.example/api/team/settings")
-                .hasSize(13);
+                .as("and behind one that is left open")
+                .contains("GET orto.example/api/crops/{}/{}")
+                .hasSize(16);
         chromium.driver.findElements(By.cssSelector(".endpoints button")).stream()
                 .filter(button -> button.getText().contains("loans"))
                 .findFirst()
