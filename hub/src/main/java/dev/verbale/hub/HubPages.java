@@ -3,8 +3,6 @@ package dev.verbale.hub;
 import dev.verbale.results.Escaped;
 import dev.verbale.viewer.RunsSite;
 import java.io.IOException;
-import java.net.URLEncoder;
-import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -71,11 +69,6 @@ final class HubPages {
 
     static String moment(Instant at) {
         return "<time datetime=\"" + at + "\">" + MINUTE.format(at.atZone(ZoneId.systemDefault())) + "</time>";
-    }
-
-    /** As a part of an address. */
-    static String encoded(String part) {
-        return URLEncoder.encode(part, StandardCharsets.UTF_8).replace("+", "%20");
     }
 
     /** What these pages may do besides: be seen, and send their own forms, with the hub as their origin, which no browser says without a referrer. */

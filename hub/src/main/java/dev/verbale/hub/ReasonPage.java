@@ -8,6 +8,7 @@ import dev.verbale.history.digest.RunDigest.ReasonDigest;
 import dev.verbale.hub.Knowledge.Change;
 import dev.verbale.results.Escaped;
 import dev.verbale.rules.TriageRule;
+import dev.verbale.viewer.RunsSite;
 import java.io.IOException;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -145,7 +146,7 @@ final class ReasonPage {
         var rows = new StringBuilder("<h2>Runs</h2><table class=\"groups\"><tbody>");
         for (Seen one : seen.subList(0, Math.min(MAX_RUNS, seen.size())))
             rows.append("<tr><th scope=\"row\"><a href=\"../runs/")
-                    .append(HubPages.encoded(one.run().name()))
+                    .append(RunsSite.encoded(one.run().name()))
                     .append("/#/tests?reason=")
                     .append(reason)
                     .append("\">")
@@ -174,7 +175,7 @@ final class ReasonPage {
         for (int i = 0; i < results.size(); i++) {
             if (results.reason(i) != reason || ++found > MAX_TESTS) continue;
             list.append("<li><a dir=\"auto\" href=\"../tests?key=")
-                    .append(HubPages.encoded(results.keys().get(i)))
+                    .append(RunsSite.encoded(results.keys().get(i)))
                     .append("\">")
                     .append(Escaped.html(results.names().get(i)))
                     .append("</a></li>");

@@ -5,6 +5,7 @@ import dev.verbale.history.Flakiness;
 import dev.verbale.history.History;
 import dev.verbale.history.TestHistory;
 import dev.verbale.results.Escaped;
+import dev.verbale.viewer.RunsSite;
 import java.io.IOException;
 import java.util.List;
 
@@ -50,9 +51,9 @@ final class TestPage {
                     : one.outcome().word();
             boolean isBad = one.outcome().needsAttention();
             rows.append("<tr><th scope=\"row\"><a href=\"runs/")
-                    .append(HubPages.encoded(one.run().name()))
+                    .append(RunsSite.encoded(one.run().name()))
                     .append("/#/test/")
-                    .append(HubPages.encoded(test.key()))
+                    .append(RunsSite.encoded(test.key()))
                     .append("\">")
                     .append(HubPages.moment(one.run().started()))
                     .append("</a></th><td>")
@@ -68,7 +69,7 @@ final class TestPage {
 
     private String reason(Appearance one) {
         if (one.reason() == null) return "";
-        return "<a href=\"reasons/" + HubPages.encoded(one.reason()) + "\">"
+        return "<a href=\"reasons/" + RunsSite.encoded(one.reason()) + "\">"
                 + Escaped.html(history.titleOf(one.reason())) + "</a>";
     }
 }

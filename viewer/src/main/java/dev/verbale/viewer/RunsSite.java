@@ -143,8 +143,8 @@ public final class RunsSite implements AutoCloseable {
         Answer.text(exchange, 404, "There is no such run or file. The list of runs has all there are.");
     }
 
-    /** As a part of an address. */
-    static String encoded(String part) {
+    /** As a part of an address, in UTF-8 with percent signs (RFC 3986). */
+    public static String encoded(String part) {
         return URLEncoder.encode(part, StandardCharsets.UTF_8).replace("+", "%20");
     }
 

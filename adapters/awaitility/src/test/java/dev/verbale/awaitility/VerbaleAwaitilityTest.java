@@ -192,7 +192,8 @@ class VerbaleAwaitilityTest {
                 }),
                 () -> factory(inSameThread)
                         .atMost(Duration.ofMillis(30))
-                        .pollInterval(Duration.ofMillis(20))
+                        .pollDelay(Duration.ZERO) // once, however slow the machine is
+                        .pollInterval(Duration.ofMillis(400))
                         .until(
                                 () -> new Object() {
                                     @Override
