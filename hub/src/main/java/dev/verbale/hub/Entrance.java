@@ -61,8 +61,10 @@ final class Entrance {
                 || !(request.getConnectionMetaData().getRemoteSocketAddress() instanceof InetSocketAddress from))
             return Optional.empty();
         String name = request.getHeaders().get(proxy.header());
-        boolean isNamed =
-                name != null && !name.isBlank() && name.length() <= LONGEST_NAME && !name.equals(People.EVERYBODY);
+        boolean isNamed = name != null
+                && !name.isBlank()
+                && name.length() <= LONGEST_NAME
+                && !name.strip().equals(People.EVERYBODY);
         return isNamed && proxy.addresses().contains(from.getAddress())
                 ? Optional.of(people.of(name.strip()))
                 : Optional.empty();

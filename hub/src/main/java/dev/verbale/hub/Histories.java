@@ -19,7 +19,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.atomic.AtomicLong;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
 import org.jspecify.annotations.Nullable;
@@ -45,8 +44,9 @@ final class Histories implements AutoCloseable {
     private final Path folder;
     private final Thread thread = new Thread(this::keepUp, "hub-history");
     private final Set<Sent> waiting = new LinkedHashSet<>();
+    private final List<Sent> later = new ArrayList<>();
     private final Set<Long> known = new HashSet<>();
-    private final AtomicLong version = new AtomicLong();
+    private final Map<String, Long> versions = new ConcurrentHashMap<>();
     private final Map<String, Kept> kept = new ConcurrentHashMap<>();
     private long seen;
     private boolean isClosed;
@@ -80,7 +80,7 @@ final class Histories implements AutoCloseable {
 
     /** As it is now; what cannot be read of it is passed over. Kept while there is memory for it. */
     History read(String project) throws IOException {
-        long now = version.get();
+        long now = version(project);
         Kept before = kept.get(project);
         History there = before == null || before.version() != now
                 ? null
@@ -91,9 +91,9 @@ final class Histories implements AutoCloseable {
         return read;
     }
 
-    /** Another number after each run. */
-    long version() {
-        return version.get();
+    /** Another number after each run of the project. */
+    long version(String project) {
+        return versions.getOrDefault(project, 0L);
     }
 
     void ended(Sent sent) {
@@ -105,6 +105,8 @@ final class Histories implements AutoCloseable {
 
     private void keepUp() {
         for (List<Sent> sent = next(); sent != null; sent = next()) {
+            sent.addAll(later);
+            later.clear();
             for (Sent one : sent) remember(one);
             try {
                 while (fetch() == BATCH + AGAIN) {}
@@ -141,7 +143,7 @@ final class Histories implements AutoCloseable {
                 Folders.delete(own);
             }
         } catch (JdbiException away) {
-            ended(sent); // and once more
+            later.add(sent); // it is asked again in a second
         } catch (IOException | RuntimeException unreadable) {
             // its page says why
         }
@@ -187,14 +189,12 @@ final class Histories implements AutoCloseable {
                 .bind("batch", BATCH + AGAIN)
                 .map((row, context) -> new Row(row.getLong(1), row.getString(2), row.getString(3), row.getString(4)))
                 .list());
-        boolean isNew = false;
         for (Row row : rows) {
-            if (!known.contains(row.id()) && write(row)) isNew = true;
+            if (!known.contains(row.id()) && write(row)) versions.merge(row.project(), 1L, Long::sum);
             known.add(row.id());
             seen = Math.max(seen, row.id());
         }
         known.removeIf(id -> id <= seen - 2L * AGAIN);
-        if (isNew) version.incrementAndGet();
         return rows.size();
     }
 

@@ -101,6 +101,7 @@ final class Mirror implements AutoCloseable {
     /** Takes away the copy of a run that is gone. */
     void forget(Path copy) throws IOException {
         Path gone = folder.resolve("gone-" + copy.getFileName());
+        Folders.delete(gone); // of a hub that was killed as it did this
         Files.move(copy, gone); // at once: it is no run any more while it is deleted
         Folders.delete(gone);
     }

@@ -47,6 +47,6 @@ final class ProjectPages implements ViewerOptions.Pages {
     /** Both numbers only grow. */
     @Override
     public long version(RunFolder run) {
-        return knowledge.version(project) + histories.version();
+        return knowledge.version(project) + histories.version(project);
     }
 }

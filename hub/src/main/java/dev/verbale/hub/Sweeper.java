@@ -8,6 +8,8 @@ import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.jdbi.v3.core.JdbiException;
 
@@ -24,6 +26,8 @@ final class Sweeper implements AutoCloseable {
     private final ObjectFolder objects;
     private final Mirror mirror;
     private final Thread thread = new Thread(this::run, "hub-sweeper");
+    private final CountDownLatch over = new CountDownLatch(1);
+    private boolean isFirst = true;
 
     Sweeper(Keeping keeping, Projects projects, ObjectFolder objects, Mirror mirror) {
         this.keeping = keeping;
@@ -38,17 +42,25 @@ final class Sweeper implements AutoCloseable {
     }
 
     private void run() {
-        try {
-            for (int round = 0; ; round++) {
-                try {
-                    sweep(Instant.now(), round % ROUNDS_OF_OBJECTS == 0);
-                } catch (IOException | JdbiException away) {
-                    // database or storage is away for a moment; there is another hour
-                }
-                Thread.sleep(EVERY.toMillis());
+        for (int round = 0; !isOver(); round++) {
+            try {
+                sweep(Instant.now(), round % ROUNDS_OF_OBJECTS == 0);
+            } catch (IOException | JdbiException away) {
+                // database or storage is away for a moment; there is another hour
             }
-        } catch (InterruptedException closed) {
-            // the hub ends
+        }
+    }
+
+    /** After an hour. Nobody is interrupted: that would close the files of the embedded database. */
+    private boolean isOver() {
+        if (isFirst) {
+            isFirst = false;
+            return over.getCount() == 0;
+        }
+        try {
+            return over.await(EVERY.toMillis(), TimeUnit.MILLISECONDS);
+        } catch (InterruptedException hurried) {
+            return true;
         }
     }
 
@@ -77,6 +89,11 @@ final class Sweeper implements AutoCloseable {
 
     @Override
     public void close() {
-        thread.interrupt();
+        over.countDown();
+        try {
+            thread.join(5_000);
+        } catch (InterruptedException hurried) {
+            Thread.currentThread().interrupt();
+        }
     }
 }
