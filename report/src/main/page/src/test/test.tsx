@@ -114,7 +114,7 @@ function OneTest({ data, row, position }: { data: RunData; row: Row; position: n
       <p class="id dim code">{row.id}</p>
       {data.projectPages !== undefined && (
         <p class="there">
-          <a href={`${data.projectPages}tests?key=${encodeURIComponent(row.id.replace(/~\d+$/, ''))}`}>{t('All its runs')}</a>
+          <a href={`${data.projectPages}tests?key=${encodeURIComponent(keyOf(row))}`}>{t('All its runs')}</a>
         </p>
       )}
     </main>

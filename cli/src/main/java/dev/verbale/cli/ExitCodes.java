@@ -10,7 +10,7 @@ final class ExitCodes {
     static final int USAGE = 2;
     /** There is no run where one was looked for, or it cannot be read. */
     static final int NO_RUN = 3;
-    /** The page, or the archive, could not be written; what was there before is as it was. */
+    /** What was to be written, sent or judged could not be; what was there before is as it was. */
     static final int NOT_WRITTEN = 4;
 
     /** The gate is closed: the run is not good enough by the rules. */

@@ -48,7 +48,7 @@ final class HubArguments {
 
     /** A question, with its answer for a person. */
     interface Question {
-        String answer() throws IOException, InterruptedException;
+        String answer() throws IOException;
     }
 
     /**

@@ -54,9 +54,6 @@ final class TeamHub {
         try {
             return RulesReader.read(Path.of("the rules of the hub"), hub.rules())
                     .triage();
-        } catch (InterruptedException hurried) {
-            Thread.currentThread().interrupt();
-            throw new IOException("the hub was not waited for", hurried);
         } catch (RulesFormatException odd) {
             throw new IOException(odd.getMessage(), odd);
         }
@@ -68,8 +65,6 @@ final class TeamHub {
         here.make();
         try {
             hub.history(folder);
-        } catch (InterruptedException hurried) {
-            Thread.currentThread().interrupt();
         } catch (IOException away) {
             warn(err, away, "what was remembered when it was asked last is taken");
         }

@@ -27,7 +27,6 @@ final class Sweeper implements AutoCloseable {
     private final Mirror mirror;
     private final Thread thread = new Thread(this::run, "hub-sweeper");
     private final CountDownLatch over = new CountDownLatch(1);
-    private boolean isFirst = true;
 
     Sweeper(Keeping keeping, Projects projects, ObjectFolder objects, Mirror mirror) {
         this.keeping = keeping;
@@ -42,21 +41,18 @@ final class Sweeper implements AutoCloseable {
     }
 
     private void run() {
-        for (int round = 0; !isOver(); round++) {
+        int round = 0;
+        do {
             try {
-                sweep(Instant.now(), round % ROUNDS_OF_OBJECTS == 0);
+                sweep(Instant.now(), round++ % ROUNDS_OF_OBJECTS == 0);
             } catch (IOException | JdbiException away) {
                 // database or storage is away for a moment; there is another hour
             }
-        }
+        } while (!isOver());
     }
 
-    /** After an hour. Nobody is interrupted: that would close the files of the embedded database. */
+    /** Whether the hub ends within the hour. Nobody is interrupted: that would close the files of the embedded database. */
     private boolean isOver() {
-        if (isFirst) {
-            isFirst = false;
-            return over.getCount() == 0;
-        }
         try {
             return over.await(EVERY.toMillis(), TimeUnit.MILLISECONDS);
         } catch (InterruptedException hurried) {

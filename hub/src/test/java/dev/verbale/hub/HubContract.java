@@ -438,13 +438,21 @@ abstract class HubContract {
                     .isEqualTo(200);
         assertThat(hub.objectsWith("of passing")).isZero();
         assertThat(hub.objectsWith("of newest")).isPositive();
+        SentRun again = hub.sender(recorded("again", "of passing"), send, "orto", "passing")
+                .send();
+        assertThat(again.unsent()).as("under the name of one that went").isEmpty();
+        until(() -> copyOf("passing").counts().all() == 1);
+        project.keep(Map.of());
+        until(() -> project.history(here) == 1);
         hub.close();
         hub.begin();
         assertThat(project.history(here)).as("nothing new, and nothing gone").isZero();
-        assertThat(new HistoryFolder(here).files()).hasSize(4);
+        assertThat(new HistoryFolder(here).files())
+                .as("the one that came again is the newer")
+                .hasSize(4);
         assertThat(project.keep(Map.of("max-bytes", "1")))
                 .contains("failing goes ")
-                .doesNotContain("newest goes");
+                .doesNotContain("passing goes");
         assertThat(project.keep(Map.of())).isEqualTo("all runs stay\n");
     }
 

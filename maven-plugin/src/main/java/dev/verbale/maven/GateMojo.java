@@ -126,15 +126,10 @@ public final class GateMojo extends AbstractMojo {
         } catch (IllegalArgumentException wrong) {
             throw new IOException(wrong.getMessage(), wrong);
         }
-        try {
-            return hub.isEmpty()
-                    ? List.of()
-                    : RulesReader.read(Path.of("the rules of the hub"), new HubProject(hub.get()).rules())
-                            .triage();
-        } catch (InterruptedException hurried) {
-            Thread.currentThread().interrupt();
-            throw new IOException("the hub was not waited for", hurried);
-        }
+        return hub.isEmpty()
+                ? List.of()
+                : RulesReader.read(Path.of("the rules of the hub"), new HubProject(hub.get()).rules())
+                        .triage();
     }
 
     private Verdict verdict(Run run) throws IOException, RulesFormatException {

@@ -1,9 +1,12 @@
 package dev.verbale.sending;
 
 import java.io.IOException;
+import java.io.InterruptedIOException;
 import java.net.URI;
 import java.net.URLEncoder;
+import java.net.http.HttpRequest.BodyPublisher;
 import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -18,7 +21,8 @@ import java.util.stream.Stream;
  * A project on a hub, for programs that ask about it or change something there: what is known of its failures, what is remembered of its
  * runs, and who may do what. Safe from any thread.
  *
- * <p>Each method waits for the hub as long as there is patience, and throws {@link HubRefused} where the token may not.
+ * <p>Each method waits for the hub as long as there is patience, and throws {@link HubRefused} where the token may not; an interrupt is one
+ * more way not to reach it, and stays set.
  *
  * @since 0.2.0
  */
@@ -38,8 +42,8 @@ public final class HubProject {
     }
 
     /** What people know of the reasons of its failures, as a file of rules in YAML. Any role may ask. */
-    public String rules() throws IOException, InterruptedException {
-        return new String(hub.bytes(address("rules")), StandardCharsets.UTF_8);
+    public String rules() throws IOException {
+        return new String(bytes(address("rules")), StandardCharsets.UTF_8);
     }
 
     /**
@@ -49,8 +53,8 @@ public final class HubProject {
      * @param known {@code label}; and {@code owner}, {@code link}, {@code comment}, {@code known-until} where there is such. Nothing takes
      *     away what was known
      */
-    public void know(String reason, Map<String, String> known) throws IOException, InterruptedException {
-        hub.ask(
+    public void know(String reason, Map<String, String> known) throws IOException {
+        ask(
                 known.isEmpty() ? "DELETE" : "PUT",
                 address("reasons", reason),
                 FORM,
@@ -65,11 +69,11 @@ public final class HubProject {
      * @param folder for nothing else, in the format of a history folder
      * @return how many files came
      */
-    public int history(Path folder) throws IOException, InterruptedException {
+    public int history(Path folder) throws IOException {
         Files.createDirectories(folder);
         Set<String> there = new HashSet<>();
         int came = 0;
-        for (String line : new String(hub.bytes(address("history")), StandardCharsets.UTF_8)
+        for (String line : new String(bytes(address("history")), StandardCharsets.UTF_8)
                 .lines()
                 .toList()) {
             if (!line.matches("[0-9a-f]{64} {2}[\\w.-]+" + DIGEST))
@@ -80,7 +84,7 @@ public final class HubProject {
             if (Files.exists(file) && Sha256.of(file).equals(line.substring(0, 64))) continue;
             Path fresh = Files.createTempFile(folder, "fresh-", "");
             try {
-                Files.write(fresh, hub.bytes(address("history", name)));
+                Files.write(fresh, bytes(address("history", name)));
                 Files.move(fresh, file, StandardCopyOption.REPLACE_EXISTING);
             } finally {
                 Files.deleteIfExists(fresh);
@@ -103,8 +107,8 @@ public final class HubProject {
     }
 
     /** How long its runs are kept, and which go within a week, in lines. Any role may ask. */
-    public String keeping() throws IOException, InterruptedException {
-        return new String(hub.bytes(address("keeping")), StandardCharsets.UTF_8);
+    public String keeping() throws IOException {
+        return new String(bytes(address("keeping")), StandardCharsets.UTF_8);
     }
 
     /**
@@ -113,8 +117,8 @@ public final class HubProject {
      * @param rule {@code days}, {@code failing-days}, {@code max-bytes}, as far as they are meant; nothing keeps all
      * @return as {@link #keeping}
      */
-    public String keep(Map<String, String> rule) throws IOException, InterruptedException {
-        return hub.ask("PUT", address("keeping"), FORM, BodyPublishers.ofString(form(rule)), Set.of(200))
+    public String keep(Map<String, String> rule) throws IOException {
+        return ask("PUT", address("keeping"), FORM, BodyPublishers.ofString(form(rule)), Set.of(200))
                 .body();
     }
 
@@ -123,13 +127,8 @@ public final class HubProject {
      *
      * @param run its name there
      */
-    public void stays(String run, boolean stays) throws IOException, InterruptedException {
-        hub.ask(
-                stays ? "PUT" : "DELETE",
-                address("runs", run, "stays"),
-                Map.of(),
-                BodyPublishers.noBody(),
-                Set.of(204));
+    public void stays(String run, boolean stays) throws IOException {
+        ask(stays ? "PUT" : "DELETE", address("runs", run, "stays"), Map.of(), BodyPublishers.noBody(), Set.of(204));
     }
 
     /**
@@ -139,7 +138,7 @@ public final class HubProject {
      * @param label whose it is
      * @return the token, which nothing shows again
      */
-    public String token(String role, String label) throws IOException, InterruptedException {
+    public String token(String role, String label) throws IOException {
         return tokens(
                 "POST",
                 "?project=" + encoded(options.project()) + "&role=" + encoded(role) + "&label=" + encoded(label),
@@ -151,7 +150,7 @@ public final class HubProject {
      *
      * @return how many, in words
      */
-    public String endTokens(String label) throws IOException, InterruptedException {
+    public String endTokens(String label) throws IOException {
         return tokens("DELETE", "?label=" + encoded(label), 200);
     }
 
@@ -161,23 +160,23 @@ public final class HubProject {
      * @param name as the proxy says it; {@code *} for everybody whom it lets in
      * @param role of theirs in this project, or {@code administer} for everything
      */
-    public void person(String name, String role) throws IOException, InterruptedException {
+    public void person(String name, String role) throws IOException {
         people("POST", "?name=" + encoded(name) + "&project=" + encoded(options.project()) + "&role=" + encoded(role));
     }
 
     /** Lets a person do nothing any more, in any project. The role is {@code administer}. */
-    public void endPerson(String name) throws IOException, InterruptedException {
+    public void endPerson(String name) throws IOException {
         people("DELETE", "?name=" + encoded(name));
     }
 
-    private void people(String method, String query) throws IOException, InterruptedException {
+    private void people(String method, String query) throws IOException {
         URI address = URI.create(hub.address(API, VERSION, "people") + query);
-        hub.ask(method, address, Map.of(), BodyPublishers.noBody(), Set.of(204));
+        ask(method, address, Map.of(), BodyPublishers.noBody(), Set.of(204));
     }
 
-    private String tokens(String method, String query, int expected) throws IOException, InterruptedException {
+    private String tokens(String method, String query, int expected) throws IOException {
         URI address = URI.create(hub.address(API, VERSION, "tokens") + query);
-        return hub.ask(method, address, Map.of(), BodyPublishers.noBody(), Set.of(expected))
+        return ask(method, address, Map.of(), BodyPublishers.noBody(), Set.of(expected))
                 .body()
                 .strip();
     }
@@ -186,6 +185,29 @@ public final class HubProject {
         return fields.entrySet().stream()
                 .map(one -> encoded(one.getKey()) + "=" + encoded(one.getValue()))
                 .collect(Collectors.joining("&"));
+    }
+
+    private byte[] bytes(URI address) throws IOException {
+        try {
+            return hub.bytes(address);
+        } catch (InterruptedException hurried) {
+            throw interrupted();
+        }
+    }
+
+    private HttpResponse<String> ask(
+            String method, URI address, Map<String, String> headers, BodyPublisher body, Set<Integer> expected)
+            throws IOException {
+        try {
+            return hub.ask(method, address, headers, body, expected);
+        } catch (InterruptedException hurried) {
+            throw interrupted();
+        }
+    }
+
+    private IOException interrupted() {
+        Thread.currentThread().interrupt();
+        return new InterruptedIOException("The hub at " + options.hub() + " was not waited for");
     }
 
     private URI address(String... parts) {
