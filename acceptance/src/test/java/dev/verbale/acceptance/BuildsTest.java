@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.folder.ResultsRoot;
 import dev.verbale.folder.RunFolder;
+import dev.verbale.hostile.ByNight;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
@@ -79,6 +80,7 @@ class BuildsTest {
     }
 
     @Test
+    @ByNight
     void two_builds_at_once_have_a_run_each() throws Exception {
         List<CompletableFuture<Jvm>> builds = new ArrayList<>();
         for (int i = 0; i < 2; i++)
@@ -99,6 +101,7 @@ class BuildsTest {
     }
 
     @Test
+    @ByNight
     void a_build_that_forks_nothing_has_one_run_too() throws Exception {
         write("beds/pom.xml", SampleBuild.module("beds", "<forkCount>0</forkCount>", ""));
         write(

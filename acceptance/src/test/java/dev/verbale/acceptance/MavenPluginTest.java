@@ -86,6 +86,7 @@ class MavenPluginTest {
     }
 
     @Test
+    @ByNight
     void all_modules_and_forks_are_on_one_page_where_the_build_goes_on() throws Exception {
         // One that ignores failures is the gate's, below.
         Jvm maven = maven("-fn", "-T2", "test"); // -fae is another test's, below
@@ -161,6 +162,7 @@ class MavenPluginTest {
     }
 
     @Test
+    @ByNight
     void what_a_user_sets_stands_above_the_plugin() throws Exception {
         Jvm off = maven("-pl", "shed", "-Dverbale.page=off", "-Dverbale.history=off", "test");
         assertThat(project.resolve(".verbale")).doesNotExist();

@@ -2,7 +2,7 @@ package dev.verbale.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dev.verbale.hostile.EverySecond;
+import dev.verbale.hostile.ByDay;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.testing.Jvm;
@@ -58,7 +58,7 @@ class ModulePathTest {
     }
 
     static Stream<String> adapters() {
-        return EverySecond.byDay(List.of(
+        return ByDay.everyThird(List.of(
                 "junit",
                 "assertj",
                 "steps",

@@ -46,7 +46,7 @@ class LateClassesTest {
                 root.toString());
 
         assertThat(jvm.code()).as(jvm.output()).isZero();
-        for (String kind : FullStacks.CALLS.keySet()) {
+        for (String kind : FullStacks.kinds()) {
             Run run = RunReader.read(root.resolve(kind));
             assertThat(run.tests())
                     .as(kind)
@@ -135,9 +135,13 @@ class LateClassesTest {
             CALLS.put("failing-check", FullStacks::failingCheck);
         }
 
+        static List<String> kinds() {
+            return ByDay.everySecond(List.copyOf(CALLS.keySet())).toList();
+        }
+
         /** The root of the runs. */
         public static void main(String[] arguments) throws Exception {
-            for (String kind : CALLS.keySet()) {
+            for (String kind : kinds()) {
                 System.setProperty("verbale.root", Path.of(arguments[0], kind).toString());
                 try (URLClassLoader loader = ownLoader()) {
                     Class<?> own = Class.forName(FullStacks.class.getName(), true, loader);

@@ -15,7 +15,7 @@ import dev.verbale.event.StepEnded;
 import dev.verbale.event.StepStarted;
 import dev.verbale.event.TestEnded;
 import dev.verbale.event.TestStarted;
-import dev.verbale.hostile.EverySecond;
+import dev.verbale.hostile.ByDay;
 import dev.verbale.results.Run;
 import dev.verbale.results.SampleRun;
 import dev.verbale.results.reason.FailureReason;
@@ -119,7 +119,7 @@ class ReachTest {
     }
 
     static Stream<Arguments> views() {
-        return EverySecond.byDay(List.of(
+        return ByDay.everySecond(List.of(
                 arguments("#/", ".tables"),
                 arguments("#/tests", ".row-line"),
                 arguments("#/tests?group=reason&failing=failing", ".row-line"),

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.event.ExchangeMade.Header;
-import dev.verbale.hostile.EverySecond;
+import dev.verbale.hostile.ByDay;
 import dev.verbale.http.Garden;
 import dev.verbale.http.difficult.Client.Answer;
 import java.io.ByteArrayInputStream;
@@ -104,7 +104,7 @@ public abstract class WatchedAsBareContract {
     }
 
     static Stream<Scenario> scenarios() {
-        return EverySecond.byDay(Scenario.all());
+        return ByDay.everyThird(Scenario.all());
     }
 
     @ParameterizedTest

@@ -22,7 +22,7 @@ import dev.verbale.Verbale;
 import dev.verbale.browser.difficult.Greeter;
 import dev.verbale.browser.difficult.Site;
 import dev.verbale.browser.difficult.Transcript;
-import dev.verbale.hostile.EverySecond;
+import dev.verbale.hostile.ByDay;
 import dev.verbale.playwright.VerbalePlaywright;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
@@ -89,7 +89,7 @@ class WatchedAsBareTest {
     }
 
     static Stream<Difficulty> difficulties() {
-        return EverySecond.byDay(List.of(
+        return ByDay.everyThird(List.of(
                 new Difficulty("windows", WatchedAsBareTest::windows),
                 new Difficulty("a window that closes itself", WatchedAsBareTest::brief),
                 new Difficulty("frames", WatchedAsBareTest::frames),

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.browser.difficult.Site;
 import dev.verbale.browser.difficult.Transcript;
-import dev.verbale.hostile.EverySecond;
+import dev.verbale.hostile.ByDay;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
@@ -39,7 +39,7 @@ class WatchedAsBareTest {
     }
 
     static Stream<Difficulty> difficulties() {
-        return EverySecond.byDay(Difficulties.all());
+        return ByDay.everyThird(Difficulties.all());
     }
 
     @ParameterizedTest
