@@ -1,5 +1,7 @@
 /** The command line. */
 module dev.verbale.cli {
+    requires static ch.qos.logback.classic; // only in the one jar
+    requires static ch.qos.logback.core;
     requires dev.verbale.changes;
     requires dev.verbale.export;
     requires dev.verbale.har;
@@ -12,6 +14,7 @@ module dev.verbale.cli {
     requires dev.verbale.viewer;
     requires info.picocli;
     requires java.logging;
+    requires static org.slf4j;
     requires static org.apiguardian.api;
     requires static org.jspecify;
 

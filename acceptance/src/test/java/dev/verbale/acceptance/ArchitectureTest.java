@@ -297,10 +297,13 @@ class ArchitectureTest {
             "dev.verbale.results..",
             "dev.verbale.rules..",
             "dev.verbale.viewer..",
+            "com.nimbusds..",
             "com.zaxxer.hikari..",
             "org.eclipse.jetty..",
             "org.flywaydb.core..",
-            "org.jdbi..");
+            "org.jdbi..",
+            "org.slf4j..",
+            "software.amazon.awssdk..");
 
     @ArchTest
     static final ArchRule NOBODY_BUT_THE_COMMAND_LINE_KNOWS_THE_HUB = noClasses()
@@ -315,6 +318,8 @@ class ArchitectureTest {
             array("dev.verbale.cli.."),
             FORMAT,
             "dev.verbale.cli..",
+            "ch.qos.logback..",
+            "org.slf4j..",
             "dev.verbale.changes..",
             "dev.verbale.export..",
             "dev.verbale.har..",

@@ -107,7 +107,7 @@ class ToolsTest {
         Path tagged = folder.resolve("recorder/src/test/java/GateTest.java");
         Files.createDirectories(tagged.getParent());
         Files.writeString(tagged, "@Tag(\"newer-jdk\")");
-        for (String installing : List.of("tools", "browser", "database")) program("bin/" + installing, "");
+        for (String installing : List.of("tools", "browser", "database", "storage")) program("bin/" + installing, "");
         program("bin/newer-jdk", "echo '" + System.getProperty("java.home") + "'");
         program("path/javac", "");
         program("path/mvn", "case \"$*\" in *'" + failing + "'*) exit 1;; esac");

@@ -7,6 +7,7 @@ import java.io.PrintWriter;
 import java.net.BindException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
+import java.net.URI;
 import java.net.UnknownHostException;
 import java.nio.file.Path;
 import java.util.HashSet;
@@ -42,8 +43,11 @@ import picocli.CommandLine.Spec;
         })
 final class HubCommand implements Callable<Integer> {
 
-    private static final String USER = "VERBALE_HUB_DATABASE_USER";
-    private static final String PASSWORD = "VERBALE_HUB_DATABASE_PASSWORD";
+    static final String DATABASE_USER = "VERBALE_HUB_DATABASE_USER";
+    static final String DATABASE_PASSWORD = "VERBALE_HUB_DATABASE_PASSWORD";
+    static final String OPENID_CLIENT = "VERBALE_HUB_OPENID_CLIENT";
+    static final String OPENID_SECRET = "VERBALE_HUB_OPENID_SECRET";
+    static final String KEYSTORE_PASSWORD = "VERBALE_HUB_KEYSTORE_PASSWORD";
 
     @Option(
             names = "--folder",
@@ -54,17 +58,16 @@ final class HubCommand implements Callable<Integer> {
 
     @Option(
             names = "--objects",
-            paramLabel = "FOLDER",
-            description = "Where files of runs are kept that are over. Left out: in its folder.")
-    private @Nullable Path objects;
+            paramLabel = "STORAGE",
+            description =
+                    "Where files of runs are kept that are over: a folder, or s3://BUCKET/PREFIX, with AWS_ENDPOINT_URL_S3 and the like. Left out: in its folder.")
+    private @Nullable String objects;
 
     @Option(
             names = "--database",
             paramLabel = "URL",
-            description = {
-                "Such as jdbc:postgresql://host/name, as whom say " + USER,
-                "and " + PASSWORD + ". Left out: one in its folder."
-            })
+            description = "Such as jdbc:postgresql://host/name, as whom say " + DATABASE_USER + " and "
+                    + DATABASE_PASSWORD + ". Left out: one in its folder.")
     private @Nullable String database;
 
     @Option(
@@ -78,20 +81,46 @@ final class HubCommand implements Callable<Integer> {
             names = "--address",
             paramLabel = "ADDRESS",
             defaultValue = "127.0.0.1",
-            description = {
-                "Who can reach it. Default: ${DEFAULT-VALUE}, this machine alone,",
-                "as behind a proxy that has the certificate."
-            })
+            description =
+                    "Who can reach it. Default: ${DEFAULT-VALUE}, this machine alone, as behind a proxy that has the certificate.")
     private String address = "";
+
+    @Option(
+            names = "--public-address",
+            paramLabel = "URL",
+            description = "Where people find it, as by a proxy. Left out: where it listens.")
+    private @Nullable URI publicAddress;
+
+    @Option(
+            names = "--keystore",
+            paramLabel = "FILE",
+            description = "Its certificate and key, as PKCS #12: it listens by HTTPS. The password is in "
+                    + KEYSTORE_PASSWORD + ". Left out: HTTP.")
+    private @Nullable Path keystore;
+
+    @Option(
+            names = "--openid-issuer",
+            paramLabel = "URL",
+            description = "A provider of OpenID Connect that people are known to; " + OPENID_CLIENT + " and "
+                    + OPENID_SECRET + " say as whom it is asked.")
+    private @Nullable URI issuer;
+
+    @Option(
+            names = "--openid-claim",
+            paramLabel = "NAME",
+            defaultValue = "email",
+            description = "What people are called by. Default: ${DEFAULT-VALUE}")
+    private String claim = "";
+
+    @Option(names = "--log-requests", description = "Log each request too, and not warnings alone.")
+    private boolean logRequests;
 
     @Option(
             names = "--trusted-proxy",
             paramLabel = "ADDRESS",
             split = ",",
-            description = {
-                "From where a proxy asks that has asked people who",
-                "they are, as by OpenID Connect. Left out: none."
-            })
+            description =
+                    "From where a proxy asks that has asked people who they are, as by OpenID Connect. Left out: none.")
     private List<String> proxies = List.of();
 
     @Option(
@@ -113,6 +142,7 @@ final class HubCommand implements Callable<Integer> {
     @Override
     public Integer call() throws Exception {
         if (port < 0 || port > 65_535) throw wrong("--port takes a number up to 65535, not " + port);
+        HubLog.begin(logRequests);
         RunningHub hub = started();
         var over = new CountDownLatch(1);
         Runtime.getRuntime().addShutdownHook(new Thread(() -> {
@@ -132,15 +162,19 @@ final class HubCommand implements Callable<Integer> {
     private RunningHub started() throws IOException, RulesFormatException, FailureMessages.NotWritten {
         PageOptions options = look.options().withRules(rules.ofFile().triage());
         try {
-            return RunningHub.start(
+            return RunningHub.start(new RunningHub.Settings(
                     new InetSocketAddress(InetAddress.getByName(address), port),
                     folder,
-                    objects == null ? folder.resolve("objects") : objects,
-                    database == null ? List.of() : List.of(database, variable(USER), variable(PASSWORD)),
-                    variable(HubArguments.TOKEN),
+                    objects,
+                    database,
                     proxies(),
                     personHeader,
-                    options);
+                    issuer,
+                    claim,
+                    keystore,
+                    publicAddress,
+                    HubCommand::variable,
+                    options));
         } catch (UnknownHostException unknown) {
             throw wrong("--address: there is no address '" + address + "'");
         } catch (IllegalArgumentException refused) {

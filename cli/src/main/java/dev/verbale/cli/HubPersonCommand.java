@@ -34,7 +34,7 @@ final class HubPersonCommand implements Callable<Integer> {
     @Option(names = "--role", paramLabel = "ROLE", description = "read, label or send; or administer, for everything.")
     private @Nullable String role;
 
-    @Option(names = "--end", description = "The person may nothing any more, in any project.")
+    @Option(names = "--end", description = "The person may do nothing any more, in any project.")
     private boolean end;
 
     @Spec
@@ -48,7 +48,7 @@ final class HubPersonCommand implements Callable<Integer> {
         return HubArguments.ask(spec, "nothing was said of " + name, () -> {
             if (end) there.endPerson(name);
             else there.person(name, String.valueOf(role));
-            return name + (end ? " may nothing any more" : " may " + role);
+            return name + (end ? " may do nothing any more" : " may " + role);
         });
     }
 }

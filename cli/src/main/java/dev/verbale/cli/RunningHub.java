@@ -8,8 +8,8 @@ import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.net.URI;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 
 /** A hub of this process. What else the command line does needs none of its libraries: only here are they named. */
@@ -22,28 +22,54 @@ final class RunningHub {
     }
 
     /**
-     * @param database address, user, password; nothing for the embedded one
-     * @param administer a token that may do everything; empty for none
+     * What is said of it, in words.
+     *
+     * @param objects a folder or a bucket; null for in its folder
+     * @param database of PostgreSQL; null for the embedded one
      * @param proxies from where a proxy names people, with that header; none for nobody
+     * @param issuer a provider of OpenID Connect; null for none
+     * @param keystore with its certificate; null for none
+     * @param variable what the environment says; empty for nothing
      */
-    static RunningHub start(
+    record Settings(
             InetSocketAddress address,
             Path folder,
-            Path objects,
-            List<String> database,
-            String administer,
+            @Nullable String objects,
+            @Nullable String database,
             Set<InetAddress> proxies,
             String personHeader,
-            PageOptions pages)
-            throws IOException {
-        return new RunningHub(Hub.start(new HubOptions(
-                address,
-                folder,
-                objects,
-                database.isEmpty() ? null : new HubOptions.Database(database.get(0), database.get(1), database.get(2)),
-                administer.isEmpty() ? null : administer,
-                proxies.isEmpty() ? null : new HubOptions.Proxy(proxies, personHeader),
-                run -> pages)));
+            @Nullable URI issuer,
+            String claim,
+            @Nullable Path keystore,
+            @Nullable URI publicAddress,
+            UnaryOperator<String> variable,
+            PageOptions pages) {}
+
+    static RunningHub start(Settings settings) throws IOException {
+        UnaryOperator<String> variable = settings.variable();
+        HubOptions options = HubOptions.of(settings.address(), settings.folder())
+                .withPublicAddress(settings.publicAddress())
+                .withPages(run -> settings.pages());
+        if (settings.objects() != null) options = options.withStorage(HubOptions.Storage.of(settings.objects()));
+        if (settings.database() != null)
+            options = options.withDatabase(new HubOptions.Database(
+                    settings.database(),
+                    variable.apply(HubCommand.DATABASE_USER),
+                    variable.apply(HubCommand.DATABASE_PASSWORD)));
+        String administer = variable.apply(HubArguments.TOKEN);
+        if (!administer.isEmpty()) options = options.withAdminister(administer);
+        if (!settings.proxies().isEmpty())
+            options = options.withProxy(new HubOptions.Proxy(settings.proxies(), settings.personHeader()));
+        if (settings.issuer() != null)
+            options = options.withOpenId(new HubOptions.OpenId(
+                    settings.issuer(),
+                    variable.apply(HubCommand.OPENID_CLIENT),
+                    variable.apply(HubCommand.OPENID_SECRET),
+                    settings.claim()));
+        if (settings.keystore() != null)
+            options = options.withCertificate(
+                    new HubOptions.Certificate(settings.keystore(), variable.apply(HubCommand.KEYSTORE_PASSWORD)));
+        return new RunningHub(Hub.start(options));
     }
 
     URI address() {

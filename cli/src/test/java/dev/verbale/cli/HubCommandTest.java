@@ -108,7 +108,7 @@ class HubCommandTest {
                         .out())
                 .isEqualTo("days: 30\nmax-bytes: 50000000000\n");
         assertThat(run(read, "hub", "keep").out()).startsWith("days: 30\n");
-        assertThat(run(read, "hub", "keep", "--all").err()).contains("403 only administrators");
+        assertThat(run(read, "hub", "keep", "--all").err()).contains("403 this needs the role administer");
         assertThat(run(first, "hub", "keep", "--all").out()).isEqualTo("all runs stay\n");
         assertThat(run(first, "hub", "keep", "--max-size", "much").code()).isEqualTo(ExitCodes.USAGE);
         assertThat(run(first, "hub", "person", "--name", "ada@orto.example", "--role", "label")
@@ -116,10 +116,10 @@ class HubCommandTest {
                 .isEqualTo("ada@orto.example may label\n");
         assertThat(run(first, "hub", "person", "--name", "ada@orto.example", "--end")
                         .out())
-                .isEqualTo("ada@orto.example may nothing any more\n");
+                .isEqualTo("ada@orto.example may do nothing any more\n");
         assertThat(run(first, "hub", "person", "--name", "ada@orto.example", "--end")
                         .err())
-                .contains("404 ada@orto.example may nothing here");
+                .contains("404 ada@orto.example may do nothing here");
         assertThat(run(first, "hub", "token", "--end", "--label", "Ada").out()).isEqualTo("1 ended\n");
         assertThat(status(read, "projects/orto/")).isEqualTo(401);
     }

@@ -15,18 +15,19 @@ import org.jspecify.annotations.Nullable;
 final class Entrance {
 
     static final String PATH = "/enter";
+    static final String LEAVE = "/leave";
 
-    private static final String COOKIE = "verbale-hub";
+    static final String COOKIE = "verbale-hub";
     private static final String BEARER = "Bearer ";
     private static final int MAX_WRONG = 20;
     private static final int MAX_ADDRESSES = 10_000;
     private static final long FORGOTTEN_AFTER = TimeUnit.MINUTES.toNanos(1);
-    private static final String DAYS_30 = "2592000";
 
     private static final int LONGEST_NAME = 200;
 
     private final Tokens tokens;
     private final People people;
+    private final Sessions sessions;
     private final HubOptions.@Nullable Proxy proxy;
     /** Who said wrong tokens, and how often: whoever guesses has to wait. */
     private final Map<String, Wrong> wrong = new ConcurrentHashMap<>();
@@ -34,7 +35,8 @@ final class Entrance {
     private record Wrong(int times, long last) {}
 
     /** @param proxy which names people; null for none */
-    Entrance(Tokens tokens, People people, HubOptions.@Nullable Proxy proxy) {
+    Entrance(Tokens tokens, People people, Sessions sessions, HubOptions.@Nullable Proxy proxy) {
+        this.sessions = sessions;
         this.tokens = tokens;
         this.people = people;
         this.proxy = proxy;
@@ -49,7 +51,7 @@ final class Entrance {
         String authorization = request.getHeaders().get("Authorization");
         if (authorization == null) {
             Optional<Access> person = person(request);
-            return person.isPresent() ? person : session(request);
+            return person.isPresent() ? person : Cookies.get(request, COOKIE).flatMap(sessions::of);
         }
         return Optional.of(
                 known(request, authorization.startsWith(BEARER) ? authorization.substring(BEARER.length()) : ""));
@@ -70,12 +72,6 @@ final class Entrance {
                 : Optional.empty();
     }
 
-    private Optional<Access> session(Request request) {
-        for (var cookie : Request.getCookies(request))
-            if (cookie.getName().equals(COOKIE)) return tokens.ofSession(cookie.getValue());
-        return Optional.empty();
-    }
-
     private Access known(Request request, String token) throws Refused {
         String from = Request.getRemoteAddr(request);
         Wrong before = wrong.get(from);
@@ -92,13 +88,21 @@ final class Entrance {
     void enter(Request request, Response response) throws IOException, Refused {
         Form.refuseForeign(request);
         Access access = known(request, Form.text(Form.of(request), "token"));
-        boolean isSecure =
-                request.isSecure() || "https".equals(request.getHeaders().get("X-Forwarded-Proto"));
-        response.getHeaders()
-                .put(
-                        "Set-Cookie",
-                        COOKIE + "=" + tokens.begin(access) + "; HttpOnly; SameSite=Strict; Path=/; Max-Age=" + DAYS_30
-                                + (isSecure ? "; Secure" : ""));
+        let(request, response, sessions.begin(access));
+        response.getHeaders().put("Location", "./");
+        HubAnswer.nothing(response, 303);
+    }
+
+    /** Gives a session to a browser. */
+    static void let(Request request, Response response, String session) {
+        Cookies.set(request, response, COOKIE, session, "Strict", String.valueOf(Sessions.MONTH.toSeconds()));
+    }
+
+    /** Ends the session. */
+    void leave(Request request, Response response) throws IOException, Refused {
+        Form.refuseForeign(request);
+        Cookies.get(request, COOKIE).ifPresent(sessions::end);
+        Cookies.set(request, response, COOKIE, "", "Strict", "0");
         response.getHeaders().put("Location", "./");
         HubAnswer.nothing(response, 303);
     }

@@ -22,12 +22,16 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * What is remembered of each project's runs. It is in the database, and stays when a run goes; a folder of this hub's own has it as everybody's
  * history folder does. A run is remembered when one that sends it says that this was all, by a thread of its own: a large one takes seconds.
  */
 final class Histories implements AutoCloseable {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Histories.class);
 
     /** Another hub may have remembered one. */
     private static final long LOOKED_EVERY_MILLIS = 1_000;
@@ -42,6 +46,7 @@ final class Histories implements AutoCloseable {
 
     private final Jdbi jdbi;
     private final Path folder;
+    private boolean isAway;
     private final Thread thread = new Thread(this::keepUp, "hub-history");
     private final Set<Sent> waiting = new LinkedHashSet<>();
     private final List<Sent> later = new ArrayList<>();
@@ -110,8 +115,10 @@ final class Histories implements AutoCloseable {
             for (Sent one : sent) remember(one);
             try {
                 while (fetch() == BATCH + AGAIN) {}
+                isAway = false;
             } catch (IOException | JdbiException away) {
-                // database or disk is away for a moment; it is looked again
+                if (!isAway) LOG.warn("Runs are remembered when database and disk are there again.", away);
+                isAway = true;
             }
         }
     }
@@ -145,7 +152,7 @@ final class Histories implements AutoCloseable {
         } catch (JdbiException away) {
             later.add(sent); // it is asked again in a second
         } catch (IOException | RuntimeException unreadable) {
-            // its page says why
+            LOG.warn("A run is not remembered, as it cannot be read.", unreadable);
         }
     }
 

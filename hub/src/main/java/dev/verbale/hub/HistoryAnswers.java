@@ -13,7 +13,6 @@ import java.nio.file.attribute.FileTime;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import org.eclipse.jetty.io.Content;
-import org.eclipse.jetty.server.Request;
 import org.eclipse.jetty.server.Response;
 
 /** What is remembered of a project, for programs that reckon with it themselves: files of a history folder. */
@@ -30,20 +29,20 @@ final class HistoryAnswers {
     }
 
     /** The page of a test over all runs. */
-    void test(Request request, Response response, String project) throws IOException, Refused {
-        String key = Form.parameter(request, "key");
-        History history = histories.read(project);
+    void test(Asked asked) throws IOException, Refused {
+        String key = Form.parameter(asked.request(), "key");
+        History history = histories.read(asked.project());
         TestHistory test = history.test(key)
                 .orElseThrow(() -> new Refused(404, "no run of this project that is over has a test with that key"));
-        HubAnswer.html(response, 200, new TestPage(history, test).html());
+        HubAnswer.html(asked.response(), 200, new TestPage(history, test).html());
     }
 
     /** In lines as {@code sha256sum} writes them: who has some of them asks for the others. */
-    void list(Response response, String project) throws IOException {
+    void list(Asked asked) throws IOException {
         var lines = new StringBuilder();
-        for (Path file : histories.of(project).files())
+        for (Path file : histories.of(asked.project()).files())
             lines.append(hash(file)).append("  ").append(file.getFileName()).append('\n');
-        HubAnswer.send(response, 200, "text/plain; charset=utf-8", lines.toString());
+        HubAnswer.send(asked.response(), 200, "text/plain; charset=utf-8", lines.toString());
     }
 
     private String hash(Path file) throws IOException {
@@ -59,9 +58,10 @@ final class HistoryAnswers {
         return hash;
     }
 
-    void file(Response response, String project, String name) throws IOException, Refused {
-        for (Path file : histories.of(project).files()) {
-            if (!file.getFileName().toString().equals(name)) continue;
+    void file(Asked asked) throws IOException, Refused {
+        Response response = asked.response();
+        for (Path file : histories.of(asked.project()).files()) {
+            if (!file.getFileName().toString().equals(asked.name("file"))) continue;
             response.getHeaders().put("Content-Type", "application/gzip");
             try (InputStream in = Files.newInputStream(file);
                     OutputStream out = Content.Sink.asOutputStream(response)) {

@@ -6,131 +6,144 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
-import org.eclipse.jetty.server.HttpConfiguration;
-import org.eclipse.jetty.server.HttpConnectionFactory;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import org.eclipse.jetty.server.Server;
 import org.eclipse.jetty.server.ServerConnector;
 import org.eclipse.jetty.server.handler.GracefulHandler;
 import org.eclipse.jetty.server.handler.MinimumDataRateHandler;
+import org.eclipse.jetty.util.ssl.KeyStoreScanner;
 import org.eclipse.jetty.util.thread.QueuedThreadPool;
+import org.jdbi.v3.core.Jdbi;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * A server that a team's runs are sent to, and shown by, until it is closed.
  *
  * <pre>{@code
- * try (Hub hub = Hub.start(options)) {
+ * try (Hub hub = Hub.start(HubOptions.of(new InetSocketAddress("127.0.0.1", 8460), folder))) {
  *     System.out.println(hub.address());
  *     waitForSomebody();
  * }
  * }</pre>
  *
- * <p>All that it knows is in its database and its storage: it may be killed at any time, and another begun. Safe from any thread.
+ * <p>All that it knows is in its database and its storage: it may be killed at any time, and another begun. It logs by SLF4J. Safe from
+ * any thread.
  *
  * @since 0.2.0
  */
 public final class Hub implements AutoCloseable {
 
+    private static final Logger LOG = LoggerFactory.getLogger(Hub.class);
+
     private static final int MAX_THREADS = 256;
     private static final Duration STOPS_WITHIN = Duration.ofSeconds(5);
-    private static final Duration IDLE = Duration.ofSeconds(60);
 
     /** Bytes a second: who is slower holds a thread for nothing. */
     private static final int SLOWEST = 200;
 
-    private final HubDatabase database;
-    private final Mirror mirror;
-    private final Histories histories;
-    private final Sweeper sweeper;
-    private final HubSites sites;
-    private final Server server;
-    private final ServerConnector connector;
-    private final @Nullable String firstToken;
+    /** What was opened, the last one first. */
+    private final Deque<AutoCloseable> open = new ArrayDeque<>();
 
-    private Hub(
-            HubDatabase database,
-            Mirror mirror,
-            Histories histories,
-            Sweeper sweeper,
-            HubSites sites,
-            Server server,
-            ServerConnector connector,
-            @Nullable String firstToken) {
-        this.database = database;
-        this.mirror = mirror;
-        this.histories = histories;
-        this.sweeper = sweeper;
-        this.sites = sites;
-        this.server = server;
-        this.connector = connector;
-        this.firstToken = firstToken;
+    private final HubOptions options;
+    private final Server server = new Server(new QueuedThreadPool(MAX_THREADS));
+    private final ServerConnector connector;
+    private @Nullable Sweeper sweeper;
+    private @Nullable String firstToken;
+
+    private Hub(HubOptions options) throws IOException {
+        this.options = options;
+        connector = HubConnector.of(server, options);
     }
 
     /**
      * Opens database and storage, and listens.
      *
      * @throws java.net.BindException where the address cannot be had
-     * @throws IOException where the folder cannot be written, or the database not be used; the message says why
+     * @throws IOException where the folder cannot be written, the database or the storage not be used, or the certificate not be read; the
+     *     message says why
      */
     public static Hub start(HubOptions options) throws IOException {
-        Path copies = options.folder().resolve("copies");
-        Files.createDirectories(copies);
-        HubDatabase database = HubDatabase.open(options);
-        var objects = new ObjectFolder(options.objects());
-        var uploads = new Uploads(database.jdbi(), objects);
-        var histories = new Histories(database.jdbi(), options.folder().resolve("history"));
-        var mirror = new Mirror(database.jdbi(), uploads, copies, histories::ended);
-        Path pages = options.folder().resolve("pages");
+        var hub = new Hub(options);
+        try {
+            hub.begin();
+            return hub;
+        } catch (IOException | RuntimeException refused) {
+            hub.close();
+            throw refused;
+        }
+    }
+
+    private void begin() throws IOException {
+        Path folder = options.folder();
+        Path copies = Files.createDirectories(folder.resolve("copies"));
+        Path pages = folder.resolve("pages");
         Folders.delete(pages); // of a hub that was killed
-        var knowledge = new Knowledge(database.jdbi());
-        var sites = new HubSites(mirror, options.pages(), knowledge, histories, Files.createDirectories(pages));
-        var tokens = new Tokens(database.jdbi());
-        String first = null;
+        Jdbi jdbi = opened(HubDatabase.open(options)).jdbi();
+        var objects = opened(new StoredObjects(jdbi, ObjectStorage.open(options)));
+        var uploads = opened(new Uploads(jdbi, objects));
+        var histories = opened(new Histories(jdbi, folder.resolve("history")));
+        var mirror = opened(new Mirror(jdbi, uploads, copies, histories::ended));
+        var knowledge = new Knowledge(jdbi);
+        var keeping = new Keeping(jdbi);
+        var projects = new Projects(jdbi);
+        sweeper = opened(new Sweeper(keeping, projects, objects, mirror));
+        opened(this::stop);
+        // Streams end first, or the server would wait for them.
+        var sites = opened(new HubSites(mirror, options.pages(), knowledge, histories, Files.createDirectories(pages)));
+        var tokens = new Tokens(jdbi);
         if (options.administer() != null) tokens.administer(options.administer());
-        else if (tokens.isEmpty()) first = tokens.add(Role.ADMINISTER, null, "the first one");
-        var people = new People(database.jdbi());
-        var projects = new Projects(database.jdbi());
-        var keeping = new Keeping(database.jdbi());
-        var sweeper = new Sweeper(keeping, projects, objects, mirror);
+        else if (tokens.isEmpty()) firstToken = tokens.add(Role.ADMINISTER, null, "the first one");
+        var people = new People(jdbi);
+        var sessions = new Sessions(jdbi, tokens, people);
+        var known = new KnowledgeAnswers(knowledge, histories);
+        var remembered = new HistoryAnswers(histories);
+        var metrics = new HubMetrics(jdbi);
+        HubOptions.OpenId openId = options.openId();
         var handler = new HubHandler(
-                new Entrance(tokens, people, options.proxy()),
-                new TokenAnswers(tokens, people),
+                new Entrance(tokens, people, sessions, options.proxy()),
+                openId == null
+                        ? null
+                        : new OpenIdEntrance(new OpenIdProvider(openId), people, sessions, this::publicAddress),
                 projects,
-                uploads,
-                new TusAnswers(uploads, mirror),
-                sites,
-                new KnowledgeAnswers(knowledge, histories),
-                new HistoryAnswers(histories),
-                new KeepingAnswers(keeping),
-                new HubMetrics(database.jdbi()));
-        Server server = new Server(new QueuedThreadPool(MAX_THREADS));
-        ServerConnector connector = connector(server, options);
+                new HubApi(
+                        projects,
+                        new TokenAnswers(tokens, people),
+                        new TusAnswers(uploads, mirror),
+                        known,
+                        remembered,
+                        new KeepingAnswers(keeping)),
+                new PageAnswers(projects, sites, known, remembered, metrics),
+                metrics);
         server.setHandler(new GracefulHandler(new MinimumDataRateHandler(handler, SLOWEST, 0)));
         server.setStopTimeout(STOPS_WITHIN.toMillis());
-        var hub = new Hub(database, mirror, histories, sweeper, sites, server, connector, first);
-        try {
-            server.start();
-        } catch (Exception refused) {
-            hub.close();
-            if (refused instanceof IOException io) throw io;
-            throw new IOException(refused);
-        }
+        listen();
         mirror.start();
         histories.start();
         sweeper.start();
         for (String project : projects.all()) sites.of(project); // they read what is there before somebody asks
-        return hub;
+        LOG.atInfo().addKeyValue("address", address()).log("The hub is there.");
     }
 
-    private static ServerConnector connector(Server server, HubOptions options) {
-        var http = new HttpConfiguration();
-        http.setSendServerVersion(false);
-        var connector = new ServerConnector(server, new HttpConnectionFactory(http));
-        connector.setHost(options.address().getAddress().getHostAddress());
-        connector.setPort(options.address().getPort());
-        connector.setIdleTimeout(IDLE.toMillis());
-        server.addConnector(connector);
-        return connector;
+    private <T extends AutoCloseable> T opened(T part) {
+        open.push(part);
+        return part;
+    }
+
+    private void listen() throws IOException {
+        try {
+            server.start();
+        } catch (IOException | RuntimeException refused) {
+            throw refused;
+        } catch (Exception refused) {
+            throw new IOException(refused);
+        }
+    }
+
+    private void stop() throws Exception {
+        server.stop();
     }
 
     /** Where it is, as this machine reaches it. */
@@ -138,7 +151,12 @@ public final class Hub implements AutoCloseable {
         String host = connector.getHost();
         boolean isAny = host.equals("0.0.0.0") || host.matches("[0:]+");
         String name = isAny ? "localhost" : host.contains(":") ? "[" + host + "]" : host;
-        return URI.create("http://" + name + ":" + connector.getLocalPort() + "/");
+        String scheme = options.certificate() == null ? "http" : "https";
+        return URI.create(scheme + "://" + name + ":" + connector.getLocalPort() + "/");
+    }
+
+    private URI publicAddress() {
+        return options.publicAddress() == null ? address() : options.publicAddress();
     }
 
     /** The token that it made since there was none; null otherwise. It is shown once. */
@@ -148,21 +166,24 @@ public final class Hub implements AutoCloseable {
 
     /** Lets go what has to go by then, as it does by itself every hour. */
     void sweep(Instant by) throws IOException {
-        sweeper.sweep(by, true);
+        if (sweeper != null) sweeper.sweep(by, true);
+    }
+
+    /** Whether the certificate is another one now, as it looks by itself every minute. */
+    void lookAtCertificate() {
+        KeyStoreScanner scanner = server.getBean(KeyStoreScanner.class);
+        if (scanner != null) scanner.scan(STOPS_WITHIN.toMillis());
     }
 
     /** Takes nothing more, ends what is under way within seconds, and is over. */
     @Override
     public void close() {
-        sites.close(); // streams end first, or the server would wait for them
-        try {
-            server.stop();
-        } catch (Exception broken) {
-            // it is over, in whatever state
+        while (!open.isEmpty()) {
+            try {
+                open.pop().close();
+            } catch (Exception broken) {
+                LOG.warn("A part of the hub did not end as it should.", broken);
+            }
         }
-        sweeper.close();
-        mirror.close();
-        histories.close();
-        database.close();
     }
 }

@@ -3,6 +3,8 @@ package dev.verbale.hub;
 import dev.verbale.results.Escaped;
 import dev.verbale.viewer.RunsSite;
 import java.io.IOException;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -24,28 +26,56 @@ final class HubPages {
     /**
      * @param why what was wrong before; empty for nothing
      * @param at the path of what was asked for: a proxy may have put more before it
+     * @param withOpenId whether a provider knows people
      */
-    static String enter(String why, String at) throws IOException {
+    static String enter(String why, String at, boolean withOpenId) throws IOException {
         String up = "../".repeat((int) at.chars().filter(c -> c == '/').count() - 1);
+        boolean isEntrance = at.startsWith(Entrance.PATH);
+        String provider = up
+                + OpenIdEntrance.BEGIN.substring(1)
+                + (isEntrance ? "" : "?to=" + URLEncoder.encode(at.substring(1), StandardCharsets.UTF_8));
         return page(
                 "Enter the hub",
                 (why.isEmpty() ? "" : "<p role=\"alert\"><b class=\"failed\">" + Escaped.html(why) + "</b></p>")
+                        + (withOpenId
+                                ? "<p><a href=\"" + provider
+                                        + "\">Enter with your account</a></p><p>Or with a token:</p>"
+                                : "")
                         + "<form method=\"post\" action=\"" + up + Entrance.PATH.substring(1) + "\">"
                         + "<p><label>Your token, with the role <i>read</i><br>"
                         + "<input type=\"password\" name=\"token\" size=\"40\" autocomplete=\"current-password\" required></label></p>"
                         + "<p><button>Enter</button></p></form>");
     }
 
-    /** Of somebody whom the proxy lets in, and who may see nothing here. */
-    static String stranger(String name) throws IOException {
+    /** Of somebody who has just entered by the provider: the browser goes on at once, as from a link of this page. */
+    static String entered(String name, String to) throws IOException {
+        String link = Escaped.html(to);
+        return page(
+                "You have entered",
+                "<meta http-equiv=\"refresh\" content=\"0;url=" + link + "\"><p>You are " + Escaped.html(name)
+                        + ". <a href=\"" + link + "\">Go on</a></p>");
+    }
+
+    /** Of somebody who is let in, and who may see nothing here. */
+    static String stranger(String name, boolean mayLeave) throws IOException {
         return page(
                 "Projects",
                 "<p>You are " + Escaped.html(name) + ", and nobody has said what you may see here:"
-                        + " <code>verbale hub person --name NAME --role read --project NAME</code></p>");
+                        + " <code>verbale hub person --name NAME --role read --project NAME</code></p>"
+                        + (mayLeave ? leave(name) : ""));
     }
 
-    /** @param newest the cells of each project's newest run, by project; empty for one without a run */
-    static String projects(Map<String, String> newest) throws IOException {
+    private static String leave(String name) {
+        return "<form class=\"dim\" method=\"post\" action=\"leave\"><p>" + Escaped.html(name)
+                + " <button>Leave</button></p></form>";
+    }
+
+    /**
+     * @param name of who looks
+     * @param mayLeave whether they have entered with this browser
+     * @param newest the cells of each project's newest run, by project; empty for one without a run
+     */
+    static String projects(String name, boolean mayLeave, Map<String, String> newest) throws IOException {
         var rows = new StringBuilder("<table><tbody>");
         newest.forEach((project, cells) -> rows.append("<tr><th scope=\"row\"><a href=\"projects/")
                 .append(project) // names are plain
@@ -59,7 +89,7 @@ final class HubPages {
                 newest.isEmpty()
                         ? "<p>There is none yet. It begins with a token that may send: <code>verbale hub token --project NAME"
                                 + " --role send</code></p>"
-                        : rows + "</tbody></table>");
+                        : rows + "</tbody></table>" + (mayLeave ? leave(name) : ""));
     }
 
     /** Such as {@code 1 run}, {@code 3 runs}. */

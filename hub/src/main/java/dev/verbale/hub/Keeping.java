@@ -141,15 +141,6 @@ final class Keeping {
         });
     }
 
-    /** Whether any upload has this object. */
-    boolean isNeeded(String object) {
-        return jdbi.withHandle(handle -> handle.createQuery("select count(*) from uploads where object = :object")
-                        .bind("object", object)
-                        .mapTo(Long.class)
-                        .one())
-                > 0;
-    }
-
     /** The runs of a project. */
     List<String> runs(String project) {
         return jdbi.withHandle(handle -> handle.createQuery(

@@ -7,8 +7,6 @@ import java.io.IOException;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
-import org.eclipse.jetty.server.Request;
-import org.eclipse.jetty.server.Response;
 import org.eclipse.jetty.util.Fields;
 import org.jspecify.annotations.Nullable;
 
@@ -25,12 +23,8 @@ final class KeepingAnswers {
     }
 
     /** In lines: what the rule is, and what goes within a week. */
-    void answer(Request request, Response response, Access access, String project) throws IOException, Refused {
-        if (request.getMethod().equals("PUT")) {
-            if (!access.isAdministrator()) throw new Refused(403, "only administrators say how long runs are kept");
-            keeping.rule(project, rule(Form.of(request)));
-        } else if (!WebMethods.isRead(request.getMethod()))
-            throw new Refused(405, "how long runs are kept is read with GET and set with PUT");
+    void say(Asked asked) throws IOException {
+        String project = asked.project();
         Rule rule = keeping.rule(project).orElse(Rule.ALL);
         var lines = new StringBuilder();
         if (rule.equals(Rule.ALL)) lines.append("all runs stay\n");
@@ -47,7 +41,13 @@ final class KeepingAnswers {
                     .append(": ")
                     .append(one.why())
                     .append('\n');
-        HubAnswer.send(response, 200, "text/plain; charset=utf-8", lines.toString());
+        HubAnswer.send(asked.response(), 200, "text/plain; charset=utf-8", lines.toString());
+    }
+
+    /** Sets the rule, and says it. */
+    void set(Asked asked) throws IOException, Refused {
+        keeping.rule(asked.project(), rule(Form.of(asked.request())));
+        say(asked);
     }
 
     private static Rule rule(Fields form) throws Refused {
@@ -71,13 +71,9 @@ final class KeepingAnswers {
     }
 
     /** Says that a run stays whatever the rule says, or that it may go with the others. */
-    void stays(Request request, Response response, Access access, String project, String run)
-            throws IOException, Refused {
-        if (!access.may(Role.LABEL, project)) throw new Refused(403, "this token may not say which runs stay");
-        boolean stays = request.getMethod().equals("PUT");
-        if (!stays && !request.getMethod().equals("DELETE"))
-            throw new Refused(405, "that a run stays is said with PUT, and taken back with DELETE");
-        if (!keeping.stays(project, run, stays)) throw new Refused(404, "there is no run " + run);
-        HubAnswer.nothing(response, 204);
+    void stays(Asked asked, boolean stays) throws IOException, Refused {
+        String run = asked.name("run");
+        if (!keeping.stays(asked.project(), run, stays)) throw new Refused(404, "there is no run " + run);
+        HubAnswer.nothing(asked.response(), 204);
     }
 }

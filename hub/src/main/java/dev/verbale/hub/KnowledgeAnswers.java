@@ -10,8 +10,6 @@ import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.regex.Pattern;
-import org.eclipse.jetty.server.Request;
-import org.eclipse.jetty.server.Response;
 import org.eclipse.jetty.util.Fields;
 import org.jspecify.annotations.Nullable;
 
@@ -35,75 +33,69 @@ final class KnowledgeAnswers {
     }
 
     /** All that is known in a project, as a file of rules. */
-    void rules(Response response, String project) throws IOException {
-        HubAnswer.send(response, 200, "application/yaml; charset=utf-8", RulesWriter.write(knowledge.of(project)));
+    void rules(Asked asked) throws IOException {
+        HubAnswer.send(
+                asked.response(),
+                200,
+                "application/yaml; charset=utf-8",
+                RulesWriter.write(knowledge.of(asked.project())));
     }
 
-    /** For a program: what is known of a reason is put, or taken away. */
-    void change(Request request, Response response, Access access, String project, String reason)
-            throws IOException, Refused {
-        switch (request.getMethod()) {
-            case "PUT" -> know(request, access, project, reason);
-            case "DELETE" -> forget(access, project, reason);
-            default -> throw new Refused(405, "what is known of a reason is put with PUT and taken away with DELETE");
-        }
-        HubAnswer.nothing(response, 204);
+    /** For a program: what is known of a reason. */
+    void know(Asked asked) throws IOException, Refused {
+        know(Form.of(asked.request()), asked);
+        HubAnswer.nothing(asked.response(), 204);
+    }
+
+    /** For a program: takes away what is known of a reason. */
+    void forget(Asked asked) throws IOException, Refused {
+        change(asked, null);
+        HubAnswer.nothing(asked.response(), 204);
     }
 
     /** For a person, who sees the page of the reason again. */
-    void form(Request request, Response response, Access access, String project, String reason)
-            throws IOException, Refused {
-        Fields form = Form.of(request);
-        if (Form.text(form, "forget").isEmpty()) know(form, access, project, reason);
-        else forget(access, project, reason);
-        response.getHeaders().put("Location", reason);
-        HubAnswer.nothing(response, 303);
+    void form(Asked asked) throws IOException, Refused {
+        if (!asked.access().may(Role.LABEL, asked.project()))
+            throw new Refused(403, "this needs the role label in the project " + asked.project());
+        Fields form = Form.of(asked.request());
+        if (Form.text(form, "forget").isEmpty()) know(form, asked);
+        else change(asked, null);
+        asked.response().getHeaders().put("Location", reason(asked));
+        HubAnswer.nothing(asked.response(), 303);
     }
 
     /** The page of a reason. */
-    void page(Response response, Access access, String project, String reason) throws IOException, Refused {
-        named(reason);
+    void page(Asked asked) throws IOException, Refused {
+        String project = asked.project();
+        String reason = reason(asked);
         List<Change> changes = knowledge.changes(project, reason);
+        boolean mayLabel = asked.access().may(Role.LABEL, project);
         HubAnswer.html(
-                response,
-                200,
-                new ReasonPage(histories.read(project), reason, changes, access.may(Role.LABEL, project)).html());
+                asked.response(), 200, new ReasonPage(histories.read(project), reason, changes, mayLabel).html());
     }
 
-    private void know(Request request, Access access, String project, String reason) throws Refused {
-        know(Form.of(request), access, project, reason);
-    }
-
-    private void know(Fields form, Access access, String project, String reason) throws Refused {
-        allowed(access, project, reason);
+    private void know(Fields form, Asked asked) throws Refused {
         String label = text(form, "label", LONGEST_LABEL);
         if (label == null) throw new Refused(422, "say whose the failure is: label, such as product");
-        knowledge.change(
-                project,
-                reason,
+        change(
+                asked,
                 TriageRule.ofReason(
-                        reason,
+                        reason(asked),
                         label,
                         text(form, "owner", LONGEST_OWNER),
                         link(text(form, "link", LONGEST_LINK)),
                         text(form, "comment", LONGEST_COMMENT),
-                        day(text(form, "known-until", LONGEST_LABEL))),
-                access.label());
+                        day(text(form, "known-until", LONGEST_LABEL))));
     }
 
-    private void forget(Access access, String project, String reason) throws Refused {
-        allowed(access, project, reason);
-        knowledge.change(project, reason, null, access.label());
+    private void change(Asked asked, @Nullable TriageRule rule) throws Refused {
+        knowledge.change(asked.project(), reason(asked), rule, asked.access().label());
     }
 
-    private static void allowed(Access access, String project, String reason) throws Refused {
-        if (!access.may(Role.LABEL, project)) throw new Refused(403, "this token may not label reasons of " + project);
-        named(reason);
-    }
-
-    private static void named(String reason) throws Refused {
-        if (!REASON.matcher(reason).matches())
-            throw new Refused(404, "a reason has an id of letters and digits, such as 3f09a1c2b7d4");
+    private static String reason(Asked asked) throws Refused {
+        String reason = asked.name("reason");
+        if (REASON.matcher(reason).matches()) return reason;
+        throw new Refused(404, "a reason has an id of letters and digits, such as 3f09a1c2b7d4");
     }
 
     /** In one line; null where it is empty. */

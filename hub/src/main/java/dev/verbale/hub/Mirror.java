@@ -25,12 +25,16 @@ import java.util.function.Consumer;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Run folders as they were sent, to be read: a copy of what is in database and storage, kept up on one thread. It may be thrown away at any
  * time. A run is a joined run, whose shards are the parts that were sent.
  */
 final class Mirror implements AutoCloseable {
+
+    private static final Logger LOG = LoggerFactory.getLogger(Mirror.class);
 
     /** Another hub may have taken something in. */
     private static final long LOOKED_EVERY_MILLIS = 250;
@@ -49,6 +53,7 @@ final class Mirror implements AutoCloseable {
     private final Uploads uploads;
     private final Path folder;
     private final Consumer<Histories.Sent> over;
+    private boolean isAway;
     private final Thread thread = new Thread(this::keepUp, "hub-mirror");
 
     private final Set<Ended> known = new HashSet<>();
@@ -125,8 +130,10 @@ final class Mirror implements AutoCloseable {
                     if (one.at().isAfter(lastEnd)) lastEnd = one.at();
                 }
                 known.removeIf(one -> one.at().isBefore(lastEnd.minus(ENDS_AGAIN)));
+                isAway = false;
             } catch (IOException | JdbiException away) {
-                // database or disk is away for a moment; it is looked again
+                if (!isAway) LOG.warn("Copies wait until database, storage and disk are there again.", away);
+                isAway = true;
             }
             // Many send at once: what came meanwhile is looked at together.
             LockSupport.parkNanos(from + TimeUnit.MILLISECONDS.toNanos(RESTS_MILLIS) - System.nanoTime());

@@ -2,28 +2,21 @@ package dev.verbale.hub;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.nio.channels.Channels;
-import java.nio.channels.FileChannel;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.FileTime;
-import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.function.Predicate;
 import java.util.stream.Stream;
 
-/** Contents of files that are whole, each under its own SHA-256: the same content is there once, whoever sent it. */
-final class ObjectFolder {
+/** A folder, which several hubs may see. */
+final class ObjectFolder implements ObjectStorage {
 
     private static final int LETTERS_OF_FOLDER = 2;
-
     private static final String FRESH = "fresh-";
-    private static final String ASIDE = ".aside";
-    private static final Duration YOUNG = Duration.ofDays(1);
 
     private final Path folder;
 
@@ -31,25 +24,19 @@ final class ObjectFolder {
         this.folder = Files.createDirectories(folder);
     }
 
-    /** Keeps all of {@code content}, which is there when this returns, whatever happens then. Gives the hash. */
-    String put(InputStream content) throws IOException {
-        Path fresh = Files.createTempFile(folder, FRESH, "");
-        try {
-            String name;
-            try (FileChannel file = FileChannel.open(fresh, StandardOpenOption.WRITE)) {
-                name = Sha256.copy(content, Channels.newOutputStream(file));
-                file.force(true); // its chunks go next
-            }
-            Path object = object(name);
-            Files.createDirectories(object.getParent());
-            if (!isThere(object)) Files.move(fresh, object, StandardCopyOption.ATOMIC_MOVE);
-            return name;
-        } finally {
-            Files.deleteIfExists(fresh);
-        }
+    @Override
+    public Path fresh() throws IOException {
+        return Files.createTempFile(folder, FRESH, "");
     }
 
-    /** Whether it is; then it counts as new once more, and no sweep takes it before the database has it. */
+    @Override
+    public void put(String name, Path fresh) throws IOException {
+        Path object = object(name);
+        Files.createDirectories(object.getParent());
+        if (!isThere(object)) Files.move(fresh, object, StandardCopyOption.ATOMIC_MOVE);
+    }
+
+    /** Whether it is; then it counts as new once more. */
     private static boolean isThere(Path object) throws IOException {
         try {
             Files.setLastModifiedTime(object, FileTime.from(Instant.now()));
@@ -59,50 +46,44 @@ final class ObjectFolder {
         }
     }
 
-    /**
-     * Takes away what nobody needs, where it has been there for a day: somebody may be about to need what is newer.
-     *
-     * @param isNeeded asked twice, as it is put aside between
-     */
-    void sweep(Instant now, Predicate<String> isNeeded) throws IOException {
-        FileTime old = FileTime.from(now.minus(YOUNG));
-        for (Path file : files()) {
-            String name = file.getFileName().toString();
-            if (name.endsWith(ASIDE)) { // by a hub that was killed between
-                putBack(file, isNeeded);
-                continue;
-            }
-            if (Files.getLastModifiedTime(file).compareTo(old) > 0) continue;
-            if (name.startsWith(FRESH)) Files.deleteIfExists(file); // of a hub that was killed
-            else if (!isNeeded.test(name)) takeAway(file, old, isNeeded);
+    @Override
+    public InputStream open(String name, long from) throws IOException {
+        InputStream content = Files.newInputStream(object(name));
+        content.skipNBytes(from);
+        return content;
+    }
+
+    @Override
+    public void delete(String name) throws IOException {
+        Files.deleteIfExists(object(name));
+    }
+
+    @Override
+    public void older(Instant before, Names names) throws IOException {
+        FileTime old = FileTime.from(before);
+        for (Path file : all(folder)) {
+            if (Files.isDirectory(file)) {
+                List<String> some = new ArrayList<>();
+                for (Path object : all(file))
+                    if (isOlder(object, old)) some.add(object.getFileName().toString());
+                names.are(some);
+            } else if (file.getFileName().toString().startsWith(FRESH) && isOlder(file, old))
+                Files.deleteIfExists(file); // of a hub that was killed
         }
     }
 
-    private static void takeAway(Path file, FileTime old, Predicate<String> isNeeded) throws IOException {
-        String name = file.getFileName().toString();
-        Path aside = file.resolveSibling(name + ASIDE);
-        Files.move(file, aside, StandardCopyOption.REPLACE_EXISTING);
-        boolean stays = Files.getLastModifiedTime(aside).compareTo(old) > 0 || isNeeded.test(name);
-        if (stays && !Files.exists(file)) Files.move(aside, file);
-        else Files.deleteIfExists(aside);
-    }
-
-    private static void putBack(Path aside, Predicate<String> isNeeded) throws IOException {
-        String name = aside.getFileName().toString().replace(ASIDE, "");
-        Path file = aside.resolveSibling(name);
-        if (!Files.exists(file) && isNeeded.test(name)) Files.move(aside, file);
-        else Files.deleteIfExists(aside);
-    }
-
-    private List<Path> files() throws IOException {
-        try (Stream<Path> all = Files.walk(folder, 2)) {
-            return all.filter(Files::isRegularFile).toList();
+    private static boolean isOlder(Path file, FileTime old) throws IOException {
+        try {
+            return Files.getLastModifiedTime(file).compareTo(old) < 0;
+        } catch (NoSuchFileException gone) {
+            return false;
         }
     }
 
-    /** @throws NoSuchFileException where it is not there */
-    InputStream open(String name) throws IOException {
-        return Files.newInputStream(object(name));
+    private static List<Path> all(Path folder) throws IOException {
+        try (Stream<Path> all = Files.list(folder)) {
+            return all.toList();
+        }
     }
 
     private Path object(String name) {

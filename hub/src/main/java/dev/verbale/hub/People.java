@@ -7,10 +7,10 @@ import java.util.Optional;
 import org.jdbi.v3.core.Jdbi;
 import org.jspecify.annotations.Nullable;
 
-/** What people may whom a trusted proxy names: it has asked them who they are, as by OpenID Connect. */
+/** What people may whom a provider of OpenID Connect or a trusted proxy names: it has asked them who they are. */
 final class People {
 
-    /** Everybody whom the proxy lets in. */
+    /** Everybody whom it lets in. */
     static final String EVERYBODY = "*";
 
     private final Jdbi jdbi;
@@ -31,9 +31,12 @@ final class People {
                 .execute());
     }
 
-    /** Takes away all that somebody may; gives how many roles that were. */
+    /** Takes away all that somebody may, and their sessions; gives how many roles that were. */
     int end(String name) {
-        return jdbi.withHandle(handle -> handle.execute("delete from people where name = ?", name));
+        return jdbi.inTransaction(handle -> {
+            handle.execute("delete from sessions where person = ?", name);
+            return handle.execute("delete from people where name = ?", name);
+        });
     }
 
     /** What the person may; in a project of which several things are said, the one that lets them do more. */

@@ -12,23 +12,27 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 import org.jdbi.v3.core.JdbiException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** Every hour lets go what is kept no longer: runs, objects that no run has, and this hub's copies of runs that are gone. */
 final class Sweeper implements AutoCloseable {
 
+    private static final Logger LOG = LoggerFactory.getLogger(Sweeper.class);
+
     private static final Duration EVERY = Duration.ofHours(1);
 
-    /** Each of the objects is asked for: once a day. */
+    /** All of the storage is listed: once a day. */
     private static final int ROUNDS_OF_OBJECTS = 24;
 
     private final Keeping keeping;
     private final Projects projects;
-    private final ObjectFolder objects;
+    private final StoredObjects objects;
     private final Mirror mirror;
     private final Thread thread = new Thread(this::run, "hub-sweeper");
     private final CountDownLatch over = new CountDownLatch(1);
 
-    Sweeper(Keeping keeping, Projects projects, ObjectFolder objects, Mirror mirror) {
+    Sweeper(Keeping keeping, Projects projects, StoredObjects objects, Mirror mirror) {
         this.keeping = keeping;
         this.projects = projects;
         this.objects = objects;
@@ -46,7 +50,7 @@ final class Sweeper implements AutoCloseable {
             try {
                 sweep(Instant.now(), round++ % ROUNDS_OF_OBJECTS == 0);
             } catch (IOException | JdbiException away) {
-                // database or storage is away for a moment; there is another hour
+                LOG.warn("What is kept no longer stays for another hour.", away);
             }
         } while (!isOver());
     }
@@ -73,7 +77,7 @@ final class Sweeper implements AutoCloseable {
             Set<String> there = new HashSet<>(keeping.runs(project));
             for (Path copy : copies) if (!there.contains(copy.getFileName().toString())) mirror.forget(copy);
         }
-        if (withObjects) objects.sweep(now, keeping::isNeeded);
+        if (withObjects) objects.sweep(now);
     }
 
     private static List<Path> folders(Path folder) throws IOException {

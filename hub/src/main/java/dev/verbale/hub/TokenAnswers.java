@@ -4,9 +4,8 @@ import dev.verbale.hub.Uploads.Refused;
 import java.io.IOException;
 import java.util.Optional;
 import org.eclipse.jetty.server.Request;
-import org.eclipse.jetty.server.Response;
 
-/** Tokens, and what people may whom a proxy names: made and ended by administrators. */
+/** Tokens, and what people may: made and ended by administrators. */
 final class TokenAnswers {
 
     private static final int LONGEST_LABEL = 200;
@@ -19,40 +18,36 @@ final class TokenAnswers {
         this.people = people;
     }
 
-    /** Whoever is named may something, or nothing any more. */
-    void people(Request request, Response response, Access access) throws IOException, Refused {
-        if (!access.isAdministrator()) throw new Refused(403, "only administrators say what people may");
-        String name = Form.parameter(request, "name");
-        if (name.isEmpty() || name.length() > LONGEST_LABEL)
-            throw new Refused(422, "say who it is: name, at most " + LONGEST_LABEL + " characters");
-        switch (request.getMethod()) {
-            case "POST" -> {
-                Role role = role(request, true);
-                people.add(name, role, role == Role.ADMINISTER ? null : project(request));
-                HubAnswer.nothing(response, 204);
-            }
-            case "DELETE" -> {
-                if (people.end(name) == 0) throw new Refused(404, name + " may nothing here");
-                HubAnswer.nothing(response, 204);
-            }
-            default -> throw new Refused(405, "what people may is said with POST, and taken back with DELETE");
-        }
+    void addPerson(Asked asked) throws IOException, Refused {
+        String name = text(asked, "name", "who it is");
+        Role role = role(asked.request(), true);
+        people.add(name, role, role == Role.ADMINISTER ? null : project(asked.request()));
+        HubAnswer.nothing(asked.response(), 204);
     }
 
-    void answer(Request request, Response response, Access access) throws IOException, Refused {
-        if (!access.isAdministrator()) throw new Refused(403, "only administrators make and end tokens");
-        String label = Form.parameter(request, "label");
-        if (label.isEmpty() || label.length() > LONGEST_LABEL)
-            throw new Refused(422, "say whose token it is: label, at most " + LONGEST_LABEL + " characters");
-        switch (request.getMethod()) {
-            case "POST" -> add(request, response, label);
-            case "DELETE" -> end(response, label);
-            default -> throw new Refused(405, "tokens are made with POST and ended with DELETE");
-        }
+    void endPerson(Asked asked) throws IOException, Refused {
+        String name = text(asked, "name", "who it is");
+        if (people.end(name) == 0) throw new Refused(404, name + " may do nothing here");
+        HubAnswer.nothing(asked.response(), 204);
     }
 
-    private void add(Request request, Response response, String label) throws IOException, Refused {
-        HubAnswer.text(response, 201, tokens.add(role(request, false), project(request), label));
+    void add(Asked asked) throws IOException, Refused {
+        String label = text(asked, "label", "whose token it is");
+        String token = tokens.add(role(asked.request(), false), project(asked.request()), label);
+        HubAnswer.text(asked.response(), 201, token);
+    }
+
+    void end(Asked asked) throws IOException, Refused {
+        String label = text(asked, "label", "whose token it is");
+        int ended = tokens.end(label);
+        if (ended == 0) throw new Refused(404, "there is no token of " + label);
+        HubAnswer.text(asked.response(), 200, ended + " ended");
+    }
+
+    private static String text(Asked asked, String name, String what) throws Refused {
+        String text = Form.parameter(asked.request(), name);
+        if (!text.isEmpty() && text.length() <= LONGEST_LABEL) return text;
+        throw new Refused(422, "say " + what + ": " + name + ", at most " + LONGEST_LABEL + " characters");
     }
 
     private static String project(Request request) throws Refused {
@@ -65,11 +60,5 @@ final class TokenAnswers {
         Optional<Role> role = Role.ofWord(Form.parameter(request, "role"));
         if (role.isPresent() && (mayAdminister || role.get() != Role.ADMINISTER)) return role.get();
         throw new Refused(422, "the role is send, read or label" + (mayAdminister ? ", or administer" : ""));
-    }
-
-    private void end(Response response, String label) throws IOException, Refused {
-        int ended = tokens.end(label);
-        if (ended == 0) throw new Refused(404, "there is no token of " + label);
-        HubAnswer.text(response, 200, ended + " ended");
     }
 }

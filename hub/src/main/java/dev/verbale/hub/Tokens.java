@@ -3,9 +3,6 @@ package dev.verbale.hub;
 import java.security.SecureRandom;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.time.Duration;
-import java.time.OffsetDateTime;
-import java.time.ZoneOffset;
 import java.util.Base64;
 import java.util.Map;
 import java.util.Optional;
@@ -22,10 +19,9 @@ final class Tokens {
     private static final int BYTES = 24;
     private static final int MAX_SEEN = 10_000;
     private static final long SEEN_FOR = TimeUnit.SECONDS.toNanos(1);
-    private static final Duration SESSION = Duration.ofDays(30);
+    private static final SecureRandom RANDOM = new SecureRandom();
 
     private final Jdbi jdbi;
-    private final SecureRandom random = new SecureRandom();
 
     /** Of the last second, as a sender asks several times in one: one that another hub ended may go on for so long. */
     private final Map<String, Seen> seen = new ConcurrentHashMap<>();
@@ -72,16 +68,16 @@ final class Tokens {
         String hash = hash(token);
         Seen before = seen.get(hash);
         if (before != null && System.nanoTime() - before.at() < SEEN_FOR) return Optional.of(before.access());
-        Optional<Access> access = ofHash(hash);
+        Optional<Access> access = found("t.hash = :wanted", hash);
         if (seen.size() >= MAX_SEEN) seen.clear();
         access.ifPresent(found -> seen.put(hash, new Seen(found, System.nanoTime())));
         return access;
     }
 
-    private Optional<Access> ofHash(String hash) {
+    private Optional<Access> found(String which, Object wanted) {
         return jdbi.withHandle(handle -> handle.createQuery("select t.id, t.label, t.role, p.name from tokens t"
-                        + " left join projects p on p.id = t.project_id where t.hash = :hash and t.ended is null")
-                .bind("hash", hash)
+                        + " left join projects p on p.id = t.project_id where t.ended is null and " + which)
+                .bind("wanted", wanted)
                 .map((row, context) -> access(row))
                 .findOne());
     }
@@ -116,38 +112,15 @@ final class Tokens {
         });
     }
 
-    /** Begins a session of a browser, and gives its secret. */
-    String begin(Access access) {
-        String session = secret();
-        jdbi.useTransaction(handle -> {
-            handle.execute("delete from sessions where until < ?", now());
-            handle.execute(
-                    "insert into sessions (hash, token_id, until) values (?, ?, ?)",
-                    hash(session),
-                    access.token(),
-                    now().plus(SESSION));
-        });
-        return session;
+    /** What the one with this token may do now. */
+    Optional<Access> ofId(long id) {
+        return found("t.id = :wanted", id);
     }
 
-    /** Whose session it is. */
-    Optional<Access> ofSession(String session) {
-        return jdbi.withHandle(handle -> handle.createQuery("select t.id, t.label, t.role, p.name from sessions s"
-                        + " join tokens t on t.id = s.token_id left join projects p on p.id = t.project_id"
-                        + " where s.hash = :hash and s.until > :now and t.ended is null")
-                .bind("hash", hash(session))
-                .bind("now", now())
-                .map((row, context) -> access(row))
-                .findOne());
-    }
-
-    private static OffsetDateTime now() {
-        return OffsetDateTime.now(ZoneOffset.UTC);
-    }
-
-    private String secret() {
+    /** As long and random as a token. */
+    static String secret() {
         byte[] bytes = new byte[BYTES];
-        random.nextBytes(bytes);
+        RANDOM.nextBytes(bytes);
         return Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
     }
 

@@ -9,7 +9,9 @@ import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.Base64;
-import java.util.Optional;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.regex.Pattern;
 import org.eclipse.jetty.io.Content;
 import org.eclipse.jetty.server.Request;
@@ -33,6 +35,7 @@ final class TusAnswers {
     /** From projects/PROJECT/runs/RUN/parts/PART/files: a proxy may have put more before it all. */
     private static final String UP_TO_API = "../".repeat(6);
 
+    private static final int LARGEST_MANIFEST = 64 << 20;
     private static final int MAX_PATH = 600;
     private static final int MAX_PART_OF_PATH = 255;
     private static final int CHECKSUM_MISMATCH = 460;
@@ -59,34 +62,43 @@ final class TusAnswers {
         HubAnswer.nothing(response, 204);
     }
 
-    void create(Request request, Response response, String project, String run, String part)
-            throws IOException, Refused {
+    void create(Asked asked) throws IOException, Refused {
+        Request request = asked.request();
+        Response response = asked.response();
+        String run = asked.name("run");
+        String part = asked.name("part");
         speaksTus(request, response);
+        if (!Projects.isName(asked.project())) throw new Refused(422, "no project can be called that");
         if (!Projects.isName(run) || !Projects.isName(part))
             throw new Refused(422, "a run and its parts are called by letters, digits, '.', '_' and '-', at most 100");
         String path = fileName(request.getHeaders().get("Upload-Metadata"));
         String type = request.getHeaders().get("Content-Type");
         byte[] first = BYTES.equals(type) ? body(request) : new byte[0];
-        Upload upload = uploads.create(new Target(project, run, part, path), first);
+        Upload upload = uploads.create(new Target(asked.project(), run, part, path), first);
         mirror.changed();
         response.getHeaders().put("Location", UP_TO_API + "uploads/" + upload.id());
         response.getHeaders().put(OFFSET, upload.size());
         HubAnswer.nothing(response, upload.isNew() ? 201 : 200);
     }
 
-    void head(Request request, Response response, Access access, long id) throws IOException, Refused {
-        speaksTus(request, response);
-        Upload upload = mine(access, id);
+    void head(Asked asked) throws IOException, Refused {
+        Response response = asked.response();
+        speaksTus(asked.request(), response);
+        Upload upload = uploads.find(id(asked)).orElseThrow(TusAnswers::missing);
+        if (!asked.access().may(Role.SEND, upload.project())) throw missing();
         response.getHeaders().put(OFFSET, upload.size());
         response.getHeaders().put("Upload-Defer-Length", "1");
         response.getHeaders().put("Cache-Control", "no-store");
         HubAnswer.nothing(response, 200);
     }
 
-    void patch(Request request, Response response, Access access, long id) throws IOException, Refused {
+    void patch(Asked asked) throws IOException, Refused {
+        Request request = asked.request();
+        Response response = asked.response();
+        long id = id(asked);
         speaksTus(request, response);
         if (!uploads.project(id)
-                .filter(project -> access.may(Role.SEND, project))
+                .filter(project -> asked.access().may(Role.SEND, project))
                 .isPresent()) throw missing();
         if (!BYTES.equals(request.getHeaders().get("Content-Type"))) throw new Refused(415, "bytes come as " + BYTES);
         long at = number(request.getHeaders().get(OFFSET));
@@ -97,10 +109,29 @@ final class TusAnswers {
         HubAnswer.nothing(response, size == at + bytes.length ? 204 : 409);
     }
 
-    private Upload mine(Access access, long id) throws Refused {
-        Optional<Upload> upload = uploads.find(id);
-        if (upload.isEmpty() || !access.may(Role.SEND, upload.get().project())) throw missing();
-        return upload.get();
+    /** Ends a part: what its sender says that there is of it is compared with what came. */
+    void end(Asked asked) throws IOException, Refused {
+        String manifest;
+        try (InputStream in = Content.Source.asInputStream(asked.request())) {
+            byte[] bytes = in.readNBytes(LARGEST_MANIFEST + 1);
+            if (bytes.length > LARGEST_MANIFEST) throw new Refused(413, "the list of files is too long");
+            manifest = new String(bytes, StandardCharsets.UTF_8);
+        }
+        Map<String, String> hashes = new LinkedHashMap<>();
+        for (String line : manifest.lines().toList()) {
+            if (!line.matches("[0-9a-f]{64} {2}.+"))
+                throw new Refused(400, "each line is a hash, two blanks and a path");
+            hashes.put(line.substring(66), line.substring(0, 64));
+        }
+        List<String> wrong = uploads.end(asked.project(), asked.name("run"), asked.name("part"), hashes);
+        HubAnswer.text(
+                asked.response(), wrong.isEmpty() ? 200 : 409, wrong.isEmpty() ? "whole" : String.join("\n", wrong));
+    }
+
+    private static long id(Asked asked) throws Refused {
+        String upload = asked.name("upload");
+        if (!upload.matches("\\d{1,18}")) throw missing();
+        return Long.parseLong(upload);
     }
 
     private static Refused missing() {

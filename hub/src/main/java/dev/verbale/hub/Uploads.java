@@ -2,7 +2,9 @@ package dev.verbale.hub;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.InterruptedIOException;
 import java.io.SequenceInputStream;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -10,6 +12,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.statement.UnableToExecuteStatementException;
@@ -19,15 +25,16 @@ import org.jspecify.annotations.Nullable;
  * Files on their way, and those that came. Bytes that were acknowledged are in the database until the part of the run is over, and then
  * in the storage: all that a hub knows is there, and another may go on with it.
  */
-final class Uploads {
+final class Uploads implements AutoCloseable {
 
     static final int MAX_FILES = 200_000;
     static final long MAX_SIZE = 4L << 30;
 
     private static final int KNOWN_PARTS = 10_000;
+    private static final int STORED_AT_ONCE = 8;
 
     private final Jdbi jdbi;
-    private final ObjectFolder objects;
+    private final StoredObjects objects;
 
     /** Parts that were sent to since this hub began, as each of their files asks for them. */
     private final Map<PartOf, Long> parts = new ConcurrentHashMap<>();
@@ -35,7 +42,14 @@ final class Uploads {
     /** Whose uploads are, which never changes. */
     private final Map<Long, String> projects = new ConcurrentHashMap<>();
 
-    Uploads(Jdbi jdbi, ObjectFolder objects) {
+    /** Files of a part go into the storage side by side: one that is not on this machine takes its time for each. */
+    private final ExecutorService storing = Executors.newFixedThreadPool(STORED_AT_ONCE, task -> {
+        Thread thread = new Thread(task, "hub-storing");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    Uploads(Jdbi jdbi, StoredObjects objects) {
         this.jdbi = jdbi;
         this.objects = objects;
     }
@@ -194,9 +208,7 @@ final class Uploads {
         long stored = number(row.get("stored"));
         InputStream chunks = new ChunkStream(jdbi, id, Math.max(from, stored));
         if (object == null || from >= stored) return chunks;
-        InputStream first = objects.open(object.toString());
-        first.skipNBytes(from);
-        return new SequenceInputStream(first, chunks);
+        return new SequenceInputStream(objects.open(object.toString(), from), chunks);
     }
 
     /**
@@ -219,9 +231,12 @@ final class Uploads {
         for (Map<String, @Nullable Object> row : there) paths.add(String.valueOf(row.get("path")));
         Map<String, String> wrong = new LinkedHashMap<>();
         for (String path : hashes.keySet()) wrong.put(path, "is not there");
-        for (Map<String, @Nullable Object> row : there) {
-            String path = String.valueOf(row.get("path"));
-            String hash = stored(row);
+        Map<String, Future<String>> stored = new HashMap<>();
+        for (Map<String, @Nullable Object> row : there)
+            stored.put(String.valueOf(row.get("path")), storing.submit(() -> stored(row)));
+        for (Map.Entry<String, Future<String>> one : stored.entrySet()) {
+            String path = one.getKey();
+            String hash = ended(one.getValue());
             if (!hashes.containsKey(path)) wrong.put(path, "is there and was not named");
             else if (hash.equals(hashes.get(path))) wrong.remove(path);
             else wrong.put(path, "has another content there");
@@ -242,6 +257,18 @@ final class Uploads {
                 .toList();
     }
 
+    private static String ended(Future<String> stored) throws IOException {
+        try {
+            return stored.get();
+        } catch (ExecutionException failed) {
+            if (failed.getCause() instanceof IOException away) throw away;
+            if (failed.getCause() instanceof RuntimeException away) throw away;
+            throw new IOException(failed);
+        } catch (InterruptedException ends) {
+            throw new InterruptedIOException("the hub ends");
+        }
+    }
+
     /** The hash of an upload whose bytes are all in the storage when this returns. */
     private String stored(Map<String, @Nullable Object> row) throws IOException {
         long id = number(row.get("id"));
@@ -259,5 +286,11 @@ final class Uploads {
             handle.execute("delete from chunks where upload_id = ? and at < ?", id, size);
         });
         return hash; // what was there before goes with a later sweep: another hub may be about to need it
+    }
+
+    /** What is under way goes on: its question is still answered. */
+    @Override
+    public void close() {
+        storing.shutdown();
     }
 }

@@ -15,14 +15,7 @@ class EmbeddedHubTest extends HubContract {
 
     @Test
     void a_hub_that_begins_empty_shows_its_first_token_once_and_keeps_none() throws Exception {
-        var options = new HubOptions(
-                new java.net.InetSocketAddress(java.net.InetAddress.getLoopbackAddress(), 0),
-                root.resolve("fresh"),
-                root.resolve("fresh/objects"),
-                null,
-                null,
-                null,
-                run -> dev.verbale.report.PageOptions.PLAIN);
+        HubOptions options = HubFixture.options(root.resolve("fresh"), 0).withAdminister(null);
         String first;
         try (Hub hub = Hub.start(options)) {
             first = hub.firstToken();

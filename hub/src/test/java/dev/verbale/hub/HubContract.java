@@ -346,7 +346,8 @@ abstract class HubContract {
                 .isEqualTo(403);
         for (String who : List.of(read, send, hub.token("shed", Role.LABEL, "shed")))
             assertThat(hub.api(who, "POST", page, "label=test", form).statusCode())
-                    .isEqualTo(403);
+                    .as("who may not see it is not told that it is there")
+                    .isEqualTo(who.equals(read) ? 403 : 404);
         assertThat(hub.api(null, "POST", page, "label=test", form).statusCode()).isEqualTo(401);
         for (String wrong : List.of(
                 "owner=Ada",
@@ -436,6 +437,8 @@ abstract class HubContract {
             assertThat(hub.get(read, "projects/orto/runs/" + night + "/").statusCode())
                     .as(night)
                     .isEqualTo(200);
+        assertThat(hub.objectsWith("of passing")).as("for an hour more").isPositive();
+        hub.sweep(now.plus(Duration.ofDays(3)).plus(Duration.ofHours(1)));
         assertThat(hub.objectsWith("of passing")).isZero();
         assertThat(hub.objectsWith("of newest")).isPositive();
         SentRun again = hub.sender(recorded("again", "of passing"), send, "orto", "passing")

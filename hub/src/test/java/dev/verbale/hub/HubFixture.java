@@ -4,7 +4,6 @@ import dev.verbale.MediaType;
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.folder.RunFolder;
-import dev.verbale.report.PageOptions;
 import dev.verbale.sending.RunSender;
 import dev.verbale.sending.SendOptions;
 import dev.verbale.spi.AdapterRecorder;
@@ -26,6 +25,7 @@ import java.time.Instant;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 
 /** A hub with a token for everything, and real runs for it. */
@@ -40,13 +40,20 @@ final class HubFixture implements AutoCloseable {
 
     private final Path folder;
     private final HubOptions.Database database;
+    private final UnaryOperator<HubOptions> more;
     private int port;
     private Hub hub;
 
     /** @param database null for the embedded one */
     HubFixture(Path folder, HubOptions.Database database) throws IOException {
+        this(folder, database, UnaryOperator.identity());
+    }
+
+    /** @param more what is other than usual */
+    HubFixture(Path folder, HubOptions.Database database, UnaryOperator<HubOptions> more) throws IOException {
         this.folder = folder;
         this.database = database;
+        this.more = more;
         begin();
     }
 
@@ -61,14 +68,17 @@ final class HubFixture implements AutoCloseable {
     }
 
     private HubOptions options(String own, int at) {
-        return new HubOptions(
-                new InetSocketAddress(InetAddress.getLoopbackAddress(), at),
-                folder.resolve(own),
-                folder.resolve("objects"),
-                database,
-                ADMINISTER,
-                new HubOptions.Proxy(Set.of(InetAddress.getLoopbackAddress()), "X-Forwarded-User"),
-                run -> PageOptions.PLAIN);
+        HubOptions options = options(folder.resolve(own), at)
+                .withStorage(new HubOptions.Storage.Folder(folder.resolve("objects")))
+                .withDatabase(database)
+                .withProxy(new HubOptions.Proxy(Set.of(InetAddress.getLoopbackAddress()), "X-Forwarded-User"));
+        return more.apply(options);
+    }
+
+    /** Of a hub of this machine, with {@link #ADMINISTER}. */
+    static HubOptions options(Path folder, int port) {
+        return HubOptions.of(new InetSocketAddress(InetAddress.getLoopbackAddress(), port), folder)
+                .withAdminister(ADMINISTER);
     }
 
     void sweep(Instant by) throws IOException {
@@ -110,11 +120,14 @@ final class HubFixture implements AutoCloseable {
                 .method(method, BodyPublishers.ofString(body));
         if (token != null) request.header("Authorization", "Bearer " + token);
         for (int i = 0; i < headers.length; i += 2) request.header(headers[i], headers[i + 1]);
+        HttpResponse<String> answer;
         try {
-            return client.send(request.build(), BodyHandlers.ofString());
+            answer = client.send(request.build(), BodyHandlers.ofString());
         } catch (IOException closed) { // a connection that the hub ended as it was used again
-            return client.send(request.build(), BodyHandlers.ofString());
+            answer = client.send(request.build(), BodyHandlers.ofString());
         }
+        DescribedApi.hold(answer);
+        return answer;
     }
 
     HttpResponse<String> get(String token, String path) throws Exception {

@@ -3,15 +3,12 @@ package dev.verbale.hub;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.folder.RunFolder;
-import dev.verbale.report.PageOptions;
 import dev.verbale.results.RunReader;
 import dev.verbale.sending.RunSender;
 import dev.verbale.sending.SendOptions;
 import dev.verbale.sending.SentRun;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.testing.Jvm;
-import java.net.InetAddress;
-import java.net.InetSocketAddress;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -34,7 +31,7 @@ import org.junit.jupiter.api.io.TempDir;
 class KilledHubTest {
 
     private static final int KILLS = Boolean.getBoolean("verbale.night") ? 30 : 1;
-    private static final String TOKEN = "a-token-that-may-do-everything";
+    private static final String TOKEN = HubFixture.ADMINISTER;
 
     @TempDir
     Path root;
@@ -45,14 +42,7 @@ class KilledHubTest {
     /** A hub in a JVM of its own. */
     public static void main(String[] arguments) throws Exception {
         Path folder = Path.of(arguments[0]);
-        Hub hub = Hub.start(new HubOptions(
-                new InetSocketAddress(InetAddress.getLoopbackAddress(), Integer.parseInt(arguments[1])),
-                folder,
-                folder.resolve("objects"),
-                null,
-                TOKEN,
-                null,
-                run -> PageOptions.PLAIN));
+        Hub hub = Hub.start(HubFixture.options(folder, Integer.parseInt(arguments[1])));
         System.out.println(hub.address().getPort());
         Thread.currentThread().join();
     }

@@ -3,10 +3,8 @@ package dev.verbale.hub;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import dev.verbale.report.PageOptions;
 import java.io.InputStream;
 import java.net.InetAddress;
-import java.net.InetSocketAddress;
 import java.net.Socket;
 import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
@@ -72,14 +70,7 @@ class StrangersTest {
     @Test
     void who_is_no_proxy_names_nobody() throws Exception {
         var elsewhere = new HubOptions.Proxy(Set.of(InetAddress.getByName("192.0.2.1")), "X-Forwarded-User");
-        HubOptions options = new HubOptions(
-                new InetSocketAddress(InetAddress.getLoopbackAddress(), 0),
-                root.resolve("behind"),
-                root.resolve("objects"),
-                null,
-                HubFixture.ADMINISTER,
-                elsewhere,
-                run -> PageOptions.PLAIN);
+        HubOptions options = HubFixture.options(root.resolve("behind"), 0).withProxy(elsewhere);
         try (Hub behind = Hub.start(options)) {
             HttpRequest asked = HttpRequest.newBuilder(behind.address().resolve("metrics"))
                     .header("X-Forwarded-User", "root@orto.example")
