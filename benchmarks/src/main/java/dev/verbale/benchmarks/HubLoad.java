@@ -9,13 +9,8 @@ import dev.verbale.sending.SendOptions;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
-import java.io.BufferedReader;
 import java.io.IOException;
 import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpRequest.BodyPublishers;
-import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -86,23 +81,11 @@ public final class HubLoad {
         int rate = Integer.parseInt(arguments[1]);
         int seconds = Integer.parseInt(arguments[2]);
         Path folder = Files.createTempDirectory("hub-load");
-        List<String> command = new ArrayList<>(
-                List.of("java", "-jar", "cli/target/verbale.jar", "hub", "--port", "0", "--folder", folder + "/hub"));
-        command.addAll(List.of(arguments).subList(3, arguments.length));
-        Process hub = new ProcessBuilder(command).redirectErrorStream(true).start();
-        BufferedReader lines = hub.inputReader();
-        URI address = URI.create(lines.readLine().replaceFirst("The hub is at ", ""));
-        String first = lines.readLine().replaceFirst("A token .*: ", "");
-        String token = HttpClient.newHttpClient()
-                .send(
-                        HttpRequest.newBuilder(address.resolve("api/v1/tokens?project=load&role=send&label=load"))
-                                .header("Authorization", "Bearer " + first)
-                                .POST(BodyPublishers.noBody())
-                                .build(),
-                        BodyHandlers.ofString())
-                .body()
-                .strip();
-        Duration before = cpu(hub);
+        StartedHub hub =
+                new StartedHub(folder.resolve("hub"), List.of(arguments).subList(3, arguments.length));
+        URI address = hub.address;
+        String token = hub.token("send");
+        Duration before = hub.cpu();
         Duration ownBefore = ProcessHandle.current().info().totalCpuDuration().orElse(Duration.ZERO);
         var isOver = new AtomicBoolean();
         List<Thread> threads = new ArrayList<>();
@@ -129,7 +112,7 @@ public final class HubLoad {
             LockSupport.parkNanos(LOOKED_EVERY);
         }
         for (Thread thread : threads) thread.join();
-        Duration used = cpu(hub).minus(before);
+        Duration used = hub.cpu().minus(before);
         Duration own = ProcessHandle.current()
                 .info()
                 .totalCpuDuration()
@@ -151,12 +134,7 @@ public final class HubLoad {
                 used.toMillis() / 1_000.0 / seconds,
                 own.toMillis() / 1_000.0 / seconds,
                 millis(System.nanoTime() - last));
-        hub.destroy();
-        hub.waitFor();
-    }
-
-    private static Duration cpu(Process process) {
-        return process.toHandle().info().totalCpuDuration().orElse(Duration.ZERO);
+        hub.close();
     }
 
     private static void record(AdapterRecorder recorder, int rate, long end) {

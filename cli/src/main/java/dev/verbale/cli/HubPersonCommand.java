@@ -10,13 +10,13 @@ import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
 
-/** Lets a person do something on a hub whom its proxy names, or nothing any more. */
+/** Lets a person do something on a hub, or nothing any more. */
 @Command(
         name = "person",
         description = {
-            "Says what a person may on a hub whom its trusted proxy names; with --end it is",
-            "nothing any more. Who says so has a token that may do everything, in the",
-            "variable " + HubArguments.TOKEN + "."
+            "Says what a person may do on a hub, one whom OpenID Connect or a trusted proxy",
+            "names; with --end that is nothing any more. Who says so has a token that may do",
+            "everything, in the variable " + HubArguments.TOKEN + "."
         },
         mixinStandardHelpOptions = true)
 final class HubPersonCommand implements Callable<Integer> {
@@ -28,7 +28,7 @@ final class HubPersonCommand implements Callable<Integer> {
             names = "--name",
             paramLabel = "NAME",
             required = true,
-            description = "As the proxy says it; * for everybody whom it lets in.")
+            description = "As the provider or the proxy says it; * for everybody whom it lets in.")
     private String name = "";
 
     @Option(names = "--role", paramLabel = "ROLE", description = "read, label or send; or administer, for everything.")

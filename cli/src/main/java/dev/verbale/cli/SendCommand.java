@@ -2,6 +2,7 @@ package dev.verbale.cli;
 
 import dev.verbale.folder.RunFolder;
 import dev.verbale.results.RunReader;
+import dev.verbale.sending.BuildName;
 import dev.verbale.sending.HubRefused;
 import dev.verbale.sending.RunSender;
 import dev.verbale.sending.SendOptions;
@@ -39,6 +40,9 @@ import picocli.CommandLine.Spec;
         })
 final class SendCommand implements Callable<Integer> {
 
+    /** This process does nothing else. */
+    private static final int AT_ONCE = 8;
+
     @Mixin
     private final RunArgument run = new RunArgument();
 
@@ -48,7 +52,8 @@ final class SendCommand implements Callable<Integer> {
     @Option(
             names = "--name",
             paramLabel = "NAME",
-            description = "What the run is called on the hub. Left out: as its folder.")
+            description =
+                    "What the run is called on the hub. Left out: as the build of the CI system, or as its folder.")
     private @Nullable String name;
 
     @Option(names = "--follow", description = "Sends while the run goes, until its JVMs have ended, or Ctrl-C.")
@@ -127,7 +132,9 @@ final class SendCommand implements Callable<Integer> {
     private SendOptions options() {
         try {
             URI address = hub.address(spec);
-            return new SendOptions(address, hub.project(spec), name, hub.token(spec), Duration.ofSeconds(patience));
+            String called = name != null ? name : BuildName.of(System.getenv()).orElse(null);
+            return new SendOptions(address, hub.project(spec), called, hub.token(spec), Duration.ofSeconds(patience))
+                    .withAtOnce(AT_ONCE);
         } catch (IllegalArgumentException refused) {
             throw new ParameterException(spec.commandLine(), String.valueOf(refused.getMessage()), refused);
         }

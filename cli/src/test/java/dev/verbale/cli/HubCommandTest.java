@@ -48,9 +48,16 @@ class HubCommandTest {
                         "hub",
                         "--folder",
                         work.resolve("hub").toString(),
+                        "--objects",
+                        work.resolve("objects").toString(),
+                        "--trusted-proxy",
+                        "127.0.0.1",
+                        "--person-header",
+                        "X-Gardener",
+                        "--log-requests",
                         "--port",
                         "0"))
-                .redirectErrorStream(true)
+                .redirectError(work.resolve("log.jsonl").toFile())
                 .start();
         BufferedReader lines = hub.inputReader();
         address = lines.readLine().replaceFirst("The hub is at ", "");
@@ -122,6 +129,61 @@ class HubCommandTest {
                 .contains("404 ada@orto.example may do nothing here");
         assertThat(run(first, "hub", "token", "--end", "--label", "Ada").out()).isEqualTo("1 ended\n");
         assertThat(status(read, "projects/orto/")).isEqualTo(401);
+    }
+
+    @Test
+    void a_person_whom_the_proxy_names_is_known_and_no_secret_is_in_the_log() throws Exception {
+        run(first, "hub", "token", "--role", "send", "--label", "proxied");
+        run(first, "hub", "person", "--name", "bea@orto.example", "--role", "read");
+        for (String header : List.of("X-Gardener", "X-Forwarded-User")) {
+            int answer = HttpClient.newHttpClient()
+                    .send(
+                            HttpRequest.newBuilder(URI.create(address + "projects/orto/?token=" + first))
+                                    .header(header, "bea@orto.example")
+                                    .build(),
+                            BodyHandlers.ofString())
+                    .statusCode();
+            assertThat(answer).as(header).isEqualTo(header.equals("X-Gardener") ? 200 : 401);
+        }
+        assertThat(status("guess-of-somebody", "projects/orto/")).isEqualTo(401);
+
+        List<String> log = Files.readAllLines(work.resolve("log.jsonl"));
+        assertThat(log)
+                .hasSizeGreaterThan(4)
+                .allSatisfy(line -> assertThat(line).startsWith("{").endsWith("}"));
+        assertThat(String.join("\n", log))
+                .contains("\"path\":\"\\/projects\\/orto\\/\"", "\"status\":\"401\"")
+                .doesNotContain(first, "guess-of-somebody", "bea@orto.example");
+        assertThat(work.resolve("objects")).isDirectory();
+    }
+
+    @Test
+    void what_a_hub_cannot_do_is_an_error_that_names_it() throws Exception {
+        for (String[] wrong : new String[][] {
+            {"--objects", "gs://orto", "s3://BUCKET/PREFIX"},
+            {"--objects", "s3://X/y", "cannot be the name of a bucket"},
+            {"--database", "mysql://db", "no address of a PostgreSQL database"},
+            {"--openid-issuer", "login", "no address of a server"},
+            {"--openid-issuer", "https://login.orto.example", "asks for a client and its secret"},
+            {"--public-address", "ftp://orto.example", "no address of a server"},
+            {"--trusted-proxy", "no.such.host.invalid", "there is no address"},
+            {"--keystore", "none.p12", "none.p12 cannot be used"}
+        }) {
+            Output got = run(
+                    first,
+                    "hub",
+                    "--port",
+                    "0",
+                    "--folder",
+                    work.resolve("wrong").toString(),
+                    wrong[0],
+                    wrong[1]);
+            assertThat(got.err())
+                    .as(wrong[0] + " " + wrong[1])
+                    .contains(wrong[2])
+                    .doesNotContain("\tat ");
+            assertThat(got.code()).isIn(ExitCodes.USAGE, ExitCodes.NOT_WRITTEN);
+        }
     }
 
     @Test

@@ -89,10 +89,12 @@ public final class Hub implements AutoCloseable {
         var knowledge = new Knowledge(jdbi);
         var keeping = new Keeping(jdbi);
         var projects = new Projects(jdbi);
-        sweeper = opened(new Sweeper(keeping, projects, objects, mirror));
+        sweeper = opened(new Sweeper(keeping, projects, objects, mirror, new SilentParts(jdbi, uploads)));
         opened(this::stop);
         // Streams end first, or the server would wait for them.
-        var sites = opened(new HubSites(mirror, options.pages(), knowledge, histories, Files.createDirectories(pages)));
+        var streams = opened(new HubStreams());
+        var sites = opened(
+                new HubSites(mirror, options.pages(), knowledge, histories, streams, Files.createDirectories(pages)));
         var tokens = new Tokens(jdbi);
         if (options.administer() != null) tokens.administer(options.administer());
         else if (tokens.isEmpty()) firstToken = tokens.add(Role.ADMINISTER, null, "the first one");
@@ -100,7 +102,7 @@ public final class Hub implements AutoCloseable {
         var sessions = new Sessions(jdbi, tokens, people);
         var known = new KnowledgeAnswers(knowledge, histories);
         var remembered = new HistoryAnswers(histories);
-        var metrics = new HubMetrics(jdbi);
+        var metrics = new HubMetrics(jdbi, streams);
         HubOptions.OpenId openId = options.openId();
         var handler = new HubHandler(
                 new Entrance(tokens, people, sessions, options.proxy()),
@@ -115,8 +117,9 @@ public final class Hub implements AutoCloseable {
                         known,
                         remembered,
                         new KeepingAnswers(keeping)),
-                new PageAnswers(projects, sites, known, remembered, metrics),
-                metrics);
+                new PageAnswers(projects, sites, known, remembered, metrics, streams),
+                metrics,
+                streams);
         server.setHandler(new GracefulHandler(new MinimumDataRateHandler(handler, SLOWEST, 0)));
         server.setStopTimeout(STOPS_WITHIN.toMillis());
         listen();

@@ -25,6 +25,7 @@ final class HubHandler extends Handler.Abstract {
     private final HubApi api;
     private final PageAnswers pages;
     private final HubMetrics metrics;
+    private final HubStreams streams;
     private final @Nullable OpenIdEntrance openId;
 
     /** @param openId how people enter whom a provider knows; null where there is none */
@@ -34,8 +35,10 @@ final class HubHandler extends Handler.Abstract {
             Projects projects,
             HubApi api,
             PageAnswers pages,
-            HubMetrics metrics) {
+            HubMetrics metrics,
+            HubStreams streams) {
         this.entrance = entrance;
+        this.streams = streams;
         this.openId = openId;
         this.projects = projects;
         this.api = api;
@@ -46,10 +49,10 @@ final class HubHandler extends Handler.Abstract {
     @Override
     public boolean handle(Request request, Response response, Callback callback) {
         long began = System.nanoTime();
-        RunsSite.guard(new JettyExchange(request, response, ""));
+        RunsSite.guard(new JettyExchange(request, response, streams, "", ""));
         try {
             answer(request, response);
-            callback.succeeded();
+            if (!streams.goesOn(request, callback)) callback.succeeded();
         } catch (Refused refused) {
             refuse(response, callback, refused.status(), refused.getMessage());
         } catch (JdbiException away) {

@@ -15,10 +15,12 @@ final class HubMetrics {
     private static final int HUNDREDS = 6;
 
     private final Jdbi jdbi;
+    private final HubStreams streams;
     private final AtomicLongArray answers = new AtomicLongArray(HUNDREDS);
 
-    HubMetrics(Jdbi jdbi) {
+    HubMetrics(Jdbi jdbi, HubStreams streams) {
         this.jdbi = jdbi;
+        this.streams = streams;
     }
 
     void answered(int status) {
@@ -31,20 +33,25 @@ final class HubMetrics {
                 "# TYPE verbale_hub_answers counter\n# HELP verbale_hub_answers Answers since the start.\n");
         for (int hundred = 1; hundred < HUNDREDS; hundred++)
             text.append("verbale_hub_answers_total{status=\"" + hundred + "xx\"} " + answers.get(hundred) + "\n");
-        gauge(text, "projects", "Projects.", "select count(*) from projects");
-        gauge(text, "runs", "Runs of all projects.", "select count(*) from runs");
-        gauge(text, "files", "Files of all runs.", "select count(*) from uploads");
-        gauge(
+        counted(text, "projects", "Projects.", "select count(*) from projects");
+        counted(text, "runs", "Runs of all projects.", "select count(*) from runs");
+        counted(text, "files", "Files of all runs.", "select count(*) from uploads");
+        counted(
                 text,
                 "unstored_bytes",
                 "Bytes that are in the database and not yet in the storage.",
                 "select coalesce(sum(size - stored), 0) from uploads where size > stored");
+        gauge(text, "streams", "Browsers that look at something live.", streams.count());
         return text.append("# EOF\n").toString();
     }
 
-    private void gauge(StringBuilder text, String name, String help, String sql) {
+    private void counted(StringBuilder text, String name, String help, String sql) {
         long value = jdbi.withHandle(
                 handle -> handle.createQuery(sql).mapTo(Long.class).one());
+        gauge(text, name, help, value);
+    }
+
+    private static void gauge(StringBuilder text, String name, String help, long value) {
         text.append("# TYPE verbale_hub_" + name + " gauge\n# HELP verbale_hub_" + name + " " + help + "\nverbale_hub_"
                 + name + " " + value + "\n");
     }

@@ -13,11 +13,19 @@ final class HubSites implements AutoCloseable {
     private final ViewerOptions.Pages pages;
     private final Knowledge knowledge;
     private final Histories histories;
+    private final HubStreams streams;
     private final Path folder;
     private final Map<String, RunsSite> byProject = new ConcurrentHashMap<>();
 
     /** @param folder for pages that are made */
-    HubSites(Mirror mirror, ViewerOptions.Pages pages, Knowledge knowledge, Histories histories, Path folder) {
+    HubSites(
+            Mirror mirror,
+            ViewerOptions.Pages pages,
+            Knowledge knowledge,
+            Histories histories,
+            HubStreams streams,
+            Path folder) {
+        this.streams = streams;
         this.mirror = mirror;
         this.pages = pages;
         this.knowledge = knowledge;
@@ -27,13 +35,17 @@ final class HubSites implements AutoCloseable {
 
     /** Of a project that there is. */
     RunsSite of(String project) {
-        return byProject.computeIfAbsent(
+        return byProject.computeIfAbsent(project, this::begun);
+    }
+
+    private RunsSite begun(String project) {
+        var site = new RunsSite(
                 project,
-                name -> new RunsSite(
-                        name,
-                        mirror.runs(name),
-                        new ProjectPages(name, mirror.runs(name), pages, knowledge, histories),
-                        folder.resolve(name)));
+                mirror.runs(project),
+                new ProjectPages(project, mirror.runs(project), pages, knowledge, histories),
+                folder.resolve(project));
+        site.onChange(() -> streams.changed(project));
+        return site;
     }
 
     @Override

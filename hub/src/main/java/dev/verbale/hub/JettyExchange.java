@@ -1,5 +1,6 @@
 package dev.verbale.hub;
 
+import dev.verbale.viewer.EventFeed;
 import dev.verbale.viewer.WebExchange;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -14,10 +15,15 @@ final class JettyExchange implements WebExchange {
     private final Request request;
     private final Response response;
     private final String path;
+    private final HubStreams streams;
+    private final String project;
 
-    JettyExchange(Request request, Response response, String path) {
+    /** @param path below that of the project */
+    JettyExchange(Request request, Response response, HubStreams streams, String project, String path) {
         this.request = request;
         this.response = response;
+        this.streams = streams;
+        this.project = project;
         this.path = path;
     }
 
@@ -52,5 +58,12 @@ final class JettyExchange implements WebExchange {
         response.setStatus(status);
         if (length != UNKNOWN) response.getHeaders().put("Content-Length", length);
         return Content.Sink.asOutputStream(response);
+    }
+
+    @Override
+    public void stream(EventFeed feed) throws IOException {
+        if (streams.open(request, response, project, feed)) return;
+        set("Retry-After", "10");
+        HubAnswer.text(response, 503, "Too many look at once.");
     }
 }

@@ -17,9 +17,16 @@ final class PageAnswers {
     private final KnowledgeAnswers knowledge;
     private final HistoryAnswers history;
     private final HubMetrics metrics;
+    private final HubStreams streams;
 
     PageAnswers(
-            Projects projects, HubSites sites, KnowledgeAnswers knowledge, HistoryAnswers history, HubMetrics metrics) {
+            Projects projects,
+            HubSites sites,
+            KnowledgeAnswers knowledge,
+            HistoryAnswers history,
+            HubMetrics metrics,
+            HubStreams streams) {
+        this.streams = streams;
         this.projects = projects;
         this.sites = sites;
         this.knowledge = knowledge;
@@ -90,7 +97,7 @@ final class PageAnswers {
     private void site(Request request, Response response, List<String> address) throws IOException {
         String project = address.get(1);
         String below = Request.getPathInContext(request).substring("/projects/".length() + project.length());
-        WebExchange exchange = new JettyExchange(request, response, below);
+        WebExchange exchange = new JettyExchange(request, response, streams, project, below);
         if (!below.isEmpty()) sites.of(project).answer(exchange);
         else {
             exchange.set("Location", project + "/");

@@ -15,7 +15,7 @@ import org.jdbi.v3.core.JdbiException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** Every hour lets go what is kept no longer: runs, objects that no run has, and this hub's copies of runs that are gone. */
+/** Every hour ends what is silent, and lets go what is kept no longer: runs, objects that no run has, and this hub's copies of runs that are gone. */
 final class Sweeper implements AutoCloseable {
 
     private static final Logger LOG = LoggerFactory.getLogger(Sweeper.class);
@@ -29,10 +29,12 @@ final class Sweeper implements AutoCloseable {
     private final Projects projects;
     private final StoredObjects objects;
     private final Mirror mirror;
+    private final SilentParts silent;
     private final Thread thread = new Thread(this::run, "hub-sweeper");
     private final CountDownLatch over = new CountDownLatch(1);
 
-    Sweeper(Keeping keeping, Projects projects, StoredObjects objects, Mirror mirror) {
+    Sweeper(Keeping keeping, Projects projects, StoredObjects objects, Mirror mirror, SilentParts silent) {
+        this.silent = silent;
         this.keeping = keeping;
         this.projects = projects;
         this.objects = objects;
@@ -70,6 +72,7 @@ final class Sweeper implements AutoCloseable {
      * @param withObjects whether that is also what no run needs
      */
     void sweep(Instant now, boolean withObjects) throws IOException {
+        silent.end(now);
         for (String project : projects.all()) {
             for (Keeping.Going run : keeping.going(project, now)) keeping.letGo(run.id());
             List<Path> copies =

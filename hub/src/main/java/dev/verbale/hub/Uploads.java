@@ -16,6 +16,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.jdbi.v3.core.Handle;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.statement.UnableToExecuteStatementException;
@@ -37,7 +38,7 @@ final class Uploads implements AutoCloseable {
     private final StoredObjects objects;
 
     /** Parts that were sent to since this hub began, as each of their files asks for them. */
-    private final Map<PartOf, Long> parts = new ConcurrentHashMap<>();
+    private final Map<PartOf, Part> parts = new ConcurrentHashMap<>();
 
     /** Whose uploads are, which never changes. */
     private final Map<Long, String> projects = new ConcurrentHashMap<>();
@@ -55,6 +56,9 @@ final class Uploads implements AutoCloseable {
     }
 
     private record PartOf(String project, String run, String part) {}
+
+    /** @param files that it has, as far as this hub knows: a row that counts them would be waited for by each that is sent */
+    private record Part(long id, AtomicInteger files) {}
 
     /** Where a file belongs. */
     record Target(String project, String run, String part, String path) {}
@@ -85,7 +89,7 @@ final class Uploads implements AutoCloseable {
     /** Begins a file with its first bytes. One that is there already stays as it is. */
     Upload create(Target target, byte[] first) throws Refused {
         var of = new PartOf(target.project(), target.run(), target.part());
-        Long known = parts.get(of);
+        Part known = parts.get(of);
         try {
             return create(target, first, known == null ? added(of) : known);
         } catch (UnableToExecuteStatementException gone) {
@@ -94,36 +98,36 @@ final class Uploads implements AutoCloseable {
         }
     }
 
-    private long added(PartOf of) {
-        long part = jdbi.inTransaction(handle -> part(handle, of));
+    private Part added(PartOf of) {
+        Part part = jdbi.inTransaction(handle -> part(handle, of));
         if (parts.size() >= KNOWN_PARTS) parts.clear();
         parts.put(of, part);
         return part;
     }
 
-    private Upload create(Target target, byte[] first, long part) throws Refused {
+    private Upload create(Target target, byte[] first, Part part) throws Refused {
         return jdbi.inTransaction(handle -> {
             int made = handle.createUpdate("insert into uploads (part_id, path, size, changed)"
                             + " values (:part, :path, :size, nextval('changes')) on conflict do nothing")
-                    .bind("part", part)
+                    .bind("part", part.id())
                     .bind("path", target.path())
                     .bind("size", first.length)
                     .execute();
             Upload there = handle.createQuery("select id, size from uploads where part_id = :part and path = :path")
-                    .bind("part", part)
+                    .bind("part", part.id())
                     .bind("path", target.path())
                     .map((row, context) -> new Upload(row.getLong(1), target.project(), row.getLong(2), made == 1))
                     .one();
             if (made == 1) {
-                if (handle.execute("update parts set files = files + 1 where id = ? and files < ?", part, MAX_FILES)
-                        == 0) throw new Refused(422, "a part of a run has " + MAX_FILES + " files at the most");
+                if (part.files().incrementAndGet() > MAX_FILES)
+                    throw new Refused(422, "a part of a run has " + MAX_FILES + " files at the most");
                 if (first.length > 0) chunk(handle, there.id(), 0, first);
             }
             return there;
         });
     }
 
-    private static long part(Handle handle, PartOf of) {
+    private static Part part(Handle handle, PartOf of) {
         long project = Projects.idOrNew(handle, of.project());
         handle.execute("insert into runs (project_id, name) values (?, ?) on conflict do nothing", project, of.run());
         long run = handle.createQuery("select id from runs where project_id = :project and name = :name")
@@ -132,10 +136,11 @@ final class Uploads implements AutoCloseable {
                 .mapTo(Long.class)
                 .one();
         handle.execute("insert into parts (run_id, name) values (?, ?) on conflict do nothing", run, of.part());
-        return handle.createQuery("select id from parts where run_id = :run and name = :name")
+        return handle.createQuery("select t.id, (select count(*) from uploads u where u.part_id = t.id)"
+                        + " from parts t where t.run_id = :run and t.name = :name")
                 .bind("run", run)
                 .bind("name", of.part())
-                .mapTo(Long.class)
+                .map((row, context) -> new Part(row.getLong(1), new AtomicInteger(row.getInt(2))))
                 .one();
     }
 

@@ -30,6 +30,7 @@ import java.util.Map;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -153,6 +154,42 @@ abstract class HubContract {
 
         assertThat(follower.join().isWhole()).isTrue();
         until(() -> hub.get(read, "projects/orto/runs/night/").body().contains("1 of 4 tests did not pass"));
+    }
+
+    @Test
+    void a_run_whose_sender_was_killed_is_remembered_as_incomplete_and_goes_on_where_somebody_sends_the_rest()
+            throws Exception {
+        AdapterRecorder recorder = HubFixture.recorder(root.resolve("live"));
+        HubFixture.test(recorder, "bad", false);
+        var run = new RunFolder(recorder.folder());
+        var rounds = new AtomicInteger();
+        assertThatThrownBy(() -> hub.sender(run, send, "orto", "night").follow(Duration.ofSeconds(60), () -> {
+                    if (rounds.incrementAndGet() > 1) throw new IllegalStateException("killed");
+                    return false;
+                }))
+                .hasMessage("killed");
+        until(() -> copyOf("night").counts().all() == 1);
+        Instant now = Instant.now();
+
+        hub.sweep(now);
+        hub.sweep(now.plus(Duration.ofMinutes(59)));
+        assertThat(hub.get(read, "api/v1/projects/orto/history").body()).isBlank();
+        hub.sweep(now.plus(Duration.ofMinutes(60)));
+
+        until(() -> remembered().size() == 1);
+        assertThat(remembered().get(0).isComplete()).isFalse();
+        assertThat(hub.get(HubFixture.ADMINISTER, "metrics").body()).contains("verbale_hub_unstored_bytes 0\n");
+        HubFixture.test(recorder, "later", true);
+        HubFixture.end(recorder);
+        assertThat(hub.sender(run, send, "orto", "night").send().isWhole()).isTrue();
+        until(() -> remembered().size() == 1 && remembered().get(0).isComplete());
+        assertThat(remembered().get(0).tests()).isEqualTo(2);
+    }
+
+    private List<RunSummary> remembered() throws Exception {
+        Path here = root.resolve("remembered");
+        new HubProject(hub.sending(read, "orto", null)).history(here);
+        return new HistoryFolder(here).read(problem -> {}).runs();
     }
 
     @Test
@@ -438,7 +475,7 @@ abstract class HubContract {
                     .as(night)
                     .isEqualTo(200);
         assertThat(hub.objectsWith("of passing")).as("for an hour more").isPositive();
-        hub.sweep(now.plus(Duration.ofDays(3)).plus(Duration.ofHours(1)));
+        hub.sweep(now.plus(Duration.ofDays(3)).plus(Duration.ofMinutes(61)));
         assertThat(hub.objectsWith("of passing")).isZero();
         assertThat(hub.objectsWith("of newest")).isPositive();
         SentRun again = hub.sender(recorded("again", "of passing"), send, "orto", "passing")

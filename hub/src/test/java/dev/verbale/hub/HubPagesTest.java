@@ -6,16 +6,20 @@ import com.deque.html.axecore.results.CheckedNode;
 import com.deque.html.axecore.selenium.AxeBuilder;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.spi.AdapterRecorder;
+import java.net.URI;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.logging.Level;
+import no.nav.security.mock.oauth2.MockOAuth2Server;
+import no.nav.security.mock.oauth2.OAuth2Config;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
+import org.openqa.selenium.Cookie;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
@@ -88,6 +92,35 @@ class HubPagesTest {
                 .as(browser.getCurrentUrl() + " at 390 pixels")
                 .isEqualTo(0L);
         browser.executeCdpCommand("Emulation.clearDeviceMetricsOverride", Map.of());
+    }
+
+    @Test
+    void a_person_enters_with_their_own_account_where_they_wanted_to_go_and_leaves() throws Exception {
+        var provider = new MockOAuth2Server(OAuth2Config.Companion.fromJson("{\"interactiveLogin\":true}"));
+        provider.start();
+        hub.close();
+        URI issuer = provider.issuerUrl("garden").uri();
+        hub = new HubFixture(
+                root.resolve("known"),
+                null,
+                options -> options.withOpenId(new HubOptions.OpenId(issuer, "verbale-hub", "a-secret", "sub")));
+        hub.token("orto", Role.SEND, "begins the project");
+        hub.api(HubFixture.ADMINISTER, "POST", "api/v1/people?name=ada@orto.example&role=read&project=orto", "");
+        browser.get(hub.address().resolve("projects/orto/").toString());
+        lookAtIt();
+        follow("Enter with your account");
+        waitFor("document.querySelector('[name=username]') !== null");
+        browser.findElement(By.name("username")).sendKeys("ada@orto.example", Keys.ENTER);
+
+        waitFor("document.title === 'Verbale: runs'");
+        assertThat(browser.getCurrentUrl()).isEqualTo(hub.address() + "projects/orto/");
+        browser.get(hub.address().toString());
+        assertThat(browser.findElement(By.tagName("main")).getText()).contains("orto", "ada@orto.example");
+        lookAtIt();
+        browser.findElement(By.tagName("button")).sendKeys(Keys.ENTER);
+        waitFor("document.title.startsWith('Enter')");
+        assertThat(browser.manage().getCookies()).extracting(Cookie::getName).doesNotContain("verbale-hub");
+        provider.shutdown();
     }
 
     @Test

@@ -3,6 +3,7 @@ package dev.verbale.maven;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
+import dev.verbale.sending.BuildName;
 import dev.verbale.sending.HubRefused;
 import dev.verbale.sending.RunSender;
 import dev.verbale.sending.SendOptions;
@@ -83,10 +84,11 @@ final class BuildSender {
         String token = System.getenv("VERBALE_HUB_TOKEN"); // nowhere else: what is a property stands in logs and files
         if (hub == null || hub.equals("off") || project == null || token == null || token.isBlank())
             return Optional.empty();
+        String run = BuildRun.setting(session, "verbale.hub.run", "VERBALE_HUB_RUN");
         return Optional.of(new SendOptions(
                 URI.create(hub),
                 project,
-                BuildRun.setting(session, "verbale.hub.run", "VERBALE_HUB_RUN"),
+                run != null ? run : BuildName.of(System.getenv()).orElse(null),
                 token.strip(),
                 PATIENCE));
     }

@@ -136,7 +136,7 @@ class LateClassesTest {
         }
 
         static List<String> kinds() {
-            return ByDay.everySecond(List.copyOf(CALLS.keySet())).toList();
+            return ByDay.everyThird(List.copyOf(CALLS.keySet())).toList();
         }
 
         /** The root of the runs. */

@@ -11,6 +11,7 @@ import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
 import dev.verbale.Step;
 import dev.verbale.folder.RunFolder;
+import dev.verbale.hostile.ByNight;
 import dev.verbale.results.RunReader;
 import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
@@ -420,6 +421,7 @@ class PageTest {
     }
 
     @Test
+    @ByNight
     void a_hundred_thousand_lines_are_no_more_in_the_document_than_fit() throws Exception {
         Path index = page(() -> {
             for (int i = 0; i < 100_000; i++) {

@@ -119,7 +119,7 @@ class ReachTest {
     }
 
     static Stream<Arguments> views() {
-        return ByDay.everySecond(List.of(
+        return ByDay.everyThird(List.of(
                 arguments("#/", ".tables"),
                 arguments("#/tests", ".row-line"),
                 arguments("#/tests?group=reason&failing=failing", ".row-line"),

@@ -11,7 +11,8 @@ import java.util.function.BooleanSupplier;
 
 /**
  * Sends the folder of a run to a hub. It only reads the folder, whose secrets are masked already, and may be ended and begun again at any
- * time: what the hub has is not sent again. For one thread, and never for one that runs tests.
+ * time: what the hub has is not sent again. For one thread, and never for one that runs tests; where the options say so it has some more of
+ * its own while it sends.
  *
  * @since 0.2.0
  */
@@ -76,7 +77,7 @@ public final class RunSender {
     private long sendNew(boolean all) throws IOException, InterruptedException {
         if (all) find();
         long before = bytes;
-        for (SentPart part : parts.values()) bytes += part.send(hub, options.project(), run(), all);
+        for (SentPart part : parts.values()) bytes += part.send(hub, options.project(), run(), all, options.atOnce());
         return bytes - before;
     }
 

@@ -63,6 +63,16 @@ final class SentFile {
         return upload == null && GONE.equals(failed);
     }
 
+    /** Whether there is more of it here than was sent, as far as its size says. */
+    boolean isNew() {
+        if (upload == null) return true;
+        try {
+            return Files.size(file) != sent;
+        } catch (IOException gone) {
+            return true; // sending it says why
+        }
+    }
+
     /** Of what was sent, in small hexadecimal digits. */
     String sha256() {
         return Sha256.hex(digest);

@@ -19,6 +19,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.concurrent.Callable;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
@@ -66,12 +67,21 @@ final class SentPart {
      * Sends what is new in it.
      *
      * @param all whether files are looked for that are no journals
+     * @param atOnce so many of them are sent side by side
      */
-    long send(HubConnection hub, String project, String run, boolean all) throws IOException, InterruptedException {
+    long send(HubConnection hub, String project, String run, boolean all, int atOnce)
+            throws IOException, InterruptedException {
         if (!isNamed()) return 0;
         URI creation = at(hub, project, run, "files");
         long bytes = 0;
-        if (all) for (Path file : files()) bytes += file(file).send(hub, creation);
+        if (all) {
+            List<Callable<Long>> sending = new ArrayList<>();
+            for (Path path : files()) {
+                SentFile file = file(path);
+                if (file.isNew()) sending.add(() -> file.send(hub, creation));
+            }
+            bytes = Together.sum(atOnce, sending);
+        }
         for (Path journal : folder.journalFiles())
             if (PlainFile.isThere(journal)) bytes += file(journal).send(hub, creation);
         return bytes;

@@ -10,6 +10,7 @@ import java.security.MessageDigest;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.concurrent.Semaphore;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -22,6 +23,9 @@ final class Guarded implements HttpHandler {
 
     static final String TOKEN = "token";
 
+    /** Each of them holds a thread. */
+    private static final int MAX_STREAMS = 64;
+
     private static final int LARGEST_BODY = 1 << 20;
     private static final Set<String> OWN_NAMES = Set.of("localhost", "127.0.0.1", "[::1]");
 
@@ -29,6 +33,7 @@ final class Guarded implements HttpHandler {
     private final String cookie;
     private final String port;
     private final RunsSite behind;
+    private final Semaphore streams = new Semaphore(MAX_STREAMS);
 
     Guarded(ViewerOptions options, int port, RunsSite behind) {
         this.options = options;
@@ -40,30 +45,24 @@ final class Guarded implements HttpHandler {
     @Override
     public void handle(HttpExchange exchange) throws IOException {
         try (exchange) {
+            var answered = new JdkExchange(exchange, streams);
             Headers sent = exchange.getResponseHeaders();
-            RunsSite.guard(new JdkExchange(exchange));
+            RunsSite.guard(answered);
             String method = exchange.getRequestMethod();
             if (!method.equals("GET") && !method.equals("HEAD")) {
                 exchange.getRequestBody().readNBytes(LARGEST_BODY); // or who sends it hears no answer
                 sent.set("Allow", "GET, HEAD");
-                Answer.text(
-                        new JdkExchange(exchange),
-                        405,
-                        "The viewer shows runs and changes nothing: GET and HEAD are all it knows.");
+                Answer.text(answered, 405, "The viewer shows runs and changes nothing: GET and HEAD are all it knows.");
             } else if (!isOwn(exchange)) {
-                Answer.text(
-                        new JdkExchange(exchange),
-                        421,
-                        "The viewer answers to the address that it printed, and to no other name.");
+                Answer.text(answered, 421, "The viewer answers to the address that it printed, and to no other name.");
             } else if (options.token() != null && !hasToken(exchange, options.token())) {
-                Answer.text(
-                        new JdkExchange(exchange), 401, "Open the address that the viewer printed: it has the token.");
+                Answer.text(answered, 401, "Open the address that the viewer printed: it has the token.");
             } else if (query(exchange, TOKEN) != null) {
                 sent.set("Set-Cookie", cookie + "=" + query(exchange, TOKEN) + "; HttpOnly; SameSite=Strict; Path=/");
                 sent.set("Location", exchange.getRequestURI().getRawPath());
                 exchange.sendResponseHeaders(303, -1);
             } else {
-                behind.answer(new JdkExchange(exchange));
+                behind.answer(answered);
             }
         }
     }

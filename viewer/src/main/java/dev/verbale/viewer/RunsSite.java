@@ -9,23 +9,20 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.concurrent.Semaphore;
 import org.jspecify.annotations.Nullable;
 
 /**
  * The list of the runs in a folder, each run's page, and streams of what is new in them: what a browser is shown, whichever server it asks.
- * Who may ask is the server's to decide. Safe from any thread; a stream of events holds the one that asks for it.
+ * Who may ask is the server's to decide. Safe from any thread.
  *
  * @since 0.2.0
  */
 public final class RunsSite implements AutoCloseable {
 
-    private static final int MAX_STREAMS = 64;
     private static final String EVENTS = "events";
 
     private final String title;
     private final ViewedRuns runs;
-    private final Semaphore streams = new Semaphore(MAX_STREAMS);
 
     /**
      * Begins to read the runs.
@@ -127,16 +124,14 @@ public final class RunsSite implements AutoCloseable {
 
     /** @param run null for the list */
     private void stream(WebExchange exchange, @Nullable ViewedRun run) throws IOException {
-        if (!streams.tryAcquire()) {
-            exchange.set("Retry-After", "10");
-            Answer.text(exchange, 503, "Too many look at once; close one of them.");
-            return;
-        }
-        try {
-            EventStream.send(exchange, runs, run);
-        } finally {
-            streams.release();
-        }
+        exchange.set("Content-Type", EventFeed.TYPE);
+        if (exchange.method().equals("HEAD")) exchange.answer(200);
+        else exchange.stream(new EventFeed(runs, run));
+    }
+
+    /** Has {@code changed} run, on a thread of this site's own, whenever a feed may have something new; it is to be quick. */
+    public void onChange(Runnable changed) {
+        runs.onChange(changed);
     }
 
     private static void missing(WebExchange exchange) throws IOException {

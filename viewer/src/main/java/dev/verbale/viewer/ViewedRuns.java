@@ -7,9 +7,11 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentSkipListMap;
+import java.util.concurrent.CopyOnWriteArrayList;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -29,6 +31,7 @@ final class ViewedRuns implements AutoCloseable {
     private final Map<String, ViewedRun> byName = new ConcurrentSkipListMap<>();
     private final Thread watch = new Thread(this::watch, "viewer-watch");
 
+    private final List<Runnable> listeners = new CopyOnWriteArrayList<>();
     private final Object changes = new Object();
     private long changed;
     private boolean isClosed;
@@ -73,12 +76,11 @@ final class ViewedRuns implements AutoCloseable {
     }
 
     /**
-     * Waits until something is new.
+     * Waits until something is new, or the time is over.
      *
      * @param since the number of the last change that is known
-     * @return the runs that changed since; none where the time is over
      */
-    List<ViewedRun> await(long since, long millis) throws InterruptedException {
+    void await(long since, long millis) throws InterruptedException {
         synchronized (changes) {
             long until = System.nanoTime() + millis * 1_000_000;
             for (long left = millis; changed <= since && !isClosed && left > 0; ) {
@@ -86,9 +88,18 @@ final class ViewedRuns implements AutoCloseable {
                 left = (until - System.nanoTime()) / 1_000_000;
             }
         }
+    }
+
+    /** The runs that changed since the change of that number. */
+    List<ViewedRun> changedSince(long since) {
         List<ViewedRun> news = new ArrayList<>();
         for (ViewedRun run : byName.values()) if (run.changed() > since) news.add(run);
+        news.sort(Comparator.comparingLong(ViewedRun::changed)); // or what changes meanwhile would be passed over
         return news;
+    }
+
+    void onChange(Runnable changed) {
+        listeners.add(changed);
     }
 
     boolean isClosed() {
@@ -102,6 +113,7 @@ final class ViewedRuns implements AutoCloseable {
             run.changed(++changed);
             changes.notifyAll();
         }
+        listeners.forEach(Runnable::run);
     }
 
     private void findNew() throws IOException {
@@ -146,6 +158,7 @@ final class ViewedRuns implements AutoCloseable {
             isClosed = true;
             changes.notifyAll();
         }
+        listeners.forEach(Runnable::run);
         watch.interrupt();
     }
 }

@@ -36,4 +36,7 @@ public interface WebExchange {
      * @param length in bytes, more than 0, or {@link #UNKNOWN}
      */
     OutputStream answer(int status, long length) throws IOException;
+
+    /** Answers with what a feed has, as it comes, until either is gone. It may return before that. */
+    void stream(EventFeed feed) throws IOException;
 }

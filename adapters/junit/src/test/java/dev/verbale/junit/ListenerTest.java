@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.tuple;
 
 import dev.verbale.event.Failure;
+import dev.verbale.hostile.ByNight;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Problem;
@@ -375,6 +376,7 @@ class ListenerTest {
 
     @Test
     @Tag("once")
+    @ByNight
     void a_published_suite_of_thousands_is_counted_as_the_platform_counts_it() throws Exception {
         boolean isNight = Boolean.getBoolean("verbale.night");
         List<String> byDay = List.of(
