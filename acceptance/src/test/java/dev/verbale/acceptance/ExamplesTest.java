@@ -3,6 +3,7 @@ package dev.verbale.acceptance;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.hostile.ByDay;
+import dev.verbale.hostile.ByNight;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
@@ -86,6 +87,22 @@ class ExamplesTest {
         assertThat(runner.output()).contains("Verbale: 3 tests: 1 passed, 1 failed, 1 errored.", "Page: file://");
         assertThat(reading.output())
                 .contains(": 3 tests", "failed garden.csv/Weed a bed after", "errored garden.csv/Rest after");
+    }
+
+    /** With a network: what generates it is no part of Verbale's own build. */
+    @Test
+    @ByNight
+    void a_client_that_is_generated_from_what_a_hub_says_of_itself_works() throws Exception {
+        Path copy = folder.resolve("hub-client");
+        Checkout.copy(Checkout.ROOT.resolve("examples/hub-client"), copy);
+        try (var hub = new HubProcess(Checkout.ROOT.resolve("cli/target/verbale.jar"), folder.resolve("hub"))) {
+            Path described = Files.writeString(folder.resolve("openapi.yaml"), hub.ask("GET", "api/v1/openapi.yaml"));
+
+            Jvm maven = Jvm.run(
+                    hub.environment(hub.first), copy, List.of("mvn", "-B", "-q", "test", "-Dhub.openapi=" + described));
+
+            assertThat(maven.code()).as(maven.output()).isZero();
+        }
     }
 
     @Test

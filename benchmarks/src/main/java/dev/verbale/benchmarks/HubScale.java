@@ -76,9 +76,11 @@ public final class HubScale {
             double seconds = seconds(from);
             long waited = System.nanoTime();
             String page = "projects/" + StartedHub.PROJECT + "/runs/night/";
-            while (!hub.ask("GET", page).contains("of " + String.format(Locale.ROOT, "%,d", tests))
-                    && !hub.ask("GET", page).contains(String.format(Locale.ROOT, "%,d", tests))) Thread.onSpinWait();
-            double readable = seconds(waited);
+            String count = String.valueOf(tests);
+            while (!hub.ask("GET", "projects/" + StartedHub.PROJECT + "/").contains(count + " test"))
+                TimeUnit.MILLISECONDS.sleep(100);
+            double listed = seconds(waited);
+            TimeUnit.SECONDS.sleep(20); // its page is made meanwhile
             double[] opened = new double[5];
             for (int i = 0; i < opened.length; i++) {
                 long asked = System.nanoTime();
@@ -88,13 +90,13 @@ public final class HubScale {
             }
             System.out.printf(
                     Locale.ROOT,
-                    "%,d tests, %,d files, %,d bytes: sent in %.1f s, whole: %s, its page made %.1f s later; opened in %.0f ms (%s); hub %.1f s of CPU%n",
+                    "%,d tests, %,d files, %,d bytes: sent in %.1f s, whole: %s, in the list %.1f s later; opened 20 s later in %.0f ms (%s); hub %.1f s of CPU%n",
                     tests,
                     sent.files(),
                     sent.bytes(),
                     seconds,
                     sent.isWhole(),
-                    readable,
+                    listed,
                     Arrays.stream(opened).sorted().toArray()[opened.length / 2],
                     Arrays.toString(Arrays.stream(opened).mapToLong(Math::round).toArray()),
                     hub.cpu().minus(before).toMillis() / 1_000.0);

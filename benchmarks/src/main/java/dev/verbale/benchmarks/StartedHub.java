@@ -8,32 +8,38 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 
-/** A hub in a process of its own, with a folder, and its first token. */
+/** A hub in a process of its own, with a folder, and a token that may do everything. */
 final class StartedHub implements AutoCloseable {
 
     static final String PROJECT = "load";
 
     final URI address;
-    final String administer;
+    private final String administer = "a-token-for-benchmarks-alone";
     private final Process process;
     private final HttpClient client = HttpClient.newHttpClient();
 
     /** @param more what else it is started with, such as {@code --database URL} */
     StartedHub(Path folder, List<String> more) throws IOException {
         List<String> command = new ArrayList<>(
-                List.of("java", "-jar", "cli/target/verbale.jar", "hub", "--port", "0", "--folder", folder.toString()));
+                List.of("java", "-jar", jar().toString(), "hub", "--port", "0", "--folder", folder.toString()));
         command.addAll(more);
-        process = new ProcessBuilder(command)
-                .redirectError(ProcessBuilder.Redirect.INHERIT)
-                .start();
+        var builder = new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.INHERIT);
+        builder.environment().put("VERBALE_HUB_TOKEN", administer);
+        process = builder.start();
         BufferedReader lines = process.inputReader(StandardCharsets.UTF_8);
         address = URI.create(lines.readLine().replaceFirst("The hub is at ", ""));
-        administer = lines.readLine().replaceFirst("A token .*: ", "");
+    }
+
+    /** Of the command line, from the project's folder or from this module's. */
+    private static Path jar() {
+        Path jar = Path.of("cli", "target", "verbale.jar");
+        return Files.exists(jar) ? jar : Path.of("..").resolve(jar);
     }
 
     /** A token of the project with that role. */

@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Consumer;
 import org.jdbi.v3.core.Jdbi;
 import org.jdbi.v3.core.JdbiException;
 import org.jspecify.annotations.Nullable;
@@ -51,8 +52,11 @@ final class Histories implements AutoCloseable {
     private final Set<Sent> waiting = new LinkedHashSet<>();
     private final List<Sent> later = new ArrayList<>();
     private final Set<Long> known = new HashSet<>();
+    private final Set<String> changed = new LinkedHashSet<>();
     private final Map<String, Long> versions = new ConcurrentHashMap<>();
     private final Map<String, Kept> kept = new ConcurrentHashMap<>();
+    private final Map<String, Object> reading = new ConcurrentHashMap<>();
+    private Consumer<String> listener = project -> {};
     private long seen;
     private boolean isClosed;
 
@@ -86,14 +90,23 @@ final class Histories implements AutoCloseable {
     /** As it is now; what cannot be read of it is passed over. Kept while there is memory for it. */
     History read(String project) throws IOException {
         long now = version(project);
+        History there = kept(project, now);
+        if (there != null) return there;
+        synchronized (
+                reading.computeIfAbsent(project, one -> new Object())) { // a long one is read once, however many ask
+            there = kept(project, now);
+            if (there != null) return there;
+            History read = of(project).read(problem -> {});
+            kept.put(project, new Kept(now, new SoftReference<>(read)));
+            return read;
+        }
+    }
+
+    private @Nullable History kept(String project, long version) {
         Kept before = kept.get(project);
-        History there = before == null || before.version() != now
+        return before == null || before.version() < version
                 ? null
                 : before.history().get();
-        if (there != null) return there;
-        History read = of(project).read(problem -> {});
-        kept.put(project, new Kept(now, new SoftReference<>(read)));
-        return read;
     }
 
     /** Another number after each run of the project. */
@@ -116,6 +129,8 @@ final class Histories implements AutoCloseable {
             try {
                 while (fetch() == BATCH + AGAIN) {}
                 isAway = false;
+                for (String project : changed) read(project); // it is turned into columns before somebody asks
+                changed.clear();
             } catch (IOException | JdbiException away) {
                 if (!isAway) LOG.warn("Runs are remembered when database and disk are there again.", away);
                 isAway = true;
@@ -197,12 +212,23 @@ final class Histories implements AutoCloseable {
                 .map((row, context) -> new Row(row.getLong(1), row.getString(2), row.getString(3), row.getString(4)))
                 .list());
         for (Row row : rows) {
-            if (!known.contains(row.id()) && write(row)) versions.merge(row.project(), 1L, Long::sum);
+            if (!known.contains(row.id()) && write(row)) changed(row.project());
             known.add(row.id());
             seen = Math.max(seen, row.id());
         }
         known.removeIf(id -> id <= seen - 2L * AGAIN);
         return rows.size();
+    }
+
+    private void changed(String project) {
+        versions.merge(project, 1L, Long::sum);
+        changed.add(project);
+        listener.accept(project);
+    }
+
+    /** @param changed gets each project of which more is remembered now; before it starts */
+    void onChange(Consumer<String> changed) {
+        listener = changed;
     }
 
     /** @return whether the folder did not have it so */

@@ -35,10 +35,7 @@ final class KnowledgeAnswers {
     /** All that is known in a project, as a file of rules. */
     void rules(Asked asked) throws IOException {
         HubAnswer.send(
-                asked.response(),
-                200,
-                "application/yaml; charset=utf-8",
-                RulesWriter.write(knowledge.of(asked.project())));
+                asked.response(), 200, "text/plain; charset=utf-8", RulesWriter.write(knowledge.of(asked.project())));
     }
 
     /** For a program: what is known of a reason. */

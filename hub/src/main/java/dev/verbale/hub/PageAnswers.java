@@ -83,8 +83,10 @@ final class PageAnswers {
                 access,
                 Map.of(Route.PROJECT, address.get(1), "reason", address.get(address.size() - 1)));
         if (isOne(address, "reasons")) {
-            if (request.getMethod().equals("POST")) knowledge.form(asked);
-            else {
+            if (request.getMethod().equals("POST")) {
+                knowledge.form(asked);
+                sites.makeAhead(asked.project());
+            } else {
                 HubPages.guard(response);
                 knowledge.page(asked);
             }

@@ -78,9 +78,11 @@ final class MadePages {
             Page.write(its, page, beside, any -> true);
             return;
         }
+        long from = System.nanoTime();
         RunProgress progress = RunProgress.of(RunReader.read(its.path()));
         PageProgress going = new PageProgress(progress, options.expected(its), ++number);
         Page.write(progress.ended(), page, progress.isOver() ? beside : beside.withProgress(going));
+        run.rest(System.nanoTime() - from);
     }
 
     /** Removes a folder that was made here, as far as it can be. */

@@ -129,6 +129,13 @@ public final class RunsSite implements AutoCloseable {
         else exchange.stream(new EventFeed(runs, run));
     }
 
+    /** Makes the page of the newest run, where it is over and was read, before somebody asks for it. It takes as long as that does. */
+    public void makeAhead() throws IOException {
+        List<ViewedRun> newest = runs.newestFirst();
+        if (newest.isEmpty() || newest.get(0).isNew() || newest.get(0).isGoing()) return;
+        runs.page(newest.get(0), true);
+    }
+
     /** Has {@code changed} run, on a thread of this site's own, whenever a feed may have something new; it is to be quick. */
     public void onChange(Runnable changed) {
         runs.onChange(changed);

@@ -16,6 +16,9 @@ final class ViewedRun {
     /** What is at work and writes nothing for so long was killed. */
     private static final Duration LONGEST_SILENCE = Duration.ofMinutes(10);
 
+    /** A fifth of one processor at most goes into the page of a run that goes. */
+    private static final int REST_BY_COST = 4;
+
     private final RunFolder folder;
     private final RunGrowth growth;
 
@@ -25,6 +28,8 @@ final class ViewedRun {
 
     /** The number of the last change in the folder that was one of this run; 0 for none. */
     private volatile long changed;
+
+    private volatile long restsUntil = System.nanoTime();
 
     ViewedRun(RunFolder folder) {
         this.folder = folder;
@@ -62,6 +67,16 @@ final class ViewedRun {
 
     void changed(long number) {
         changed = number;
+    }
+
+    /** Its page as it goes took so long: for four times as long nothing of it is new. */
+    void rest(long nanos) {
+        restsUntil = System.nanoTime() + REST_BY_COST * nanos;
+    }
+
+    /** Whether it may be looked at again. */
+    boolean isRested() {
+        return System.nanoTime() - restsUntil >= 0;
     }
 
     /** Whether it was never read. */

@@ -149,7 +149,7 @@ final class ViewedRuns implements AutoCloseable {
     }
 
     private void look(@Nullable ViewedRun run) {
-        if (run != null && !isClosed() && run.look()) change(run);
+        if (run != null && !isClosed() && run.isRested() && run.look()) change(run);
     }
 
     @Override
