@@ -288,6 +288,14 @@ class ArchitectureTest {
             only(array("dev.verbale.sending.."), FORMAT, "dev.verbale.sending..", "java.net.http..");
 
     @ArchTest
+    static final ArchRule THE_SENDER_KNOWS_THE_RECORDER_FROM_OUTSIDE = only(
+            array("dev.verbale.sender.."),
+            FORMAT,
+            "dev.verbale.sender..",
+            "dev.verbale.sending..",
+            "dev.verbale.spi..");
+
+    @ArchTest
     static final ArchRule THE_HUB_KNOWS_THE_VIEWER = only(
             array("dev.verbale.hub.."),
             FORMAT,

@@ -66,8 +66,8 @@ final class HubPages {
     }
 
     private static String leave(String name) {
-        return "<form class=\"dim\" method=\"post\" action=\"leave\"><p>" + Escaped.html(name)
-                + " <button>Leave</button></p></form>";
+        return "<form class=\"dim\" style=\"margin-top: 1.6rem\" method=\"post\" action=\"leave\"><p>You are "
+                + Escaped.html(name) + ". <button>Leave</button></p></form>";
     }
 
     /**

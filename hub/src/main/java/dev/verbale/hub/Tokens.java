@@ -42,7 +42,7 @@ final class Tokens {
     /** Sees to it that {@code given} may do everything. */
     void administer(String given) {
         if (of(given).isEmpty())
-            jdbi.useTransaction(handle -> insert(handle, given, Role.ADMINISTER, null, "given at the start"));
+            jdbi.useTransaction(handle -> insert(handle, given, Role.ADMINISTER, null, "the hub's own token"));
     }
 
     boolean isEmpty() {

@@ -1,5 +1,6 @@
 package dev.verbale.pagewriter;
 
+import dev.verbale.folder.LastOfRun;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.report.Page;
 import dev.verbale.report.PageOptions;
@@ -24,6 +25,9 @@ import org.jspecify.annotations.Nullable;
  */
 public final class PageWriter implements RunListener {
 
+    /** In the run's folder, as long as somebody records. */
+    private static final String LOCK = "writers.lock";
+
     private volatile @Nullable LastOfRun last;
 
     /** As {@link java.util.ServiceLoader} makes it. */
@@ -33,7 +37,7 @@ public final class PageWriter implements RunListener {
     public void opened(Context context) {
         Path folder = context.folder();
         boolean isElsewhere = System.getProperty("verbale.build.page") != null;
-        if (folder != null && !isElsewhere && !rule(context).equals("off")) last = LastOfRun.among(folder);
+        if (folder != null && !isElsewhere && !rule(context).equals("off")) last = LastOfRun.among(folder, LOCK);
     }
 
     @Override

@@ -1,6 +1,7 @@
 package dev.verbale.sending;
 
 import java.io.IOException;
+import java.net.ConnectException;
 import java.net.URI;
 import java.net.URLEncoder;
 import java.net.http.HttpClient;
@@ -96,7 +97,7 @@ final class HubConnection {
             } catch (HubRefused refused) {
                 throw refused;
             } catch (IOException away) {
-                why = away.getMessage() == null ? away.getClass().getSimpleName() : away.getMessage();
+                why = reason(away);
             }
             if (System.nanoTime() + wait * 1_000_000 > until)
                 throw new IOException("The hub at " + options.hub() + " cannot be reached: " + why);
@@ -111,6 +112,15 @@ final class HubConnection {
                 .method(method, body);
         headers.forEach(request::header);
         return request.build();
+    }
+
+    /** The JDK's client has no words of its own for a connection that is refused. */
+    private static String reason(IOException away) {
+        String message = away.getMessage();
+        if (message != null) return message;
+        return away instanceof ConnectException
+                ? "nothing answers there"
+                : away.getClass().getSimpleName();
     }
 
     private static String reason(String body) {

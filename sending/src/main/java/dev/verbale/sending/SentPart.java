@@ -27,7 +27,7 @@ import org.jspecify.annotations.Nullable;
 final class SentPart {
 
     /** What is no part of a run: its page, frames of videos that are not over, and who records at the moment. */
-    private static final Set<String> LEFT_OUT = Set.of("page", "spools", "shards", "writers.lock");
+    private static final Set<String> LEFT_OUT = Set.of("page", "spools", "shards", "writers.lock", "senders.lock");
 
     /** What no other system could keep, or would take for another file. */
     private static final Pattern ODD = Pattern.compile(".*[\\\\\\p{Cntrl}].*", Pattern.DOTALL);
