@@ -2,12 +2,10 @@ package dev.verbale.cli;
 
 import dev.verbale.sending.HubProject;
 import java.util.concurrent.Callable;
-import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
-import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
 
 /** Lets a person do something on a hub, or nothing any more. */
@@ -22,7 +20,7 @@ import picocli.CommandLine.Spec;
 final class HubPersonCommand implements Callable<Integer> {
 
     @Mixin
-    private final HubArguments hub = new HubArguments();
+    private final HubGrant grant = new HubGrant();
 
     @Option(
             names = "--name",
@@ -31,24 +29,16 @@ final class HubPersonCommand implements Callable<Integer> {
             description = "As the provider or the proxy says it; * for everybody whom it lets in.")
     private String name = "";
 
-    @Option(names = "--role", paramLabel = "ROLE", description = "read, label or send; or administer, for everything.")
-    private @Nullable String role;
-
-    @Option(names = "--end", description = "The person may do nothing any more, in any project.")
-    private boolean end;
-
     @Spec
     private CommandSpec spec;
 
     @Override
     public Integer call() throws Exception {
-        if (!end && role == null)
-            throw new ParameterException(spec.commandLine(), "Say what the person may, with --role read or label");
-        HubProject there = hub.administered(spec, end || "administer".equals(role));
+        HubProject there = grant.at(spec);
         return HubArguments.ask(spec, "nothing was said of " + name, () -> {
-            if (end) there.endPerson(name);
-            else there.person(name, String.valueOf(role));
-            return name + (end ? " may do nothing any more" : " may " + role);
+            if (grant.isEnd()) there.endPerson(name);
+            else there.person(name, grant.role());
+            return name + (grant.isEnd() ? " may do nothing any more" : " may " + grant.role());
         });
     }
 }

@@ -35,10 +35,12 @@ public final class Main {
     }
 
     static CommandLine commandLine(PrintWriter out, PrintWriter err) {
-        return new CommandLine(new VerbaleCommand())
+        CommandLine commands = new CommandLine(new VerbaleCommand())
                 .setOut(out)
                 .setErr(err)
                 .setCaseInsensitiveEnumValuesAllowed(true)
                 .setExecutionExceptionHandler(new FailureMessages());
+        CommandList.in(commands);
+        return commands;
     }
 }

@@ -18,7 +18,9 @@ import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.PrintWriter;
 import java.io.UncheckedIOException;
+import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -273,8 +275,23 @@ class CommandLineTest {
         Output help = process("--help");
         assertThat(help.code()).isZero();
         assertThat(help.out()).contains("page", "failures", "runs", "Examples:", "Exit codes: 0 done");
+        assertThat(help.out().lines().filter(line -> line.matches("  [a-z]+ {2,}\\S.*")))
+                .as("each command in one line, and once")
+                .extracting(line -> line.strip().split(" ")[0])
+                .containsExactlyInAnyOrderElementsOf(
+                        Main.commandLine(nowhere(), nowhere()).getSubcommands().keySet().stream()
+                                .filter(name -> !name.equals("help"))
+                                .toList());
+        assertThat(help.out().lines()).allMatch(line -> line.length() <= 80);
+        assertThat(process("hub", "--help").out())
+                .contains("token     Makes a token of a hub and shows it, this once.\n")
+                .contains("keep      Shows how long a hub keeps the runs of a project, and which go\n");
         assertThat(process("page", "--help").out()).contains("--output", "verbale page --output site/tonight");
         assertThat(verbale("--version").out()).matches("(?s)Verbale \\d+\\.\\d+.*Java .*");
+    }
+
+    private static PrintWriter nowhere() {
+        return new PrintWriter(Writer.nullWriter());
     }
 
     @Test

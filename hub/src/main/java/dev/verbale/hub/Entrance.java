@@ -3,6 +3,7 @@ package dev.verbale.hub;
 import dev.verbale.hub.Uploads.Refused;
 import java.io.IOException;
 import java.net.InetSocketAddress;
+import java.net.URI;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
@@ -29,17 +30,19 @@ final class Entrance {
     private final People people;
     private final Sessions sessions;
     private final HubOptions.@Nullable Proxy proxy;
+    private final @Nullable String publicOrigin;
     /** Who said wrong tokens, and how often: whoever guesses has to wait. */
     private final Map<String, Wrong> wrong = new ConcurrentHashMap<>();
 
     private record Wrong(int times, long last) {}
 
-    /** @param proxy which names people; null for none */
-    Entrance(Tokens tokens, People people, Sessions sessions, HubOptions.@Nullable Proxy proxy) {
+    Entrance(Tokens tokens, People people, Sessions sessions, HubOptions options) {
         this.sessions = sessions;
         this.tokens = tokens;
         this.people = people;
-        this.proxy = proxy;
+        this.proxy = options.proxy();
+        URI address = options.publicAddress();
+        this.publicOrigin = address == null ? null : address.getScheme() + "://" + address.getRawAuthority();
     }
 
     /**
@@ -84,9 +87,20 @@ final class Entrance {
         throw new Refused(401, "there is no such token, or it was ended");
     }
 
+    /**
+     * Refuses what another site has a browser ask, which says whose page it is of. The hub's own is that of its public address, or of the
+     * host that is asked: a proxy may hand that on or not.
+     */
+    void refuseForeign(Request request) throws Refused {
+        String origin = request.getHeaders().get("Origin");
+        if (origin == null || origin.equals(publicOrigin)) return;
+        if (!origin.replaceFirst("^https?://", "").equals(request.getHeaders().get("Host")))
+            throw new Refused(403, "the form has to be this hub's own");
+    }
+
     /** Begins a session with the token of a form. */
     void enter(Request request, Response response) throws IOException, Refused {
-        Form.refuseForeign(request);
+        refuseForeign(request);
         Access access = known(request, Form.text(Form.of(request), "token"));
         let(request, response, sessions.begin(access));
         response.getHeaders().put("Location", "./");
@@ -100,7 +114,7 @@ final class Entrance {
 
     /** Ends the session. */
     void leave(Request request, Response response) throws IOException, Refused {
-        Form.refuseForeign(request);
+        refuseForeign(request);
         Cookies.get(request, COOKIE).ifPresent(sessions::end);
         Cookies.set(request, response, COOKIE, "", "Strict", "0");
         response.getHeaders().put("Location", "./");

@@ -38,12 +38,4 @@ final class Form {
         String value = Request.extractQueryParameters(request).getValue(name);
         return value == null ? "" : value.strip();
     }
-
-    /** A browser sends another site's form with that site's origin. */
-    static void refuseForeign(Request request) throws Refused {
-        String origin = request.getHeaders().get("Origin");
-        String host = request.getHeaders().get("Host");
-        if (origin != null && !origin.replaceFirst("^https?://", "").equals(host))
-            throw new Refused(403, "the form has to be this hub's own");
-    }
 }

@@ -105,7 +105,7 @@ public final class Hub implements AutoCloseable {
         var metrics = new HubMetrics(jdbi, streams);
         HubOptions.OpenId openId = options.openId();
         var handler = new HubHandler(
-                new Entrance(tokens, people, sessions, options.proxy()),
+                new Entrance(tokens, people, sessions, options),
                 openId == null
                         ? null
                         : new OpenIdEntrance(new OpenIdProvider(openId), people, sessions, this::publicAddress),

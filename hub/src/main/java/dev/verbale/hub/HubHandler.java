@@ -112,7 +112,7 @@ final class HubHandler extends Handler.Abstract {
             return;
         }
         // A browser says who somebody is by itself, also where another site asks.
-        if (!WebMethods.isRead(method)) Form.refuseForeign(request);
+        if (!WebMethods.isRead(method)) entrance.refuseForeign(request);
         if (isApi) api.answer(request, response, access.get(), address);
         else pages.answer(request, response, access.get(), address);
     }

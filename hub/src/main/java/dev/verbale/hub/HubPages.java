@@ -5,10 +5,6 @@ import dev.verbale.viewer.RunsSite;
 import java.io.IOException;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
-import java.time.Instant;
-import java.time.ZoneId;
-import java.time.format.DateTimeFormatter;
-import java.util.Locale;
 import java.util.Map;
 import org.eclipse.jetty.server.Response;
 
@@ -18,8 +14,6 @@ final class HubPages {
     private static final String POLICY =
             "default-src 'none'; style-src 'unsafe-inline'; font-src data:; base-uri 'none';"
                     + " form-action 'self'; frame-ancestors 'none'";
-
-    private static final DateTimeFormatter MINUTE = DateTimeFormatter.ofPattern("EEE d MMM yyyy HH:mm", Locale.ENGLISH);
 
     private HubPages() {}
 
@@ -95,10 +89,6 @@ final class HubPages {
     /** Such as {@code 1 run}, {@code 3 runs}. */
     static String count(int number, String what) {
         return number + " " + what + (number == 1 ? "" : "s");
-    }
-
-    static String moment(Instant at) {
-        return "<time datetime=\"" + at + "\">" + MINUTE.format(at.atZone(ZoneId.systemDefault())) + "</time>";
     }
 
     /** What these pages may do besides: be seen, and send their own forms, with the hub as their origin, which no browser says without a referrer. */

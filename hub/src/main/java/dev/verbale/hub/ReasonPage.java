@@ -84,7 +84,7 @@ final class ReasonPage {
     }
 
     private static String day(RunSummary run) {
-        return HubPages.moment(run.started());
+        return RunsSite.moment(run.started());
     }
 
     private String knowledge() {
@@ -192,7 +192,7 @@ final class ReasonPage {
         var rows = new StringBuilder("<h2>Who said it</h2><table class=\"groups\"><tbody>");
         for (Change one : changes)
             rows.append("<tr><th scope=\"row\">")
-                    .append(HubPages.moment(one.at().toInstant()))
+                    .append(RunsSite.moment(one.at().toInstant()))
                     .append("</th><td>")
                     .append(Escaped.html(one.who()))
                     .append("</td><td dir=\"auto\">")

@@ -33,7 +33,7 @@ final class TestPage {
                         + (since == null
                                 ? ""
                                 : "It fails since "
-                                        + HubPages.moment(since.run().started()) + ". ")
+                                        + RunsSite.moment(since.run().started()) + ". ")
                         + (flakiness.isFlaky() ? "It is flaky: it " + Escaped.html(flakiness.sentence()) + "." : "")
                         + "</p><h2>Runs</h2>" + runs(all)
                         + (all.size() > MAX_RUNS
@@ -55,7 +55,7 @@ final class TestPage {
                     .append("/#/test/")
                     .append(RunsSite.encoded(test.key()))
                     .append("\">")
-                    .append(HubPages.moment(one.run().started()))
+                    .append(RunsSite.moment(one.run().started()))
                     .append("</a></th><td>")
                     .append(Escaped.html(one.run().branch()))
                     .append("</td><td>")

@@ -3,6 +3,7 @@ package dev.verbale.hub;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dev.verbale.hostile.Keystore;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.InetAddress;
@@ -28,47 +29,23 @@ import org.junit.jupiter.api.io.TempDir;
 /** A hub with a certificate of its own. */
 class CertificateTest {
 
-    private static final String WORD = "watering-can";
-
     @TempDir
     Path root;
 
     private Path keystore(String name) throws Exception {
         Path file = root.resolve(name + ".p12");
-        Process making = new ProcessBuilder(
-                        Path.of(System.getProperty("java.home"), "bin", "keytool")
-                                .toString(),
-                        "-J-XX:TieredStopAtLevel=1",
-                        "-genkeypair",
-                        "-keyalg",
-                        "EC",
-                        "-dname",
-                        "CN=" + name,
-                        "-ext",
-                        "san=ip:127.0.0.1",
-                        "-alias",
-                        "orto",
-                        "-keystore",
-                        file.toString(),
-                        "-storepass",
-                        WORD,
-                        "-storetype",
-                        "PKCS12")
-                .redirectErrorStream(true)
-                .start();
-        String output = new String(making.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-        assertThat(making.waitFor()).as(output).isZero();
+        Keystore.make(file, name);
         return file;
     }
 
     private static HttpClient trusting(Path keystore) throws Exception {
         KeyStore keys = KeyStore.getInstance("PKCS12");
         try (InputStream in = Files.newInputStream(keystore)) {
-            keys.load(in, WORD.toCharArray());
+            keys.load(in, Keystore.WORD.toCharArray());
         }
         KeyStore trusted = KeyStore.getInstance("PKCS12");
         trusted.load(null, null);
-        trusted.setCertificateEntry("orto", keys.getCertificate("orto"));
+        trusted.setCertificateEntry(Keystore.ALIAS, keys.getCertificate(Keystore.ALIAS));
         TrustManagerFactory managers = TrustManagerFactory.getInstance(TrustManagerFactory.getDefaultAlgorithm());
         managers.init(trusted);
         SSLContext context = SSLContext.getInstance("TLS");
@@ -84,9 +61,9 @@ class CertificateTest {
     void it_speaks_https_alone_its_cookie_too_and_a_new_certificate_counts_without_an_end() throws Exception {
         Path first = keystore("first");
         Path used = Files.copy(first, root.resolve("used.p12"));
-        HubOptions options =
-                HubFixture.options(root.resolve("hub"), 0).withCertificate(new HubOptions.Certificate(used, WORD));
-        assertThat(options.toString()).doesNotContain(WORD);
+        HubOptions options = HubFixture.options(root.resolve("hub"), 0)
+                .withCertificate(new HubOptions.Certificate(used, Keystore.WORD));
+        assertThat(options.toString()).doesNotContain(Keystore.WORD);
         try (Hub hub = Hub.start(options)) {
             assertThat(hub.address().getScheme()).isEqualTo("https");
             HttpClient client = trusting(first);
@@ -132,7 +109,8 @@ class CertificateTest {
     void a_certificate_that_cannot_be_read_is_named_without_its_password() throws Exception {
         Path good = keystore("good");
         for (var bad : new HubOptions.Certificate[] {
-            new HubOptions.Certificate(root.resolve("none.p12"), WORD), new HubOptions.Certificate(good, "turnip-4711")
+            new HubOptions.Certificate(root.resolve("none.p12"), Keystore.WORD),
+            new HubOptions.Certificate(good, "turnip-4711")
         })
             assertThatThrownBy(() ->
                             Hub.start(HubFixture.options(root.resolve("hub"), 0).withCertificate(bad)))

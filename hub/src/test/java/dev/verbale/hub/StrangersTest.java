@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import java.io.InputStream;
 import java.net.InetAddress;
 import java.net.Socket;
+import java.net.URI;
 import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
@@ -80,6 +81,29 @@ class StrangersTest {
         }
         assertThatThrownBy(() -> new HubOptions.Proxy(Set.of(), "X-Forwarded-User"))
                 .hasMessageContaining("anybody could say who they are");
+    }
+
+    @Test
+    void a_proxy_that_keeps_the_host_to_itself_has_a_public_address_and_no_other_site_has() throws Exception {
+        HubOptions options = HubFixture.options(root.resolve("public"), 0)
+                .withPublicAddress(URI.create("https://runs.orto.example/hub"));
+        try (Hub behind = Hub.start(options)) {
+            for (String origin : List.of(
+                    "https://runs.orto.example",
+                    "http://runs.orto.example",
+                    "https://runs.orto.example.weeds.example",
+                    "https://weeds.example",
+                    "null")) {
+                HttpRequest form = HttpRequest.newBuilder(behind.address().resolve("enter"))
+                        .header("Content-Type", "application/x-www-form-urlencoded")
+                        .header("Origin", origin)
+                        .POST(BodyPublishers.ofString("token=" + HubFixture.ADMINISTER))
+                        .build();
+                assertThat(hub.client.send(form, BodyHandlers.ofString()).statusCode())
+                        .as(origin)
+                        .isEqualTo(origin.equals("https://runs.orto.example") ? 303 : 403);
+            }
+        }
     }
 
     @Test

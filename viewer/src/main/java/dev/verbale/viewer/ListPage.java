@@ -13,6 +13,7 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.security.SecureRandom;
+import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.HexFormat;
@@ -84,7 +85,7 @@ final class ListPage {
         RunLine line = run.line();
         String address = site + "runs/" + RunsSite.encoded(run.name()) + "/";
         return "<td class=\"when\"><a href=\"" + address + "\">"
-                + (line == null ? escaped(run.name()) : when(line.summary()))
+                + (line == null ? escaped(run.name()) : moment(line.summary().started()))
                 + "</a><span class=\"dim\">" + escaped(run.name()) + "</span></td><td>"
                 + (line == null ? "" : escaped(line.summary().branch()))
                 + "</td><td class=\"how\">" + how(run, line) + "</td><td class=\"number\">"
@@ -92,9 +93,9 @@ final class ListPage {
                 + "</td><td>" + (line == null ? "" : marks(line)) + "</td>";
     }
 
-    private static String when(RunSummary run) {
-        return "<time datetime=\"" + run.started() + "\">"
-                + MINUTE.format(run.started().atZone(ZoneId.systemDefault())) + "</time>";
+    /** In HTML, in the time of this machine. */
+    static String moment(Instant at) {
+        return "<time datetime=\"" + at + "\">" + MINUTE.format(at.atZone(ZoneId.systemDefault())) + "</time>";
     }
 
     /** What cannot be read, or has gaps, is not good. */

@@ -8,6 +8,7 @@ import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -57,6 +58,11 @@ public final class RunsSite implements AutoCloseable {
     public String newest(String site) throws IOException {
         List<ViewedRun> newest = runs.newestFirst();
         return newest.isEmpty() ? "" : ListPage.cells(newest.get(0), site);
+    }
+
+    /** A moment in HTML, as its list has them: in the time of this machine. */
+    public static String moment(Instant at) {
+        return ListPage.moment(at);
     }
 
     /** The style of its list, in CSS. */

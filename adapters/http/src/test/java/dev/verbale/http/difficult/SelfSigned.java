@@ -1,5 +1,6 @@
 package dev.verbale.http.difficult;
 
+import dev.verbale.hostile.Keystore;
 import java.io.IOException;
 import java.io.InputStream;
 import java.net.InetAddress;
@@ -13,44 +14,20 @@ import javax.net.ssl.SSLServerSocket;
 /** A server whose certificate nobody trusts. */
 final class SelfSigned implements AutoCloseable {
 
-    private static final String WORD = "watering-can";
-
     private final SSLServerSocket listening;
 
     SelfSigned() throws Exception {
         Path folder = Files.createTempDirectory("self-signed");
         Path file = folder.resolve("keys.p12");
-        String keytool =
-                Path.of(System.getProperty("java.home"), "bin", "keytool").toString();
-        Process making = new ProcessBuilder(
-                        keytool,
-                        "-J-XX:TieredStopAtLevel=1",
-                        "-J-XX:+UseSerialGC",
-                        "-genkeypair",
-                        "-keyalg",
-                        "EC",
-                        "-dname",
-                        "CN=orto.example",
-                        "-alias",
-                        "orto",
-                        "-keystore",
-                        file.toString(),
-                        "-storepass",
-                        WORD,
-                        "-storetype",
-                        "PKCS12")
-                .redirectErrorStream(true)
-                .start();
-        String output = new String(making.getInputStream().readAllBytes());
-        if (making.waitFor() != 0) throw new IOException(output);
+        Keystore.make(file, "orto.example");
         KeyStore keys = KeyStore.getInstance("PKCS12");
         try (InputStream in = Files.newInputStream(file)) {
-            keys.load(in, WORD.toCharArray());
+            keys.load(in, Keystore.WORD.toCharArray());
         }
         Files.delete(file);
         Files.delete(folder);
         KeyManagerFactory managers = KeyManagerFactory.getInstance(KeyManagerFactory.getDefaultAlgorithm());
-        managers.init(keys, WORD.toCharArray());
+        managers.init(keys, Keystore.WORD.toCharArray());
         SSLContext context = SSLContext.getInstance("TLS");
         context.init(managers.getKeyManagers(), null, null);
         listening = (SSLServerSocket)
