@@ -36,6 +36,8 @@ import java.io.IOException;
 import java.net.URI;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -47,6 +49,7 @@ import org.jspecify.annotations.Nullable;
 final class OpenIdProvider {
 
     private static final int PATIENCE_MILLIS = 10_000;
+    private static final long RESTS_NANOS = TimeUnit.SECONDS.toNanos(2);
     private static final int LARGEST_KEYS = 1 << 20;
     private static final int LONGEST_NAME = 200;
 
@@ -63,7 +66,9 @@ final class OpenIdProvider {
             JWSAlgorithm.ES512);
 
     private final HubOptions.OpenId options;
+    private final AtomicBoolean isAsked = new AtomicBoolean();
     private volatile @Nullable Known known;
+    private volatile long askedAgain = System.nanoTime();
 
     /** What the provider says of itself, and how its tokens are verified. */
     private record Known(OIDCProviderMetadata metadata, IDTokenValidator validator) {}
@@ -157,10 +162,21 @@ final class OpenIdProvider {
         return name.strip();
     }
 
-    /** It is asked once; one that is away, again by the next who enters. */
+    /** It is asked once; one that is away, again after a while, and by one who enters at a time: nobody holds many threads so. */
     private Known known() throws IOException {
         Known before = known;
         if (before != null) return before;
+        if (System.nanoTime() - askedAgain < 0 || !isAsked.compareAndSet(false, true))
+            throw new IOException("The provider " + options.issuer() + " did not answer a moment ago.");
+        try {
+            return ask();
+        } finally {
+            askedAgain = System.nanoTime() + RESTS_NANOS;
+            isAsked.set(false);
+        }
+    }
+
+    private Known ask() throws IOException {
         try {
             OIDCProviderMetadata metadata =
                     OIDCProviderMetadata.resolve(new Issuer(options.issuer()), PATIENCE_MILLIS, PATIENCE_MILLIS);

@@ -219,8 +219,9 @@ class OpenIdTest {
             var other = new HubOptions.OpenId(URI.create(issuer), "verbale-hub", SECRET, "email");
             try (Hub lonely =
                     Hub.start(HubFixture.options(root.resolve("lonely"), 0).withOpenId(other))) {
-                assertThat(get(lonely.address().resolve("enter/openid"), "").statusCode())
-                        .isEqualTo(503);
+                for (int i = 0; i < 3; i++)
+                    assertThat(get(lonely.address().resolve("enter/openid"), "").statusCode())
+                            .isEqualTo(503);
                 assertThat(get(lonely.address(), "").body()).contains("Or with a token");
             }
         }
