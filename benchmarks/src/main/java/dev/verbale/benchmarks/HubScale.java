@@ -228,14 +228,14 @@ public final class HubScale {
                 RecorderOptions.defaults().withRoot(folder.resolve("runs")).withSummaryLine(false));
     }
 
-    private static void record(AdapterRecorder recorder, int i, boolean withAttachment) {
+    private static void record(AdapterRecorder recorder, int i, boolean attaches) {
         Scope test = recorder.startTest(
                 recorder.run(),
                 TestDescriptor.of("dev.orto.Area" + i % 400 + "Test.waters_" + i + "()", "waters bed " + i)
                         .className("dev.orto.Area" + i % 400 + "Test")
                         .build());
         recorder.log("watered bed " + i + " with 3 litres");
-        if (withAttachment) recorder.attach("rota.csv", ATTACHMENT, MediaType.CSV);
+        if (attaches) recorder.attach("rota.csv", ATTACHMENT, MediaType.CSV);
         recorder.endTest(
                 test, i % 500 == 499 ? TestEnd.threw(new AssertionError("bed " + i + " is dry")) : TestEnd.passed());
     }

@@ -24,8 +24,6 @@ final class Entrance {
     private static final int MAX_ADDRESSES = 10_000;
     private static final long FORGOTTEN_AFTER = TimeUnit.MINUTES.toNanos(1);
 
-    private static final int LONGEST_NAME = 200;
-
     private final Tokens tokens;
     private final People people;
     private final Sessions sessions;
@@ -66,11 +64,7 @@ final class Entrance {
                 || !(request.getConnectionMetaData().getRemoteSocketAddress() instanceof InetSocketAddress from))
             return Optional.empty();
         String name = request.getHeaders().get(proxy.header());
-        boolean isNamed = name != null
-                && !name.isBlank()
-                && name.length() <= LONGEST_NAME
-                && !name.strip().equals(People.EVERYBODY);
-        return isNamed && proxy.addresses().contains(from.getAddress())
+        return name != null && People.isName(name) && proxy.addresses().contains(from.getAddress())
                 ? Optional.of(people.of(name.strip()))
                 : Optional.empty();
     }

@@ -51,7 +51,6 @@ final class OpenIdProvider {
     private static final int PATIENCE_MILLIS = 10_000;
     private static final long RESTS_NANOS = TimeUnit.SECONDS.toNanos(2);
     private static final int LARGEST_KEYS = 1 << 20;
-    private static final int LONGEST_NAME = 200;
 
     /** Of a public key alone: the client's secret is no key. */
     private static final Set<JWSAlgorithm> ALGORITHMS = Set.of(
@@ -157,8 +156,7 @@ final class OpenIdProvider {
             throw new NotKnown("The provider does not say your " + options.claim() + ".");
         if (options.claim().equals("email") && !Boolean.TRUE.equals(claims.getBooleanClaim("email_verified")))
             throw new NotKnown("The provider does not say that it verified your email.");
-        if (name.length() > LONGEST_NAME || name.strip().equals(People.EVERYBODY))
-            throw new NotKnown("Nobody can be called that here.");
+        if (!People.isName(name)) throw new NotKnown("Nobody can be called that here.");
         return name.strip();
     }
 

@@ -13,6 +13,8 @@ final class People {
     /** Everybody whom it lets in. */
     static final String EVERYBODY = "*";
 
+    private static final int LONGEST_NAME = 200;
+
     private final Jdbi jdbi;
 
     People(Jdbi jdbi) {
@@ -20,6 +22,11 @@ final class People {
     }
 
     private record Granted(@Nullable String project, String role) {}
+
+    /** Whether one person can be called that, whoever names them. */
+    static boolean isName(String name) {
+        return !name.isBlank() && name.length() <= LONGEST_NAME && !name.strip().equals(EVERYBODY);
+    }
 
     /** @param project null for {@link Role#ADMINISTER} */
     void add(String name, Role role, @Nullable String project) {

@@ -1,5 +1,6 @@
 package dev.verbale.hub;
 
+import static dev.verbale.hub.HubFixture.until;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -74,18 +75,6 @@ abstract class HubContract {
     /** Waits for what another thread does. */
     private static void await(CompletableFuture<?> what) throws Exception {
         what.get(60, TimeUnit.SECONDS);
-    }
-
-    private interface Question {
-        boolean isSo() throws Exception;
-    }
-
-    private static void until(Question question) throws Exception {
-        long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(60);
-        while (!question.isSo()) {
-            assertThat(System.nanoTime()).as("in time").isLessThan(end);
-            LockSupport.parkNanos(20_000_000);
-        }
     }
 
     private Run copyOf(String run) throws Exception {

@@ -25,6 +25,8 @@ import java.time.Instant;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 
@@ -170,6 +172,19 @@ final class HubFixture implements AutoCloseable {
                     java.nio.file.StandardOpenOption.APPEND);
         } catch (IOException failed) {
             throw new java.io.UncheckedIOException(failed);
+        }
+    }
+
+    interface Question {
+        boolean isSo() throws Exception;
+    }
+
+    /** Waits for what another thread does. */
+    static void until(Question question) throws Exception {
+        long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(60);
+        while (!question.isSo()) {
+            if (System.nanoTime() > end) throw new AssertionError("not in time");
+            LockSupport.parkNanos(20_000_000);
         }
     }
 

@@ -1,5 +1,6 @@
 package dev.verbale.hub;
 
+import static dev.verbale.hub.HubFixture.until;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.folder.RunFolder;
@@ -20,7 +21,6 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
-import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -67,18 +67,6 @@ class LiveTest {
                             reader.setDaemon(true);
                             reader.start();
                         });
-    }
-
-    private interface Question {
-        boolean isSo() throws Exception;
-    }
-
-    private static void until(Question question) throws Exception {
-        long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(60);
-        while (!question.isSo()) {
-            assertThat(System.nanoTime()).as("in time").isLessThan(end);
-            LockSupport.parkNanos(20_000_000);
-        }
     }
 
     @Test
