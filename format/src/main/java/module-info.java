@@ -5,6 +5,7 @@ module dev.verbale.format {
     requires static transitive org.apiguardian.api;
     requires static transitive org.jspecify;
 
+    exports dev.verbale.ci;
     exports dev.verbale.event;
     exports dev.verbale.folder;
     exports dev.verbale.journal;

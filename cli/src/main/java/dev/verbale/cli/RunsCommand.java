@@ -8,6 +8,7 @@ import dev.verbale.results.ResultsFormatException;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunPart;
 import dev.verbale.results.RunReader;
+import dev.verbale.results.RunTags;
 import dev.verbale.results.TestKeeper;
 import java.io.IOException;
 import java.io.PrintWriter;
@@ -30,7 +31,7 @@ import picocli.CommandLine.Spec;
         description = "Lists the runs in a folder, the newest first.",
         mixinStandardHelpOptions = true,
         footerHeading = "%nExamples:%n",
-        footer = {"  verbale runs", "  verbale runs --limit 3 modules/shop/target/verbale"})
+        footer = {"  verbale runs", "  verbale runs --tag nightly --limit 3 modules/shop/target/verbale"})
 final class RunsCommand implements Callable<Integer> {
 
     @Parameters(
@@ -46,6 +47,12 @@ final class RunsCommand implements Callable<Integer> {
             description = "How many at the most. Default: ${DEFAULT-VALUE}")
     private int limit;
 
+    @Option(
+            names = "--tag",
+            paramLabel = "TAG",
+            description = "Only runs that have it (verbale.tags); given twice, only those that have both.")
+    private List<String> tags = List.of();
+
     @Spec
     private CommandSpec spec;
 
@@ -58,8 +65,19 @@ final class RunsCommand implements Callable<Integer> {
         if (runs.isEmpty()) throw oneRun(root);
         Collections.reverse(runs);
         PrintWriter out = spec.commandLine().getOut();
-        for (RunFolder one : runs.subList(0, Math.min(limit, runs.size()))) out.println(line(one));
-        if (runs.size() > limit) out.println("and " + (runs.size() - limit) + " older");
+        int shown = 0;
+        for (RunFolder one : runs) {
+            if (shown == limit) break;
+            String line = line(one);
+            if (line == null) continue;
+            out.println(line);
+            shown++;
+        }
+        if (tags.isEmpty() && runs.size() > limit) out.println("and " + (runs.size() - limit) + " older");
+        if (shown == 0)
+            spec.commandLine()
+                    .getErr()
+                    .println("No run in " + root + " has the tag " + String.join(" and ", tags) + ".");
         return ExitCodes.DONE;
     }
 
@@ -71,11 +89,15 @@ final class RunsCommand implements Callable<Integer> {
                 "Name that, or ask: verbale failures " + root);
     }
 
-    private static String line(RunFolder folder) {
+    /** Null where it is not asked for. What cannot be read may be what is asked for. */
+    private @Nullable String line(RunFolder folder) {
         try {
             Run run = RunReader.read(folder.path(), TestKeeper.ENDS);
+            List<String> its = RunTags.of(run.facts());
+            if (!its.containsAll(tags)) return null;
             return folder.name() + "  " + pad(DurationText.of(run.duration()), 11) + "  " + counts(run.counts())
-                    + lacking(run);
+                    + lacking(run)
+                    + (its.isEmpty() ? "" : "  " + TerminalText.printable(String.join(", ", its)));
         } catch (IOException unreadable) {
             return folder.name() + "  cannot be read: " + FailureMessages.reason(unreadable);
         } catch (RuntimeException odd) { // one run that nobody foresaw must not hide the others

@@ -1,8 +1,8 @@
 package dev.verbale.cli;
 
+import dev.verbale.ci.CiSystem;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.results.RunReader;
-import dev.verbale.sending.BuildName;
 import dev.verbale.sending.HubRefused;
 import dev.verbale.sending.RunSender;
 import dev.verbale.sending.SendOptions;
@@ -132,7 +132,8 @@ final class SendCommand implements Callable<Integer> {
     private SendOptions options() {
         try {
             URI address = hub.address(spec);
-            String called = name != null ? name : BuildName.of(System.getenv()).orElse(null);
+            String called =
+                    name != null ? name : CiSystem.buildOf(System.getenv()).orElse(null);
             return new SendOptions(address, hub.project(spec), called, hub.token(spec), Duration.ofSeconds(patience))
                     .withAtOnce(AT_ONCE);
         } catch (IllegalArgumentException refused) {

@@ -271,6 +271,26 @@ class CommandLineTest {
     }
 
     @Test
+    void runs_are_found_by_their_tags() throws Exception {
+        AdapterRecorder night = AdapterRecorder.open(RecorderOptions.defaults()
+                .withRoot(root)
+                .withRun("2026-11-25_080000_00aa")
+                .withSummaryLine(false));
+        night.fact("tags", "nightly, staging");
+
+        assertThat(verbale("runs", "--tag", "staging").out().lines())
+                .singleElement()
+                .asString()
+                .startsWith("2026-11-25_080000_00aa ")
+                .endsWith("nightly, staging");
+        assertThat(verbale("runs", "--tag", "staging", "--tag", "nightly").out().lines())
+                .hasSize(1);
+        assertThat(verbale("runs", "--tag", "night").out()).isEmpty();
+        assertThat(verbale("runs", "--tag", "night").err()).contains("No run in target/verbale has the tag night.");
+        assertThat(verbale("failures", "2026-11-25_080000_00aa").out()).contains("no test");
+    }
+
+    @Test
     void help_has_examples_and_exit_codes_and_version_a_version() throws Exception {
         Output help = process("--help");
         assertThat(help.code()).isZero();

@@ -1,6 +1,6 @@
 package dev.verbale.cli;
 
-import dev.verbale.sending.BuildName;
+import dev.verbale.ci.CiSystem;
 import dev.verbale.testing.Jvm;
 import java.io.ByteArrayOutputStream;
 import java.io.DataInputStream;
@@ -33,7 +33,7 @@ final class StayingJvm implements AutoCloseable {
                 .directory(folder.toFile())
                 .redirectError(ProcessBuilder.Redirect.INHERIT);
         builder.environment().remove("VERBALE_ROOT");
-        builder.environment().keySet().removeAll(BuildName.variables()); // of the build that runs this test
+        builder.environment().keySet().removeAll(CiSystem.variables()); // of the build that runs this test
         builder.environment().putAll(environment);
         jvm = builder.start();
         to = new DataOutputStream(jvm.getOutputStream());

@@ -1,9 +1,9 @@
 package dev.verbale.maven;
 
+import dev.verbale.ci.CiSystem;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
-import dev.verbale.sending.BuildName;
 import dev.verbale.sending.HubRefused;
 import dev.verbale.sending.RunSender;
 import dev.verbale.sending.SendOptions;
@@ -88,7 +88,7 @@ final class BuildSender {
         return Optional.of(new SendOptions(
                 URI.create(hub),
                 project,
-                run != null ? run : BuildName.of(System.getenv()).orElse(null),
+                run != null ? run : CiSystem.buildOf(System.getenv()).orElse(null),
                 token.strip(),
                 PATIENCE));
     }

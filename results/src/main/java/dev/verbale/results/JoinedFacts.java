@@ -52,7 +52,9 @@ final class JoinedFacts {
 
     /** After all of them. */
     void end() {
-        if (!byShard.isEmpty()) RunPart.join(facts, byShard);
+        if (byShard.isEmpty()) return;
+        RunPart.join(facts, byShard);
+        RunTags.join(facts, byShard);
     }
 
     /** How many hosts there are. */

@@ -77,7 +77,10 @@ final class ListPage {
     }
 
     private static String row(ViewedRun run) {
-        return "<tr data-run=\"" + escaped(run.name()) + "\">" + cells(run, "") + "</tr>\n";
+        return "<tr data-run=\"" + escaped(run.name()) + "\" data-tags=\""
+                + (run.line() == null
+                        ? ""
+                        : escaped(String.join(", ", run.line().tags()))) + "\">" + cells(run, "") + "</tr>\n";
     }
 
     /** @param site the address of its list from where this stands; empty for here */
@@ -87,10 +90,24 @@ final class ListPage {
         return "<td class=\"when\"><a href=\"" + address + "\">"
                 + (line == null ? escaped(run.name()) : moment(line.summary().started()))
                 + "</a><span class=\"dim\">" + escaped(run.name()) + "</span></td><td>"
-                + (line == null ? "" : escaped(line.summary().branch()))
+                + (line == null ? "" : escaped(line.summary().branch()) + tags(line, site))
                 + "</td><td class=\"how\">" + how(run, line) + "</td><td class=\"number\">"
                 + (line == null ? "" : escaped(DurationText.of(line.summary().duration())))
                 + "</td><td>" + (line == null ? "" : marks(line)) + "</td>";
+    }
+
+    /** Each leads to the list of the runs that have it. */
+    private static String tags(RunLine line, String site) {
+        var tags = new StringBuilder();
+        for (String tag : line.tags())
+            tags.append(" <a class=\"tag\" href=\"")
+                    .append(site.isEmpty() ? "./" : site)
+                    .append("?tag=")
+                    .append(RunsSite.encoded(tag))
+                    .append("\">")
+                    .append(escaped(tag))
+                    .append("</a>");
+        return tags.toString();
     }
 
     /** In HTML, in the time of this machine. */

@@ -2,7 +2,14 @@
 const list = document.querySelector('tbody');
 const none = document.querySelector('.none');
 const state = document.querySelector('.state');
-const shown = () => (none.hidden = list.children.length > 0);
+const wanted = new URLSearchParams(location.search).get('tag');
+const tagged = document.querySelector('.tagged');
+tagged.hidden = !wanted;
+tagged.querySelector('b').textContent = wanted;
+const shown = () => {
+  for (const row of list.children) row.hidden = wanted && !row.dataset.tags.split(', ').includes(wanted);
+  none.hidden = list.children.length > 0;
+};
 const events = new EventSource('events');
 events.addEventListener('run', ({ data }) => {
   const { name, row } = JSON.parse(data);

@@ -1,5 +1,6 @@
 package dev.verbale.engine.run;
 
+import dev.verbale.ci.CiSystem;
 import java.io.IOException;
 import java.net.InetAddress;
 import java.nio.file.Files;
@@ -24,8 +25,18 @@ final class RunFacts {
         facts.put("locale", Locale.getDefault().toLanguageTag());
         facts.put("started by", startedBy());
         GitFacts.gather(Path.of("").toAbsolutePath(), facts);
-        CiFacts.gather(System.getenv(), facts);
+        addCi(System.getenv(), facts);
         return facts;
+    }
+
+    /** A job knows its branch better than its working tree, which is seldom on one; which commit that is at it knows best itself. */
+    static void addCi(Map<String, String> environment, Map<String, String> facts) {
+        CiSystem.of(environment).ifPresent(system -> {
+            Map<String, String> known = system.facts(environment);
+            String commit = known.remove(CiSystem.COMMIT);
+            if (commit != null) facts.putIfAbsent(CiSystem.COMMIT, commit);
+            facts.putAll(known);
+        });
     }
 
     static String startedBy() {

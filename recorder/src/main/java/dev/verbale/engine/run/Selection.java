@@ -1,5 +1,6 @@
 package dev.verbale.engine.run;
 
+import dev.verbale.ci.CiSystem;
 import dev.verbale.event.FactStated;
 import java.util.List;
 import java.util.Map;
@@ -36,7 +37,9 @@ public final class Selection {
         Map<String, String> facts = new TreeMap<>();
         String asked = asked();
         if (!asked.isEmpty()) facts.put(FactStated.SELECTION, asked);
-        String shard = CiFacts.shard(System.getenv());
+        String shard = CiSystem.of(System.getenv())
+                .map(system -> system.shard(System.getenv()))
+                .orElse("");
         if (!shard.isEmpty()) facts.put(FactStated.SHARD, shard);
         return facts;
     }

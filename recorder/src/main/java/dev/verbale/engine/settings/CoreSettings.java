@@ -15,6 +15,10 @@ public final class CoreSettings {
             "verbale.run",
             "a new run",
             "the name of the run folder; JVMs that are given the same name write to the same run");
+    public static final Setting TAGS = Setting.text(
+            "verbale.tags",
+            "none",
+            "words, with commas between, by which the run is found, such as `nightly, staging`");
     public static final Setting MODULE = Setting.text(
             "verbale.module",
             "the path from the build's folder",
@@ -66,6 +70,7 @@ public final class CoreSettings {
             ENABLED,
             ROOT,
             RUN,
+            TAGS,
             MODULE,
             SUMMARY_LINE,
             SECRET_NAMES,

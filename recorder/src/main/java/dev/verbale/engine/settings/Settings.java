@@ -3,6 +3,7 @@ package dev.verbale.engine.settings;
 import dev.verbale.RecorderOptions;
 import dev.verbale.RecorderOptions.LinkPattern;
 import dev.verbale.RecorderOptions.Logging;
+import dev.verbale.event.FactStated;
 import dev.verbale.folder.ResultsRoot;
 import dev.verbale.spi.Setting;
 import java.io.IOException;
@@ -11,6 +12,7 @@ import java.nio.file.InvalidPathException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -83,9 +85,11 @@ public final class Settings {
                 .withSettings(others());
     }
 
-    /** Facts that the suite states of itself, from {@code verbale.fact.NAME}. */
+    /** Facts that the suite states of itself, from {@code verbale.tags} and {@code verbale.fact.NAME}. */
     public Map<String, String> facts() {
         Map<String, String> facts = new TreeMap<>();
+        List<String> tags = list(CoreSettings.TAGS);
+        if (!tags.isEmpty()) facts.put(FactStated.TAGS, String.join(", ", new LinkedHashSet<>(tags)));
         String prefix = CoreSettings.FACT;
         for (String key : keys())
             if (key.startsWith(prefix))

@@ -11,10 +11,8 @@ import java.util.Map;
 import java.util.zip.DeflaterOutputStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.CsvSource;
 
-/** What is known of the commit and the CI job, read from files and variables as git and the CI systems document them. */
+/** What is known of the commit, read from files as git documents them, and by whom it is known better. */
 class FactsTest {
 
     private static final String COMMIT = "0123456789abcdef0123456789abcdef01234567";
@@ -67,49 +65,14 @@ class FactsTest {
     }
 
     @Test
-    void a_ci_job_is_told_by_its_documented_variables_and_nothing_else_of_the_environment() {
-        CiFacts.gather(
-                Map.of(
-                        "GITHUB_ACTIONS", "true",
-                        "GITHUB_WORKFLOW", "nightly",
-                        "GITHUB_RUN_NUMBER", "17",
-                        "GITHUB_SERVER_URL", "https://git.example",
-                        "GITHUB_REPOSITORY", "orto/garden",
-                        "GITHUB_RUN_ID", "99",
-                        "DEPLOY_KEY", "hunter2"),
-                facts);
+    void a_job_knows_its_branch_better_than_its_working_tree_and_its_commit_less_well() {
+        facts.put("commit", COMMIT);
+        facts.put("branch", "whatever is checked out");
 
-        assertThat(facts)
-                .containsExactly(
-                        Map.entry("CI job", "nightly"),
-                        Map.entry("CI number", "17"),
-                        Map.entry("CI link", "https://git.example/orto/garden/actions/runs/99"));
-    }
+        RunFacts.addCi(
+                Map.of("GITLAB_CI", "true", "CI_COMMIT_SHA", "f".repeat(40), "CI_COMMIT_REF_NAME", "rota"), facts);
 
-    @ParameterizedTest
-    @CsvSource(
-            delimiter = '|',
-            value = {
-                "GITHUB_ACTIONS=true GITHUB_REF_NAME=main | main | | ''",
-                "GITHUB_ACTIONS=true GITHUB_REF_NAME=7/merge GITHUB_HEAD_REF=rota GITHUB_BASE_REF=main | rota | main | ''",
-                "GITLAB_CI=1 CI_COMMIT_REF_NAME=rota CI_NODE_INDEX=2 CI_NODE_TOTAL=4 | rota | | 2 of 4",
-                "JENKINS_URL=u GIT_BRANCH=origin/rota CHANGE_TARGET=main | rota | main | ''",
-                "CIRCLECI=true CIRCLE_BRANCH=rota CIRCLE_NODE_INDEX=0 CIRCLE_NODE_TOTAL=2 | rota | | 1 of 2",
-                "BUILDKITE=1 BUILDKITE_BRANCH=rota BUILDKITE_PARALLEL_JOB=1 BUILDKITE_PARALLEL_JOB_COUNT=2 | rota | | 2 of 2",
-                "TF_BUILD=1 BUILD_SOURCEBRANCH=refs/heads/rota SYSTEM_TOTALJOBSINPHASE=1 SYSTEM_JOBPOSITIONINPHASE=1 | rota | | ''",
-                "GITLAB_CI=1 CI_NODE_INDEX=x CI_NODE_TOTAL=4 | | | ''",
-                "CI_NODE_INDEX=1 CI_NODE_TOTAL=4 | | | ''"
-            })
-    void a_branch_and_a_shard_are_told_by_the_job(String variables, String branch, String target, String shard) {
-        Map<String, String> environment = new LinkedHashMap<>();
-        for (String variable : variables.split(" "))
-            environment.put(variable.replaceFirst("=.*", ""), variable.replaceFirst(".*?=", ""));
-
-        CiFacts.gather(environment, facts);
-
-        assertThat(facts.get("branch")).isEqualTo(branch);
-        assertThat(facts.get("target branch")).isEqualTo(target);
-        assertThat(CiFacts.shard(environment)).isEqualTo(shard);
+        assertThat(facts).containsExactly(Map.entry("commit", COMMIT), Map.entry("branch", "rota"));
     }
 
     private void repository(String head) throws Exception {

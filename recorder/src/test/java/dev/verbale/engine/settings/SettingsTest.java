@@ -67,6 +67,7 @@ class SettingsTest {
         file.setProperty("verbale.log.lines", "50");
         file.setProperty("verbale.link.issue", "GARDEN-\\d+ https://tracker.example/$0");
         file.setProperty("verbale.fact.season", "summer");
+        file.setProperty("verbale.tags", " nightly,staging, nightly ,");
         Settings settings = settings(Map.of());
 
         RecorderOptions options = settings.options();
@@ -75,7 +76,8 @@ class SettingsTest {
         assertThat(options.logging().linesATest()).isEqualTo(50);
         assertThat(options.linkPatterns())
                 .containsExactly(new RecorderOptions.LinkPattern("GARDEN-\\d+", "https://tracker.example/$0"));
-        assertThat(settings.facts()).containsExactly(Map.entry("season", "summer"));
+        assertThat(settings.facts())
+                .containsExactly(Map.entry("season", "summer"), Map.entry("tags", "nightly, staging"));
         assertThat(settings.problems()).isEmpty();
     }
 
