@@ -48,7 +48,17 @@ public final class PostgresServer implements AutoCloseable {
                 "postgres",
                 "--auth=scram-sha-256",
                 "--pwfile=" + server.password());
-        server.asServer(
+        server.begin();
+        server.sql(
+                "postgres",
+                "create role owner login password 'owner''s'",
+                "create role may_read login password 'reader''s'");
+        return server;
+    }
+
+    /** Again, where it was {@link #crash ended}. */
+    public void begin() throws Exception {
+        asServer(
                 "pg_ctl",
                 "-D",
                 folder + "/data",
@@ -60,11 +70,11 @@ public final class PostgresServer implements AutoCloseable {
                 "-o",
                 "-c listen_addresses=127.0.0.1 -c port=" + port + " -c fsync=off -c unix_socket_directories=" + folder,
                 "start");
-        server.sql(
-                "postgres",
-                "create role owner login password 'owner''s'",
-                "create role may_read login password 'reader''s'");
-        return server;
+    }
+
+    /** Ends it in the middle of whatever it does, without order: it has to recover when it begins again. */
+    public void crash() throws Exception {
+        asServer("pg_ctl", "-D", folder + "/data", "-m", "immediate", "-w", "stop");
     }
 
     private String password() throws IOException {
@@ -126,7 +136,7 @@ public final class PostgresServer implements AutoCloseable {
 
     @Override
     public void close() throws Exception {
-        asServer("pg_ctl", "-D", folder + "/data", "-m", "immediate", "-w", "stop");
+        crash();
         run(List.of("rm", "-rf", folder.toString()));
     }
 }

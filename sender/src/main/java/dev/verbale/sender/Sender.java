@@ -1,11 +1,12 @@
 package dev.verbale.sender;
 
+import dev.verbale.ci.CiSystem;
 import dev.verbale.folder.LastOfRun;
 import dev.verbale.folder.RunFolder;
-import dev.verbale.sending.BuildName;
 import dev.verbale.sending.SendOptions;
 import dev.verbale.spi.Context;
 import dev.verbale.spi.RunListener;
+import dev.verbale.spi.Setting;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.URI;
@@ -35,9 +36,9 @@ public final class Sender implements RunListener {
     @Override
     public void opened(Context context) {
         Path folder = context.folder();
-        String hub = context.setting(SenderAdapter.HUB);
+        String hub = set(context, SenderAdapter.HUB);
         boolean isElsewhere = System.getProperty("verbale.build.page") != null;
-        if (folder == null || isElsewhere || hub.equals(SenderAdapter.NONE)) return;
+        if (folder == null || isElsewhere || hub == null) return;
         SendOptions options;
         try {
             options = options(context, hub);
@@ -54,19 +55,25 @@ public final class Sender implements RunListener {
         followed = new FollowedRun(new RunFolder(folder), options, last);
     }
 
+    /** Null where it is not set, or to what the documentation calls that. */
+    private static @Nullable String set(Context context, Setting setting) {
+        String value = context.setting(setting);
+        return value.isEmpty() || value.equals(setting.shownFallback()) ? null : value;
+    }
+
     /** @throws IllegalArgumentException where something of it is missing or cannot be meant */
     private static SendOptions options(Context context, String hub) {
-        String project = context.setting(SenderAdapter.PROJECT);
-        String run = context.setting(SenderAdapter.RUN);
+        String project = set(context, SenderAdapter.PROJECT);
+        String run = set(context, SenderAdapter.RUN);
         String token = System.getenv("VERBALE_HUB_TOKEN"); // nowhere else: what is a property stands in logs and files
-        if (project.equals("none") || token == null || token.isBlank())
+        if (project == null || token == null || token.isBlank())
             throw new IllegalArgumentException(
                     "verbale.hub.project has to say whose runs they are, and the variable VERBALE_HUB_TOKEN has to have a token of "
                             + hub + ".");
         return new SendOptions(
                 URI.create(hub),
                 project,
-                run.equals("none") ? BuildName.of(System.getenv()).orElse(null) : run,
+                run == null ? CiSystem.buildOf(System.getenv()).orElse(null) : run,
                 token.strip(),
                 PATIENCE);
     }

@@ -11,11 +11,9 @@ import java.util.List;
  */
 public final class SenderAdapter implements Adapter {
 
-    static final String NONE = "off";
-
     static final Setting HUB = Setting.text(
             "verbale.hub",
-            NONE,
+            "off",
             "the hub that a run is sent to while it goes, such as `https://runs.orto.example`; with a token of the role send in the variable `VERBALE_HUB_TOKEN`");
     static final Setting PROJECT =
             Setting.text("verbale.hub.project", "none", "whose runs they are on the hub, such as `orto`");

@@ -2,6 +2,7 @@ package dev.verbale.sender;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.ci.CiSystem;
 import dev.verbale.folder.ResultsRoot;
 import dev.verbale.hub.Hub;
 import dev.verbale.hub.HubOptions;
@@ -100,15 +101,19 @@ class SenderTest {
     }
 
     private Recording record(String name, URI to, String... more) throws IOException {
-        List<String> options = new ArrayList<>(List.of(
-                "-Dverbale.root=" + root.resolve("runs"),
-                "-Dverbale.run=shared",
-                "-Dverbale.hub=" + to,
-                "-Dverbale.hub.project=orto",
-                "-Dverbale.hub.run=night"));
+        List<String> options = new ArrayList<>(
+                List.of("-Dverbale.hub=" + to, "-Dverbale.hub.project=orto", "-Dverbale.hub.run=night"));
         options.addAll(List.of(more));
+        return start(name, options);
+    }
+
+    private Recording start(String name, List<String> settings) throws IOException {
+        List<String> options =
+                new ArrayList<>(List.of("-Dverbale.root=" + root.resolve("runs"), "-Dverbale.run=shared"));
+        options.addAll(settings);
         var builder = new ProcessBuilder(Jvm.command(options, Jvm.classPath(), Gardener.class, name))
                 .redirectErrorStream(true);
+        builder.environment().keySet().removeAll(CiSystem.variables()); // of the build that runs this test
         builder.environment().put("VERBALE_HUB_TOKEN", token);
         return new Recording(builder.start());
     }
@@ -171,6 +176,19 @@ class SenderTest {
         var run = new ResultsRoot(root.resolve("runs")).runs().get(0);
         new RunSender(run, new SendOptions(hub.address(), "orto", "night", token, Duration.ofSeconds(20))).send();
         until(() -> isThere(2));
+    }
+
+    @Test
+    void a_hub_and_a_project_are_enough_and_the_run_is_called_as_its_folder() throws Exception {
+        Recording recording = start("one", List.of("-Dverbale.hub=" + hub.address(), "-Dverbale.hub.project=orto"));
+
+        assertThat(recording.end())
+                .contains("exit 0", "Verbale: sent to " + hub.address() + "projects/orto/runs/shared/");
+    }
+
+    @Test
+    void where_nothing_is_set_nothing_is_said() throws Exception {
+        assertThat(start("one", List.of()).end()).contains("exit 0").doesNotContain("sent", "verbale-sender");
     }
 
     @Test
