@@ -7,6 +7,7 @@ module dev.verbale.cli {
     requires dev.verbale.har;
     requires static dev.verbale.hub; // no other command needs it, nor its libraries
     requires dev.verbale.otlp;
+    requires dev.verbale.packing;
     requires dev.verbale.query;
     requires dev.verbale.report;
     requires dev.verbale.rules;

@@ -30,7 +30,7 @@ function Thumbnail({ attachment, onOpen }: { attachment: Attachment; onOpen(): v
   if (!attachment.href)
     return (
       <span class="thumbnail missing">
-        <b>{attachment.name}</b> {t('is missing in the run folder')}
+        <b>{attachment.name}</b> {attachment.leftOut ? t('was left out of this copy: {0}', attachment.leftOut) : t('is missing in the run folder')}
       </span>
     );
   if (!address(attachment.href))
@@ -102,7 +102,7 @@ export function Viewer() {
 }
 
 function Content({ attachment }: { attachment: Attachment }) {
-  if (!attachment.href) return <p class="reason">{t('This attachment is missing in the run folder.')}</p>;
+  if (!attachment.href) return <p class="reason">{attachment.leftOut ? t('was left out of this copy: {0}', attachment.leftOut) : t('This attachment is missing in the run folder.')}</p>;
   if (IMAGES.includes(attachment.mediaType)) return <ImageViewer key={attachment.href} attachment={attachment} />;
   if (VIDEOS.includes(attachment.mediaType)) return <video class="large" src={address(attachment.href)} controls />;
   if (attachment.text === undefined) return <p class="reason">{t('This attachment is neither text nor an image: download it.')}</p>;

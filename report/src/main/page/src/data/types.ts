@@ -34,6 +34,8 @@ export interface RunData {
   news?: { tests: number; flaky?: number; slower?: number; run: string; started: string; branch: string };
   /** Which part of the suite was meant to run; missing where it was the whole. */
   part?: string;
+  /** What this copy of the run lacks of what was recorded; missing where it has all. */
+  leftOut?: string;
   counts: Record<Outcome, number>;
   /** Missing where it was left out. */
   facts?: [string, string][];
@@ -374,8 +376,9 @@ export interface Attachment {
   kind: string;
   mediaType: string;
   size: number;
-  /** Missing where the run lost the file. */
+  /** Missing where the run lost the file, or it was left out of this copy. */
   href?: string;
+  leftOut?: string;
   /** Names the script file that holds its text, where it has one. */
   text?: string;
   /** For what has a time of its own, such as a video: when that begins. */

@@ -31,6 +31,7 @@ export function Summary({ data }: { data: RunData }) {
       {data.progress && <Going progress={data.progress} data={data} />}
       <News data={data} />
       {data.part && <p class="incomplete">{t('Only a part of the suite was run: {0}.', data.part)}</p>}
+      {data.leftOut && <p class="incomplete">{t('Left out of this copy: {0}.', data.leftOut)}</p>}
       {data.incomplete && <p class="incomplete">{incompleteOf(data)}</p>}
       <Strip data={data} />
       <ul class="counts">

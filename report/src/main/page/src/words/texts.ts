@@ -134,6 +134,8 @@ const ITALIAN = {
   'since the run of {0}': 'dall’esecuzione del {0}',
   'since the run of {1} of {0}': 'dall’esecuzione di {1} del {0}',
   'Only a part of the suite was run: {0}.': 'È stata eseguita solo una parte della suite: {0}.',
+  'Left out of this copy: {0}.': 'Non compreso in questa copia: {0}.',
+  'was left out of this copy: {0}': 'non è compreso in questa copia: {0}',
   'All of them are new': 'Sono tutti nuovi',
   '1 of them is new': '1 è nuovo',
   '{0} of them are new': '{0} sono nuovi',

@@ -47,6 +47,9 @@ final class CommandList {
                 lines(
                         "send", "a run to the hub of a team, also while it goes",
                         "hub", "the hub itself, its tokens, its people, what it keeps",
+                        "pack", "a run as one file, whole or without some of it",
+                        "seal", "what the files of a run are, signed",
+                        "verify", "what was changed in a run since it was sealed",
                         "export", "XML, Markdown, tables, a summary or a mail of a run",
                         "har", "the HTTP exchanges of a run as an archive",
                         "otlp", "the traces of a run to a collector of OpenTelemetry"));

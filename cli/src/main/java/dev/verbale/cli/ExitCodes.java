@@ -16,5 +16,8 @@ final class ExitCodes {
     /** The gate is closed: the run is not good enough by the rules. */
     static final int GATE_CLOSED = 5;
 
+    /** The run is not what was sealed, or nobody who may sealed it. */
+    static final int NOT_AS_SEALED = 6;
+
     private ExitCodes() {}
 }

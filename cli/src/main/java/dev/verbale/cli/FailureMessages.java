@@ -5,6 +5,7 @@ import dev.verbale.query.QueryException;
 import dev.verbale.results.ResultsFormatException;
 import dev.verbale.rules.RulesFormatException;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.file.FileSystemException;
 import java.util.Map;
 import picocli.CommandLine;
@@ -23,8 +24,10 @@ final class FailureMessages implements IExecutionExceptionHandler {
             ResultsFormatException.class, ExitCodes.NO_RUN);
 
     @Override
-    public int handleExecutionException(Exception failure, CommandLine command, ParseResult arguments)
-            throws Exception {
+    public int handleExecutionException(Exception thrown, CommandLine command, ParseResult arguments) throws Exception {
+        Exception failure = thrown instanceof UncheckedIOException unchecked && unchecked.getCause() != null
+                ? unchecked.getCause()
+                : thrown;
         for (Map.Entry<Class<? extends Exception>, Integer> explained : EXPLAINED.entrySet()) {
             if (!explained.getKey().isInstance(failure)) continue;
             say(command, String.valueOf(failure.getMessage()));

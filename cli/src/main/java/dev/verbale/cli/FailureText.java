@@ -13,6 +13,7 @@ import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.summary.Headline;
 import dev.verbale.vocabulary.Outcome;
 import java.io.PrintWriter;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -55,7 +56,8 @@ final class FailureText {
             attachments(out, step.entries());
         }
         out.println();
-        out.println(dim("Recorded in " + run.folder() + "; for the page: verbale page " + run.folder()));
+        Path recorded = OpenArchives.outside(run.folder());
+        out.println(dim("Recorded in " + recorded + "; for the page: verbale page " + recorded));
     }
 
     private String notRun(int count) {

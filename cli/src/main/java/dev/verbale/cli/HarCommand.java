@@ -61,7 +61,7 @@ final class HarCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         PrintWriter out = spec.commandLine().getOut();
         Run read = run.read();
-        Path file = output == null ? read.folder().resolve("exchanges.har") : output;
+        Path file = output == null ? OpenArchives.beside(read.folder().resolve("exchanges.har")) : output;
         String text = test == null ? "" : test;
         Predicate<TestResult> wanted = one -> one.id().contains(text);
         if (test != null && read.tests().stream().noneMatch(wanted))

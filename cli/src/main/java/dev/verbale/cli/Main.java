@@ -29,6 +29,7 @@ public final class Main {
         var out = new PrintWriter(System.out, true, charset);
         var err = new PrintWriter(System.err, true, charset);
         int code = commandLine(out, err).execute(arguments);
+        OpenArchives.close();
         out.flush();
         err.flush();
         System.exit(code);

@@ -86,7 +86,7 @@ final class PageCommand implements Callable<Integer> {
         PrintWriter out = spec.commandLine().getOut();
         RunFolder folder = RunReader.find(run.path());
         if (maxAttachments < 0) throw new ParameterException(spec.commandLine(), "--max-attachments takes 0 or more");
-        Path target = output == null ? usual(folder.page()) : output;
+        Path target = output == null ? usual(OpenArchives.beside(folder.page())) : output;
         PageOptions options = options(folder);
         Page.Written written;
         try {

@@ -43,7 +43,7 @@ final class ReasonsText {
         out.println();
         if (!id.isEmpty()) out.println(text.dim("More of one: verbale brief " + id));
         out.println(text.dim("Each test, with its attachments: verbale failures --all"));
-        out.println(text.dim("Recorded in " + run.folder()));
+        out.println(text.dim("Recorded in " + OpenArchives.outside(run.folder())));
     }
 
     private static Part outside(List<Entry.StepEntry> steps) {

@@ -8,6 +8,7 @@ import dev.verbale.results.RunReader;
 import dev.verbale.results.TestKeeper;
 import java.io.IOException;
 import java.io.PrintWriter;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import org.jspecify.annotations.Nullable;
@@ -22,8 +23,8 @@ final class RunArgument {
             arity = "0..1",
             paramLabel = "RUN",
             description =
-                    "A run's folder, its name in target/verbale, a folder that holds runs, or a project's folder: then the "
-                            + "newest in there, which is the last by name. Left out: the newest in target/verbale.")
+                    "A run's folder, its name in target/verbale, a pack of it (.zip), a folder that holds runs, or a project's "
+                            + "folder: then the newest in there, which is the last by name. Left out: the newest in target/verbale.")
     private @Nullable Path run;
 
     Run read() throws IOException {
@@ -69,7 +70,11 @@ final class RunArgument {
     /** A run by its folder, or by its name in the folder that holds runs. */
     static Path found(Path named) {
         Path inRoot = root().resolve(named);
-        return !Files.exists(named) && Files.isDirectory(inRoot) ? inRoot : named;
+        try {
+            return OpenArchives.run(!Files.exists(named) && Files.exists(inRoot) ? inRoot : named);
+        } catch (IOException refused) {
+            throw new UncheckedIOException(refused);
+        }
     }
 
     /** The folder that holds runs where nobody names one. */

@@ -24,12 +24,20 @@ public record AttachmentStored(long at, int in, String name, String kind, Stored
      * @param mediaType such as {@code image/png}
      * @param size in bytes, as stored
      * @param sha256 of the stored bytes, in small hexadecimal digits, or null where it is not known
+     * @param leftOut why it is not in this copy of the run; null where it is meant to be there
      */
     public record StoredFile(
             String path,
             String mediaType,
             long size,
-            @Nullable String sha256) {}
+            @Nullable String sha256,
+            @Nullable String leftOut) {
+
+        /** One that is meant to be there. */
+        public StoredFile(String path, String mediaType, long size, @Nullable String sha256) {
+            this(path, mediaType, size, sha256, null);
+        }
+    }
 
     /** One that nobody waited for, and that has no time of its own. */
     public static Builder of(long at, int in, String name, String kind, StoredFile file) {

@@ -9,6 +9,7 @@ import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.List;
+import java.util.StringJoiner;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -31,7 +32,8 @@ public record RunFolder(Path path) {
 
     /** The folder's name, which is the run's. */
     public String name() {
-        return String.valueOf(path.toAbsolutePath().normalize().getFileName());
+        Path name = path.toAbsolutePath().normalize().getFileName();
+        return name == null ? "run" : name.toString(); // the root of an archive has none
     }
 
     /** Where the {@link RunDescription} is. Where it is missing, the folder is no run's. */
@@ -124,7 +126,9 @@ public record RunFolder(Path path) {
 
     /** {@code file}, a path below this folder, as journals name it: with forward slashes. */
     public String nameInJournal(Path file) {
-        return path.relativize(file).toString().replace('\\', '/');
+        var name = new StringJoiner("/");
+        path.relativize(file).forEach(part -> name.add(part.toString()));
+        return name.toString();
     }
 
     /**

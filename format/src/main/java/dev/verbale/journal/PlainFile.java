@@ -3,6 +3,7 @@ package dev.verbale.journal;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.FileSystemException;
+import java.nio.file.FileSystems;
 import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
@@ -33,7 +34,9 @@ public final class PlainFile {
             if (!Files.exists(file, LinkOption.NOFOLLOW_LINKS)) throw new NoSuchFileException(file.toString());
             throw new FileSystemException(file.toString(), null, "is no regular file and is not opened");
         }
-        return Files.newInputStream(file, LinkOption.NOFOLLOW_LINKS);
+        if (file.getFileSystem() == FileSystems.getDefault())
+            return Files.newInputStream(file, LinkOption.NOFOLLOW_LINKS);
+        return new ArchivedStream(file);
     }
 
     /**

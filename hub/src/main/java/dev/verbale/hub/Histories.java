@@ -1,5 +1,6 @@
 package dev.verbale.hub;
 
+import dev.verbale.folder.FolderTree;
 import dev.verbale.history.History;
 import dev.verbale.history.HistoryFolder;
 import dev.verbale.history.digest.RunDigest;
@@ -162,7 +163,7 @@ final class Histories implements AutoCloseable {
                 Path file = new HistoryFolder(own).add(digest);
                 put(sent, file, digest.needingAttention() > 0 || !digest.isComplete());
             } finally {
-                Folders.delete(own);
+                FolderTree.delete(own);
             }
         } catch (JdbiException away) {
             later.add(sent); // it is asked again in a second

@@ -1,5 +1,6 @@
 package dev.verbale.hub;
 
+import dev.verbale.folder.FolderTree;
 import java.io.IOException;
 import java.net.URI;
 import java.nio.file.Files;
@@ -80,7 +81,7 @@ public final class Hub implements AutoCloseable {
         Path folder = options.folder();
         Path copies = Files.createDirectories(folder.resolve("copies"));
         Path pages = folder.resolve("pages");
-        Folders.delete(pages); // of a hub that was killed
+        FolderTree.delete(pages); // of a hub that was killed
         Jdbi jdbi = opened(HubDatabase.open(options)).jdbi();
         var objects = opened(new StoredObjects(jdbi, ObjectStorage.open(options)));
         var uploads = opened(new Uploads(jdbi, objects));

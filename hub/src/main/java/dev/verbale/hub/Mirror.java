@@ -1,5 +1,6 @@
 package dev.verbale.hub;
 
+import dev.verbale.folder.FolderTree;
 import dev.verbale.results.join.RunJoiner;
 import java.io.IOException;
 import java.io.InputStream;
@@ -106,9 +107,9 @@ final class Mirror implements AutoCloseable {
     /** Takes away the copy of a run that is gone. */
     void forget(Path copy) throws IOException {
         Path gone = folder.resolve("gone-" + copy.getFileName());
-        Folders.delete(gone); // of a hub that was killed as it did this
+        FolderTree.delete(gone); // of a hub that was killed as it did this
         Files.move(copy, gone); // at once: it is no run any more while it is deleted
-        Folders.delete(gone);
+        FolderTree.delete(gone);
     }
 
     /** Where the runs of a project are. */

@@ -1,5 +1,6 @@
 package dev.verbale.hub;
 
+import dev.verbale.folder.FolderTree;
 import dev.verbale.hub.HubOptions.Storage.Bucket;
 import java.io.IOException;
 import java.io.InputStream;
@@ -35,7 +36,7 @@ final class ObjectBucket implements ObjectStorage {
      */
     ObjectBucket(Bucket bucket, Path freshFiles) throws IOException {
         this.bucket = bucket;
-        Folders.delete(freshFiles); // of a hub that was killed
+        FolderTree.delete(freshFiles); // of a hub that was killed
         this.freshFiles = Files.createDirectories(freshFiles);
         client = asking(() -> S3Client.builder()
                 .httpClientBuilder(UrlConnectionHttpClient.builder()

@@ -1,5 +1,6 @@
 package dev.verbale.report;
 
+import dev.verbale.folder.FolderTree;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.history.History;
 import dev.verbale.history.compare.Baseline;
@@ -136,7 +137,7 @@ public final class Page {
         try {
             return writing.into(fresh);
         } finally {
-            PageFolder.delete(fresh);
+            FolderTree.delete(fresh);
         }
     }
 

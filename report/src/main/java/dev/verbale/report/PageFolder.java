@@ -132,12 +132,4 @@ final class PageFolder {
     private static String name(Path folder, Path file) {
         return folder.relativize(file).toString().replace('\\', '/');
     }
-
-    /** Removes a folder that was made here. */
-    static void delete(Path fresh) throws IOException {
-        if (!Files.isDirectory(fresh, LinkOption.NOFOLLOW_LINKS)) return;
-        try (Stream<Path> all = Files.walk(fresh)) {
-            for (Path one : all.sorted(Comparator.reverseOrder()).toList()) Files.delete(one);
-        }
-    }
 }

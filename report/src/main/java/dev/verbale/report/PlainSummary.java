@@ -40,6 +40,8 @@ final class PlainSummary {
         html.append(escaped(Headline.withoutGaps(run, reasons))).append("</h1>\n");
         if (!Headline.part(run).isEmpty())
             html.append("<p>").append(escaped(Headline.part(run))).append("</p>\n");
+        if (!Headline.leftOut(run).isEmpty())
+            html.append("<p>").append(escaped(Headline.leftOut(run))).append("</p>\n");
         if (!run.incomplete().isNothing())
             html.append("<p class=\"incomplete\">")
                     .append(escaped(run.incomplete().sentence()))

@@ -1,5 +1,6 @@
 package dev.verbale.report;
 
+import dev.verbale.event.FactStated;
 import dev.verbale.history.ReasonHistory;
 import dev.verbale.history.RunSummary;
 import dev.verbale.history.compare.Comparison;
@@ -99,6 +100,8 @@ final class RunFile {
             if (options.projectPages() != null) json.writeStringProperty("projectPages", options.projectPages());
             String part = RunPart.of(run.facts());
             if (!part.isEmpty()) json.writeStringProperty("part", part);
+            String leftOut = run.facts().getOrDefault(FactStated.LEFT_OUT, "");
+            if (!leftOut.isEmpty()) json.writeStringProperty("leftOut", leftOut);
             if (options.progress() != null) progress(json, options.progress());
             counts(json, run);
             outside(json, run);

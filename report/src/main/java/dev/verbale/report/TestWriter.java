@@ -150,6 +150,8 @@ final class TestWriter {
             json.writeStringProperty("mediaType", attachment.stored().mediaType());
             json.writeNumberProperty("size", attachment.stored().size());
             attachments.copy(attachment.file(), attachment.stored().mediaType(), json);
+            if (attachment.file() == null && attachment.stored().leftOut() != null)
+                json.writeStringProperty("leftOut", attachment.stored().leftOut());
             if (attachment.stored().mediaType().equals(MediaTypes.HTTP_ARCHIVE) && attachment.file() != null)
                 archive(json, attachment.file());
             if (attachment.begins() != null) timed(json, attachment, attachment.begins());

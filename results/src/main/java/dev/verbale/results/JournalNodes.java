@@ -403,7 +403,7 @@ final class JournalNodes implements JournalReader.Listener {
 
     private Entry.AttachmentEntry attachment(AttachmentStored e, int line) {
         RunFolder.FileInRun found = folder.file(e.file().path());
-        if (found.path() == null)
+        if (found.path() == null && e.file().leftOut() == null)
             problems.add(line, "the attachment '" + e.file().path() + "' " + found.why());
         Instant begins = e.begins() == 0 ? null : OpenNode.moment(wall(), e.begins());
         return new Entry.AttachmentEntry(moment(e), e.name(), e.kind(), e.file(), found.path(), begins);

@@ -1,5 +1,6 @@
 package dev.verbale.sending;
 
+import dev.verbale.folder.RunFiles;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.folder.ShardName;
 import dev.verbale.journal.PlainFile;
@@ -7,12 +8,8 @@ import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
-import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.SimpleFileVisitor;
-import java.nio.file.attribute.BasicFileAttributes;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -26,8 +23,8 @@ import org.jspecify.annotations.Nullable;
 /** One folder of a run on its way; what several machines send under one name of run are its parts. */
 final class SentPart {
 
-    /** What is no part of a run: its page, frames of videos that are not over, and who records at the moment. */
-    private static final Set<String> LEFT_OUT = Set.of("page", "spools", "shards", "writers.lock", "senders.lock");
+    /** Frames of videos that are not over, and what is a part of its own. */
+    private static final Set<String> LEFT_OUT = Set.of("spools", "shards");
 
     /** What no other system could keep, or would take for another file. */
     private static final Pattern ODD = Pattern.compile(".*[\\\\\\p{Cntrl}].*", Pattern.DOTALL);
@@ -93,45 +90,16 @@ final class SentPart {
 
     private List<Path> files() throws IOException {
         List<Path> found = new ArrayList<>();
-        Files.walkFileTree(folder.path(), new SimpleFileVisitor<>() {
-            @Override
-            public FileVisitResult preVisitDirectory(Path one, BasicFileAttributes attributes) {
-                boolean isFresh = !one.equals(folder.path()) && isHidden(one);
-                return isLeftOut(one) || isFresh ? FileVisitResult.SKIP_SUBTREE : FileVisitResult.CONTINUE;
-            }
-
-            @Override
-            public FileVisitResult visitFile(Path one, BasicFileAttributes attributes) {
-                boolean isSent = attributes.isRegularFile() && !isLeftOut(one) && !isHidden(one);
-                boolean isOdd = isSent && isOdd(folder.path().relativize(one));
-                if (isOdd) odd.add(folder.path().relativize(one).toString().replaceAll("\\p{Cntrl}", "?"));
-                else if (isSent) found.add(one);
-                return FileVisitResult.CONTINUE;
-            }
-
-            @Override
-            public FileVisitResult visitFileFailed(Path one, IOException why) throws IOException {
-                if (why instanceof NoSuchFileException) return FileVisitResult.CONTINUE; // it went meanwhile
-                throw why;
-            }
-        });
-        found.sort(null);
+        for (Path one : RunFiles.of(folder, LEFT_OUT))
+            if (isOdd(folder.path().relativize(one)))
+                odd.add(folder.path().relativize(one).toString().replaceAll("\\p{Cntrl}", "?"));
+            else found.add(one);
         return found;
     }
 
     private static boolean isOdd(Path relative) {
         for (Path part : relative) if (ODD.matcher(part.toString()).matches()) return true;
         return false;
-    }
-
-    /** What begins with a dot is being written, and gets its name when it is whole. */
-    private static boolean isHidden(Path one) {
-        return one.getFileName().toString().startsWith(".");
-    }
-
-    private boolean isLeftOut(Path one) {
-        return folder.path().equals(one.getParent())
-                && LEFT_OUT.contains(one.getFileName().toString());
     }
 
     /**

@@ -20,6 +20,8 @@ final class AttachmentStoredCodec extends EventCodec<AttachmentStored> {
             "begins",
             "where it has a time of its own, such as a video, the microsecond of this journal when that begins");
 
+    private final TextField leftOut = optionalText("leftOut", "why it is not in this copy of the run");
+
     AttachmentStoredCodec() {
         super(AttachmentStored.class, "attachment", "An attachment was stored.");
     }
@@ -35,6 +37,7 @@ final class AttachmentStoredCodec extends EventCodec<AttachmentStored> {
         sha256.write(line, event.file().sha256());
         pending.write(line, event.pending());
         begins.write(line, event.begins());
+        leftOut.write(line, event.file().leftOut());
     }
 
     @Override
@@ -44,7 +47,12 @@ final class AttachmentStoredCodec extends EventCodec<AttachmentStored> {
                 in.readInt(fields),
                 name.read(fields),
                 kind.read(fields),
-                new StoredFile(file.read(fields), mediaType.read(fields), size.read(fields), sha256.readOrNull(fields)),
+                new StoredFile(
+                        file.read(fields),
+                        mediaType.read(fields),
+                        size.read(fields),
+                        sha256.readOrNull(fields),
+                        leftOut.readOrNull(fields)),
                 pending.readInt(fields),
                 begins.read(fields));
     }
@@ -65,7 +73,7 @@ final class AttachmentStoredCodec extends EventCodec<AttachmentStored> {
                         0,
                         "rota",
                         AttachmentKind.ATTACHMENT,
-                        new StoredFile("run/01-rota.csv", "text/csv", 12, null),
+                        new StoredFile("run/01-rota.csv", "text/csv", 12, null, "too large"),
                         0,
                         0));
     }

@@ -1,5 +1,6 @@
 package dev.verbale.results.summary;
 
+import dev.verbale.event.FactStated;
 import dev.verbale.results.ContainerResult;
 import dev.verbale.results.Counts;
 import dev.verbale.results.Incomplete;
@@ -22,6 +23,7 @@ public final class Headline {
     private static final int MAX_NAMED = 2;
     private static final int MAX_REASONS = 3;
     private static final int LONGEST_NAME = 100;
+    private static final int LONGEST_LEFT_OUT = 300;
 
     private Headline() {}
 
@@ -38,8 +40,10 @@ public final class Headline {
     public static String of(Run run, List<FailureReason> reasons) {
         Incomplete incomplete = run.incomplete();
         String part = part(run);
+        String leftOut = leftOut(run);
         return withoutGaps(run, reasons)
                 + (part.isEmpty() ? "" : " " + part)
+                + (leftOut.isEmpty() ? "" : " " + leftOut)
                 + (incomplete.isNothing() ? "" : " " + incomplete.sentence());
     }
 
@@ -61,6 +65,12 @@ public final class Headline {
     public static String part(Run run) {
         String part = RunPart.of(run.facts());
         return part.isEmpty() ? "" : "Only a part of the suite was run: " + Texts.cut(part, LONGEST_NAME) + ".";
+    }
+
+    /** That this copy of the run lacks something that was recorded, such as {@code Left out of this copy: 3 videos.}; empty where it does not. */
+    public static String leftOut(Run run) {
+        String what = run.facts().getOrDefault(FactStated.LEFT_OUT, "");
+        return what.isEmpty() ? "" : "Left out of this copy: " + Texts.cut(what, LONGEST_LEFT_OUT) + ".";
     }
 
     /** The headline without what the run lacks or left out, for whoever says that beside it; see {@link Incomplete} and {@link #part}. */

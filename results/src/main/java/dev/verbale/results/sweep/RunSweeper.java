@@ -1,5 +1,6 @@
 package dev.verbale.results.sweep;
 
+import dev.verbale.folder.FolderTree;
 import dev.verbale.folder.ResultsRoot;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.folder.RunName;
@@ -25,7 +26,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 
 /**
  * Deletes runs by a rule. It takes only folders that are runs and have a run's own name: what somebody named stays. Kept are also runs
@@ -164,32 +164,14 @@ public final class RunSweeper {
                     })
                     .toList();
         }
-        for (Path one : left) deleteTree(one);
+        for (Path one : left) FolderTree.delete(one);
     }
 
     private void delete(Path run) throws IOException {
         Path aside = run.resolveSibling(ASIDE + run.getFileName());
         Files.move(run, aside);
         Files.deleteIfExists(new RunFolder(aside).runFile()); // from now on it is no run
-        deleteTree(aside);
-    }
-
-    /** A link is deleted itself, and not what it leads to. */
-    private static void deleteTree(Path folder) throws IOException {
-        Files.walkFileTree(folder, new SimpleFileVisitor<>() {
-            @Override
-            public FileVisitResult visitFile(Path file, BasicFileAttributes attributes) throws IOException {
-                Files.delete(file);
-                return FileVisitResult.CONTINUE;
-            }
-
-            @Override
-            public FileVisitResult postVisitDirectory(Path inner, @Nullable IOException failed) throws IOException {
-                if (failed != null) throw failed;
-                Files.delete(inner);
-                return FileVisitResult.CONTINUE;
-            }
-        });
+        FolderTree.delete(aside);
     }
 
     private static long size(Path folder) throws IOException {
