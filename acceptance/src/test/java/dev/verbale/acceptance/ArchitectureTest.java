@@ -29,6 +29,7 @@ import org.jspecify.annotations.NullMarked;
 class ArchitectureTest {
 
     private static final String[] FORMAT = {
+        "dev.verbale.ci..",
         "dev.verbale.event..",
         "dev.verbale.journal..",
         "dev.verbale.folder..",
@@ -284,6 +285,14 @@ class ArchitectureTest {
             "tools.jackson.core..");
 
     @ArchTest
+    static final ArchRule PACKS_AND_SEALS_KNOW_RESULTS = only(
+            array("dev.verbale.packing..", "dev.verbale.sealing.."),
+            FORMAT,
+            "dev.verbale.packing..",
+            "dev.verbale.sealing..",
+            "dev.verbale.results..");
+
+    @ArchTest
     static final ArchRule SENDING_KNOWS_THE_FOLDER_ALONE =
             only(array("dev.verbale.sending.."), FORMAT, "dev.verbale.sending..", "java.net.http..");
 
@@ -335,10 +344,12 @@ class ArchitectureTest {
             "dev.verbale.hub..",
             "dev.verbale.imports..",
             "dev.verbale.otlp..",
+            "dev.verbale.packing..",
             "dev.verbale.query..",
             "dev.verbale.report..",
             "dev.verbale.results..",
             "dev.verbale.rules..",
+            "dev.verbale.sealing..",
             "dev.verbale.sending..",
             "dev.verbale.viewer..",
             "java.net.http..",

@@ -22,6 +22,7 @@ class DocumentationTest {
             "docs/guide.md",
             "docs/http.md",
             "docs/hub.md",
+            "docs/handing-on.md",
             "docs/browsers.md",
             "docs/page.md",
             "docs/settings.md",

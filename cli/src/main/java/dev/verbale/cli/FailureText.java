@@ -103,7 +103,7 @@ final class FailureText {
         String folder = first.substring(0, first.lastIndexOf('/') + 1);
         out.println(INDENT
                 + dim("attachments in ")
-                + printable(run.folder().resolve(folder).toString()));
+                + printable(OpenArchives.outside(run.folder()).resolve(folder).toString()));
         for (Entry.AttachmentEntry attachment : attachments) {
             String name = pathOf(attachment).replace(folder, "");
             out.println(INDENT + "  " + printable(name) + (attachment.file() == null ? dim(" (missing)") : ""));

@@ -12,9 +12,11 @@ import dev.verbale.history.SlowerStep;
 import dev.verbale.history.TestHistory;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.DurationText;
+import dev.verbale.results.ResultsFormatException;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.Texts;
+import dev.verbale.results.summary.Headline;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -163,6 +165,7 @@ final class HistoryCommand implements Runnable {
             List<Path> named = runs.isEmpty() ? List.of(RunArgument.root()) : runs;
             for (Path one : named) {
                 Run run = RunReader.read(RunArgument.found(one));
+                if (!Headline.leftOut(run).isEmpty()) throw lacking(one, run);
                 Path file;
                 try {
                     file = history.own().add(RunDigest.of(run));
@@ -173,6 +176,15 @@ final class HistoryCommand implements Runnable {
                 out.println(run.name() + ": " + file);
             }
             return ExitCodes.DONE;
+        }
+
+        /** What told a reason may be among what was left out: it would be another one, and new. */
+        private static ResultsFormatException lacking(Path one, Run run) {
+            return new ResultsFormatException(
+                    one,
+                    "this is a copy that lacks something of its run",
+                    Headline.leftOut(run).replaceFirst("[.]$", ""),
+                    "Remember the run itself, or a whole pack of it");
         }
     }
 

@@ -75,8 +75,9 @@ final class HistoryOption {
 
     /** The runs before the one in {@code run}: those that are remembered, and those whose folders lie beside it. */
     BaselineFinder earlier(RunFolder run, PrintWriter err) throws IOException {
-        Path around = run.path().toAbsolutePath().normalize().getParent();
-        return new BaselineFinder(around == null ? run.path() : around, folder(), read(err));
+        Path around =
+                OpenArchives.outside(run.path()).toAbsolutePath().normalize().getParent();
+        return new BaselineFinder(around == null ? Path.of("") : around, folder(), read(err));
     }
 
     /**

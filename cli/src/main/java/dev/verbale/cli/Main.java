@@ -29,7 +29,6 @@ public final class Main {
         var out = new PrintWriter(System.out, true, charset);
         var err = new PrintWriter(System.err, true, charset);
         int code = commandLine(out, err).execute(arguments);
-        OpenArchives.close();
         out.flush();
         err.flush();
         System.exit(code);
@@ -40,6 +39,13 @@ public final class Main {
                 .setOut(out)
                 .setErr(err)
                 .setCaseInsensitiveEnumValuesAllowed(true)
+                .setExecutionStrategy(parsed -> {
+                    try {
+                        return new CommandLine.RunLast().execute(parsed);
+                    } finally {
+                        OpenArchives.close();
+                    }
+                })
                 .setExecutionExceptionHandler(new FailureMessages());
         CommandList.in(commands);
         return commands;

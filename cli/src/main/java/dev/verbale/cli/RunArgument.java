@@ -38,7 +38,8 @@ final class RunArgument {
 
     /** The folder that holds it and its kin. */
     Path rootOf(Run read) {
-        Path around = read.folder().toAbsolutePath().normalize().getParent();
+        Path around =
+                OpenArchives.outside(read.folder()).toAbsolutePath().normalize().getParent();
         return around == null ? root() : around;
     }
 

@@ -287,7 +287,6 @@ class CommandLineTest {
                 .hasSize(1);
         assertThat(verbale("runs", "--tag", "night").out()).isEmpty();
         assertThat(verbale("runs", "--tag", "night").err()).contains("No run in target/verbale has the tag night.");
-        assertThat(verbale("failures", "2026-11-25_080000_00aa").out()).contains("no test");
     }
 
     @Test

@@ -17,6 +17,7 @@ import dev.verbale.vocabulary.AttachmentKind;
 import dev.verbale.vocabulary.Outcome;
 import java.io.IOException;
 import java.nio.file.FileSystemException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.util.ArrayDeque;
@@ -241,13 +242,17 @@ final class JournalResults {
                     last(),
                     "video, as far as it came",
                     AttachmentKind.VIDEO,
-                    new StoredFile(
-                            folder.nameInJournal(video),
-                            "video/x-matroska",
-                            video.toFile().length(),
-                            null),
+                    new StoredFile(folder.nameInJournal(video), "video/x-matroska", size(video), null),
                     video,
                     null));
+    }
+
+    private static long size(Path file) {
+        try {
+            return Files.size(file);
+        } catch (IOException gone) {
+            return 0; // as whoever opens it will see
+        }
     }
 
     List<ContainerResult> containers() {

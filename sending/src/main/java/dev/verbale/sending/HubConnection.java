@@ -17,7 +17,10 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
 
-/** Requests to a hub, each tried again while it is away, slow or full, until patience is over. */
+/**
+ * Requests to a hub, each tried again while it is away, slow or full, until patience is over. The JDK's older client would start sooner, and
+ * takes an answer that was cut in the middle of a header for a whole one.
+ */
 final class HubConnection {
 
     /** Statuses that say: try again (RFC 9110, RFC 6585), and that a checksum did not hold (tus). */

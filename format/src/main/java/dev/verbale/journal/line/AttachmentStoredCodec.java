@@ -65,7 +65,7 @@ final class AttachmentStoredCodec extends EventCodec<AttachmentStored> {
                         3,
                         "rota",
                         AttachmentKind.SCREENSHOT,
-                        new StoredFile("tests/a/b/01-rota.png", "image/png", 12, "ab12"),
+                        new StoredFile("tests/a/b/01-rota.png", "image/png", 12, "ab12", "too large"),
                         9,
                         5),
                 new AttachmentStored(
@@ -73,7 +73,7 @@ final class AttachmentStoredCodec extends EventCodec<AttachmentStored> {
                         0,
                         "rota",
                         AttachmentKind.ATTACHMENT,
-                        new StoredFile("run/01-rota.csv", "text/csv", 12, null, "too large"),
+                        new StoredFile("run/01-rota.csv", "text/csv", 12, null),
                         0,
                         0));
     }

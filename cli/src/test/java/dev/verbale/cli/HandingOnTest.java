@@ -1,0 +1,202 @@
+package dev.verbale.cli;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dev.verbale.MediaType;
+import dev.verbale.RecorderOptions;
+import dev.verbale.Scope;
+import dev.verbale.cli.StayingJvm.Output;
+import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.spi.TestDescriptor;
+import dev.verbale.spi.TestEnd;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
+import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** Runs that leave the machine: what comes back from a pack is what was recorded, and what was changed is found. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+class HandingOnTest {
+
+    private static final String RUN = "2026-11-24_103107_k3f9";
+
+    @TempDir
+    static Path work;
+
+    private StayingJvm jvm;
+
+    @BeforeAll
+    void record() throws Exception {
+        AdapterRecorder recorder = AdapterRecorder.open(RecorderOptions.defaults()
+                .withRoot(work.resolve("target/verbale"))
+                .withRun(RUN)
+                .withSummaryLine(false));
+        for (String bed : new String[] {"kale", "rose"}) {
+            Scope test = recorder.startTest(
+                    recorder.run(),
+                    TestDescriptor.of("bed-" + bed, "the " + bed + " grows")
+                            .className("sample.BedTest")
+                            .methodName(bed)
+                            .build());
+            recorder.exchange("GET", "https://orto.example/beds/" + bed)
+                    .status(bed.equals("kale") ? 200 : 500)
+                    .ended();
+            recorder.attach("plan", bed.repeat(100).getBytes(StandardCharsets.UTF_8), MediaType.TEXT);
+            recorder.endTest(
+                    test, bed.equals("kale") ? TestEnd.passed() : TestEnd.threw(new AssertionError("no " + bed)));
+        }
+        jvm = new StayingJvm(work, Map.of());
+        assertThat(verbale("pack", "--to", "night.zip").code()).isZero();
+    }
+
+    @AfterAll
+    void end() throws Exception {
+        jvm.close();
+    }
+
+    private Output verbale(String... arguments) throws Exception {
+        return jvm.run(arguments);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "failures {}",
+                "failures {} --all",
+                "today {}",
+                "triage {}",
+                "gate {}",
+                "compare {}",
+                "export {} --format json",
+                "export {} --format junit",
+                "export {} --format markdown",
+                "export {} --format tests-csv",
+                "export {} --format mail-html",
+                "brief {}",
+                "rerun {}",
+                "runs {}",
+                "history add {}",
+                "join {} --output joined",
+                "query SELECT(1) {}",
+                "page {} --output site",
+                "page {} --single-file --output site.html",
+                "har {} --output x.har",
+            })
+    void every_command_reads_a_pack_as_it_reads_the_folder(String command) throws Exception {
+        Output ofFolder = verbale(command.replace("{}", "target/verbale/" + RUN).split(" "));
+        clear();
+        Output ofPack = verbale(command.replace("{}", "night.zip").split(" "));
+        clear();
+
+        assertThat(ofPack.code()).as(ofPack.err()).isEqualTo(ofFolder.code());
+        assertThat(ofPack.err()).doesNotContain("\tat ");
+        if (command.startsWith("runs")) return; // of a folder that holds runs
+        assertThat(bare(ofPack.out())).isEqualTo(bare(ofFolder.out()));
+    }
+
+    private static void clear() throws Exception {
+        for (String made : new String[] {"joined", "site", ".verbale"})
+            dev.verbale.folder.FolderTree.delete(work.resolve(made));
+        for (String made : new String[] {"x.har", "site.html"}) Files.deleteIfExists(work.resolve(made));
+    }
+
+    private static String bare(String text) {
+        return text.replaceAll("\\S*target/verbale/" + RUN + "(?![\\w])", "RUN").replaceAll("\\S*night\\.zip", "RUN");
+    }
+
+    @Test
+    void a_page_of_a_pack_is_written_beside_it() throws Exception {
+        Output page = verbale("page", "night.zip");
+
+        assertThat(page.out()).contains("night-page/index.html");
+        assertThat(work.resolve("night-page/index.html")).exists();
+    }
+
+    @Test
+    void nothing_that_is_there_is_overwritten_and_what_is_wrong_is_said() throws Exception {
+        byte[] before = Files.readAllBytes(work.resolve("night.zip"));
+        Output again = verbale("pack", "--to", "night.zip", "--failures-only");
+        assertThat(again.code()).isEqualTo(4);
+        assertThat(again.err()).contains("it is there already. Name another file, or add --overwrite");
+        assertThat(work.resolve("night.zip")).hasBinaryContent(before);
+
+        assertThat(verbale("pack", "--to", "night.tar").err()).contains("whose name ends in .zip");
+        assertThat(verbale("pack", "--to", "x.zip", "--without", "videos").err())
+                .contains("'videos' is none of video, frames");
+        assertThat(verbale("pack", "--to", "x.zip", "--max-size", "huge").err()).contains("a size such as 20MB");
+        assertThat(verbale("pack", "--to", "x.zip", "--page", "--failures-only").err())
+                .contains("verbale page --leave-out");
+        Output tiny = verbale("pack", "--to", "x.zip", "--max-size", "100");
+        assertThat(tiny.code()).isEqualTo(4);
+        assertThat(tiny.err()).contains("which is more than 100");
+        assertThat(work.resolve("x.zip")).doesNotExist();
+        Files.writeString(work.resolve("torn.zip"), "PK");
+        Output torn = verbale("failures", "torn.zip");
+        assertThat(torn.code()).isEqualTo(3);
+        assertThat(torn.err())
+                .contains("torn.zip: this is no ZIP archive, or it is cut off")
+                .doesNotContain("\tat ");
+    }
+
+    @Test
+    void a_pack_says_what_it_lacks_wherever_it_is_shown() throws Exception {
+        Output packed = verbale("pack", "--to", "few.zip", "--failures-only", "--overwrite");
+        String lacks = "what happened in 1 test that needs no attention";
+
+        assertThat(packed.out()).contains("Left out: " + lacks);
+        assertThat(verbale("failures", "few.zip").out().replaceAll("\\s+", " "))
+                .contains("Left out of this copy: " + lacks);
+        assertThat(verbale("export", "few.zip", "--format", "markdown").out().replace("\\", ""))
+                .contains("Left out of this copy: " + lacks);
+        assertThat(verbale("page", "few.zip", "--output", "few").out()).contains("Left out of this copy: " + lacks);
+        assertThat(Files.readString(work.resolve("few/index.html"))).contains("Left out of this copy: " + lacks);
+        assertThat(Files.readString(work.resolve("few/data/run.js"))).contains("\"leftOut\":\"" + lacks);
+        assertThat(verbale("gate", "few.zip").code()).isEqualTo(5);
+        Output remembered = verbale("history", "add", "few.zip");
+        assertThat(remembered.code()).isEqualTo(3);
+        assertThat(remembered.err()).contains("this is a copy that lacks something of its run");
+    }
+
+    @Test
+    void a_sealed_run_is_verified_and_whatever_was_changed_is_named() throws Exception {
+        assertThat(verbale("verify").code()).isEqualTo(6);
+        assertThat(verbale("verify").out()).contains("has no seal. It is sealed by: verbale seal");
+        Path key = work.resolve("key");
+        assertThat(new ProcessBuilder("ssh-keygen", "-q", "-t", "ed25519", "-N", "", "-f", key.toString())
+                        .start()
+                        .waitFor())
+                .isZero();
+        Files.writeString(work.resolve("signers"), "ci@orto.example " + Files.readString(Path.of(key + ".pub")));
+
+        assertThat(verbale("seal", "--key", "key").out())
+                .matches("(?s)Sealed: \\d+ files of " + RUN + ", signed with key\\R");
+        Output good = verbale("verify", "--allowed-signers", "signers");
+        assertThat(good.code()).as(good.out()).isZero();
+        assertThat(good.out()).contains(RUN + " is as it was sealed", "by ci@orto.example.");
+        verbale("pack", "--to", "sealed.zip", "--overwrite");
+        assertThat(verbale("verify", "sealed.zip", "--allowed-signers", "signers")
+                        .code())
+                .isZero();
+
+        Path journal = work.resolve("target/verbale/" + RUN + "/journals/worker-1.jsonl");
+        String before = Files.readString(journal);
+        Files.writeString(journal, before.replace("\"outcome\":\"failed\"", "\"outcome\":\"passed\""));
+        Output changed = verbale("verify");
+        Files.writeString(journal, before);
+        assertThat(changed.code()).isEqualTo(6);
+        assertThat(changed.out())
+                .contains(RUN + " is not as it was sealed.", "  changed: journals/worker-1.jsonl", "SHA256:");
+        assertThat(verbale("verify").code()).isZero();
+
+        assertThat(verbale("seal", "sealed.zip").code()).isEqualTo(4);
+        assertThat(verbale("verify", "--allowed-signers", "none").code()).isEqualTo(2);
+        assertThat(verbale("seal", "--key", "none").err()).contains("there is no key that can be read in none");
+    }
+}
