@@ -24,7 +24,7 @@ public final class SenderOverhead {
 
     private SenderOverhead() {}
 
-    private record Took(double cpu, double sending, double p99) {}
+    private record Cost(double cpu, double sending, double p99) {}
 
     public static void main(String[] arguments) throws Exception {
         int tests = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 400;
@@ -38,25 +38,25 @@ public final class SenderOverhead {
             hubs.put("to a hub", hub.address.toString());
             hubs.put("to none", "http://127.0.0.1:1");
             hubs.put("to a deaf one", "http://127.0.0.1:" + deaf.getLocalPort());
-            Map<String, List<Took>> took = new LinkedHashMap<>();
+            Map<String, List<Cost>> costs = new LinkedHashMap<>();
             for (int round = 0; round < rounds; round++)
                 for (var one : hubs.entrySet())
-                    took.computeIfAbsent(one.getKey(), name -> new ArrayList<>())
+                    costs.computeIfAbsent(one.getKey(), name -> new ArrayList<>())
                             .add(run(folder.resolve("runs"), one.getValue(), token, tests));
-            double bare = Figures.median(took.getOrDefault("sends nothing", List.of()), Took::cpu);
+            double bare = Figures.median(costs.getOrDefault("sends nothing", List.of()), Cost::cpu);
             System.out.println("                 CPU ms a suite  more, %   of it its threads', %   a call's p99, µs");
-            took.forEach((name, all) -> System.out.printf(
+            costs.forEach((name, all) -> System.out.printf(
                     Locale.ROOT,
                     "%-15s  %14.0f  %7.1f  %21.2f  %18.1f%n",
                     name,
-                    Figures.median(all, Took::cpu),
-                    100 * (Figures.median(all, Took::cpu) / bare - 1),
+                    Figures.median(all, Cost::cpu),
+                    100 * (Figures.median(all, Cost::cpu) / bare - 1),
                     Figures.median(all, one -> 100 * one.sending() / one.cpu()),
-                    Figures.median(all, Took::p99)));
+                    Figures.median(all, Cost::p99)));
         }
     }
 
-    private static Took run(Path root, String hub, String token, int tests) throws IOException, InterruptedException {
+    private static Cost run(Path root, String hub, String token, int tests) throws IOException, InterruptedException {
         var builder = new ProcessBuilder(
                         Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                         "-Dverbale.root=" + root,
@@ -74,7 +74,7 @@ public final class SenderOverhead {
         String output = new String(jvm.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
         Matcher line = LINE.matcher(output);
         if (jvm.waitFor() != 0 || !line.find()) throw new IllegalStateException(output);
-        return new Took(
+        return new Cost(
                 Double.parseDouble(line.group(1)),
                 Double.parseDouble(line.group(2)),
                 Double.parseDouble(line.group(3)));

@@ -15,7 +15,7 @@ import java.util.Locale;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
 
-/** A suite as they are: tests that reckon a little, wait a little, and log; a line says what they took, and what of it went into sending. */
+/** A suite as they are: tests that reckon a little, wait a little, and log; a line says what they cost, and what of it went into sending. */
 public final class SentSuite {
 
     private static final int THREADS = 2;

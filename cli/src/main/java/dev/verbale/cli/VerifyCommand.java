@@ -29,7 +29,7 @@ import picocli.CommandLine.Spec;
         })
 final class VerifyCommand implements Callable<Integer> {
 
-    private static final int MOST_NAMED = 20;
+    private static final int MAX_NAMED = 20;
 
     @Mixin
     private final RunArgument run = new RunArgument();
@@ -85,8 +85,8 @@ final class VerifyCommand implements Callable<Integer> {
     }
 
     private static void list(String what, List<String> files, PrintWriter out) {
-        for (String file : files.subList(0, Math.min(MOST_NAMED, files.size())))
+        for (String file : files.subList(0, Math.min(MAX_NAMED, files.size())))
             out.println("  " + what + ": " + TerminalText.printable(file));
-        if (files.size() > MOST_NAMED) out.println("  " + what + ": and " + (files.size() - MOST_NAMED) + " more");
+        if (files.size() > MAX_NAMED) out.println("  " + what + ": and " + (files.size() - MAX_NAMED) + " more");
     }
 }

@@ -41,10 +41,10 @@ record ArchiveEnd(long files) {
                 "Name a run's folder, or a pack of it");
     }
 
-    private static ArchiveEnd large(SeekableByteChannel channel, long at, int otherwise) throws IOException {
-        if (at < 0 || at > channel.size() - LARGE_END_SIZE) return new ArchiveEnd(otherwise);
+    private static ArchiveEnd large(SeekableByteChannel channel, long at, int smaller) throws IOException {
+        if (at < 0 || at > channel.size() - LARGE_END_SIZE) return new ArchiveEnd(smaller);
         ByteBuffer end = read(channel, at, LARGE_END_SIZE);
-        return new ArchiveEnd(end.getInt(0) == LARGE_END ? Math.abs(end.getLong(32)) : otherwise);
+        return new ArchiveEnd(end.getInt(0) == LARGE_END ? Math.abs(end.getLong(32)) : smaller);
     }
 
     private static ByteBuffer read(SeekableByteChannel channel, long at, int length) throws IOException {

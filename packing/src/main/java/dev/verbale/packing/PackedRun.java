@@ -16,14 +16,14 @@ import java.util.stream.Stream;
 
 /**
  * A run in a ZIP archive, which is read as it is: a {@link RunPacker pack}, or a folder of runs, or of one, that somebody else made an archive
- * of. Nothing is unpacked to the disk. What an archive can do to its reader is refused: more than {@value #MOST_FILES} files, or contents that
+ * of. Nothing is unpacked to the disk. What an archive can do to its reader is refused: more than {@value #MAX_FILES} files, or contents that
  * are hundreds of times larger than the archive; files that have other bytes than the archive says cannot be read.
  *
  * @since 0.2.0
  */
 public final class PackedRun implements AutoCloseable {
 
-    private static final int MOST_FILES = 1_000_000;
+    private static final int MAX_FILES = 1_000_000;
     private static final long SUSPICIOUS_SIZE = 1L << 30;
     private static final int SUSPICIOUS_RATIO = 200;
 
@@ -53,7 +53,7 @@ public final class PackedRun implements AutoCloseable {
      */
     public static PackedRun open(Path file) throws IOException {
         long files = ArchiveEnd.of(file).files();
-        if (files > MOST_FILES) throw refused(file, "it has " + files + " files", "A run has at most " + MOST_FILES);
+        if (files > MAX_FILES) throw refused(file, "it has " + files + " files", "A run has at most " + MAX_FILES);
         FileSystem archive;
         try {
             archive = FileSystems.newFileSystem(file, Map.of("accessMode", "readOnly"));

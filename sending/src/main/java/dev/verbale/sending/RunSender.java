@@ -69,10 +69,10 @@ public final class RunSender {
         for (int round = 0; !isOver.getAsBoolean(); round++) {
             long from = System.nanoTime();
             if (sendNew(round % ROUNDS_OF_ALL == 0) > 0) changed = System.nanoTime();
-            long took = System.nanoTime() - from;
+            long cost = System.nanoTime() - from;
             Duration silent = Duration.ofNanos(System.nanoTime() - changed);
             if (silent.compareTo(LONGEST_SILENCE) > 0 || (silent.compareTo(silence) > 0 && hasEnded())) break;
-            long rest = Math.min(LONGEST_REST.toNanos(), Math.max(EVERY.toNanos(), REST_BY_COST * took));
+            long rest = Math.min(LONGEST_REST.toNanos(), Math.max(EVERY.toNanos(), REST_BY_COST * cost));
             TimeUnit.NANOSECONDS.sleep(rest);
         }
         return send();
