@@ -6,8 +6,10 @@ module dev.verbale.cli {
     requires dev.verbale.export;
     requires dev.verbale.har;
     requires static dev.verbale.hub; // no other command needs it, nor its libraries
+    requires dev.verbale.messages;
     requires dev.verbale.otlp;
     requires dev.verbale.packing;
+    requires static dev.verbale.publishing; // no other command needs it, nor its libraries
     requires dev.verbale.query;
     requires dev.verbale.report;
     requires dev.verbale.rules;

@@ -1,3 +1,4 @@
+import { plainSummary } from './plain';
 import { effect, signal } from '@preact/signals';
 import { useEffect, useRef } from 'preact/hooks';
 import { Exchanges } from './exchanges/exchanges';
@@ -31,7 +32,6 @@ export function App() {
 
 /** A viewer of archives unpacks only the file that is opened: the index has the summary in it, for readers without scripts. */
 function Lost() {
-  const plain = document.querySelector('noscript')?.textContent ?? '';
   return (
     <>
       <p class="lost" role="alert">
@@ -39,7 +39,7 @@ function Lost() {
         {t('Beside this file was a folder data. Unpack or copy all of it, or write the page as one file:')}{' '}
         <code>verbale page --single-file</code>
       </p>
-      <div class="plain" dangerouslySetInnerHTML={{ __html: plain }} />
+      <div class="plain" dangerouslySetInnerHTML={{ __html: plainSummary }} />
     </>
   );
 }

@@ -1,6 +1,7 @@
 import './style.css';
 import { render } from 'preact';
 import { App } from './app';
+import { page } from './plain';
 import { isPacked, packedRun, type Call } from './data/packed';
 import { arrivedPieces, arrivedRows, arrivedRun, arrivedTests, baselineFiles, briefFiles, earlierFiles, exchangeFiles, failureTexts, isLost, loadRun, testFiles, texts } from './data/loaded';
 import type { Brief, FailureTexts, Marks, ExchangeRow, TestData, AttachmentText, RunData } from './data/types';
@@ -36,7 +37,7 @@ window.verbale = {
   brief: (id, brief) => briefFiles.arrived(id, brief),
 };
 
-render(<App />, document.getElementById('page')!);
+render(<App />, page);
 if (isPacked) arrive(packedRun());
 else loadRun();
 

@@ -293,6 +293,32 @@ class ArchitectureTest {
             "dev.verbale.results..");
 
     @ArchTest
+    static final ArchRule SITES_KNOW_THE_VIEWER = only(
+            array("dev.verbale.publishing.."),
+            FORMAT,
+            "dev.verbale.publishing..",
+            "dev.verbale.report..",
+            "dev.verbale.results..",
+            "dev.verbale.history..",
+            "dev.verbale.viewer..",
+            "software.amazon.awssdk..",
+            "tools.jackson.core..");
+
+    @ArchTest
+    static final ArchRule MESSAGES_KNOW_EXPORTS = only(
+            array("dev.verbale.messages.."),
+            FORMAT,
+            "dev.verbale.export..",
+            "dev.verbale.messages..",
+            "dev.verbale.results..",
+            "dev.verbale.rules..",
+            "com.samskivert.mustache..",
+            "jakarta.activation..",
+            "jakarta.mail..",
+            "java.net.http..",
+            "tools.jackson.core..");
+
+    @ArchTest
     static final ArchRule SENDING_KNOWS_THE_FOLDER_ALONE =
             only(array("dev.verbale.sending.."), FORMAT, "dev.verbale.sending..", "java.net.http..");
 
@@ -343,8 +369,10 @@ class ArchitectureTest {
             "dev.verbale.history..",
             "dev.verbale.hub..",
             "dev.verbale.imports..",
+            "dev.verbale.messages..",
             "dev.verbale.otlp..",
             "dev.verbale.packing..",
+            "dev.verbale.publishing..",
             "dev.verbale.query..",
             "dev.verbale.report..",
             "dev.verbale.results..",

@@ -52,7 +52,7 @@ class HandingOnTest {
             recorder.endTest(
                     test, bed.equals("kale") ? TestEnd.passed() : TestEnd.threw(new AssertionError("no " + bed)));
         }
-        jvm = new StayingJvm(work, Map.of());
+        jvm = new StayingJvm(work, Map.of("CHAT_TOKEN", "turnip-4711"));
         assertThat(verbale("pack", "--to", "night.zip").code()).isZero();
     }
 
@@ -162,6 +162,70 @@ class HandingOnTest {
         Output remembered = verbale("history", "add", "few.zip");
         assertThat(remembered.code()).isEqualTo(3);
         assertThat(remembered.err()).contains("this is a copy that lacks something of its run");
+    }
+
+    @Test
+    void a_run_is_published_once_and_what_cannot_be_meant_is_said() throws Exception {
+        Output first = verbale("publish", "--to", "web", "--title", "Orto");
+        Output again = verbale("publish", "night.zip", "--to", "web", "--title", "Orto");
+
+        assertThat(first.out()).contains("web/runs/" + RUN + "/index.html", " of them sent");
+        assertThat(first.code()).isZero();
+        assertThat(again.code()).as(again.err()).isZero();
+        assertThat(again.out()).as("a pack has the same page").endsWith(" 0 of them sent\n");
+        assertThat(Files.readString(work.resolve("web/index.html"))).contains(RUN, "<title>Orto</title>");
+        assertThat(verbale("publish", "--to", "https://runs.orto.example").err())
+                .contains("verbale send --hub https://runs.orto.example");
+        assertThat(verbale("publish", "--to", "ftp://x/y").code()).isEqualTo(2);
+        assertThat(verbale("publish", "--to", "web", "--keep", "0").code()).isEqualTo(2);
+        Files.writeString(work.resolve("web/runs.json"), "[]");
+        Output odd = verbale("publish", "--to", "web");
+        assertThat(odd.code()).isEqualTo(4);
+        assertThat(odd.err()).contains("runs.json is no list of runs of a site");
+    }
+
+    @Test
+    void a_message_is_sent_once_and_a_server_that_is_away_is_named() throws Exception {
+        var got = new java.util.concurrent.atomic.AtomicInteger();
+        var server = com.sun.net.httpserver.HttpServer.create(new java.net.InetSocketAddress("127.0.0.1", 0), 0);
+        server.createContext("/", exchange -> {
+            exchange.getRequestBody().readAllBytes();
+            got.incrementAndGet();
+            exchange.sendResponseHeaders(204, -1);
+            exchange.close();
+        });
+        server.start();
+        try {
+            String url = "http://127.0.0.1:" + server.getAddress().getPort() + "/{CHAT_TOKEN}";
+            Output first = verbale("notify", "--url", url, "--template", "text");
+            Output second = verbale("notify", "--url", url, "--template", "text");
+            assertThat(first.code()).as(first.err()).isZero();
+            assertThat(first.out()).contains("/{CHAT_TOKEN}: ", "1 of 2 tests did not pass");
+            assertThat(second.out()).contains("This run was sent there already.");
+            assertThat(verbale("notify", "--url", url, "--template", "text", "--when", "fixed")
+                            .out())
+                    .contains("Nothing is sent: ");
+            assertThat(got).hasValue(1);
+        } finally {
+            server.stop(0);
+        }
+        assertThat(verbale("notify", "--url", "https://x.example/{NOT_SET}").err())
+                .contains("NOT_SET is not set");
+        assertThat(verbale("notify", "--url", "https://x.example", "--when", "sometimes")
+                        .err())
+                .contains("none of new-failures, fixed, always");
+        Output away = verbale(
+                "mail", "--to", "ada@orto.example", "--from", "ci@orto.example", "--server", "smtp://127.0.0.1:1");
+        assertThat(away.code()).isEqualTo(4);
+        assertThat(away.err())
+                .contains("smtp://127.0.0.1:1 did not take the mail")
+                .doesNotContain("\tat ");
+        assertThat(verbale("mail", "--to", "ada", "--from", "ci@orto.example", "--server", "smtp://x")
+                        .err())
+                .contains("'ada' is no address of a mail");
+        assertThat(verbale("mail", "--to", "ada@orto.example", "--from", "ci@orto.example")
+                        .code())
+                .isEqualTo(2);
     }
 
     @Test

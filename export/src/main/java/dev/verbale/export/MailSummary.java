@@ -40,18 +40,31 @@ public final class MailSummary {
 
     private final TodayParts today;
 
-    private MailSummary(TodayParts today) {
+    private final @Nullable String page;
+
+    private MailSummary(TodayParts today, @Nullable String page) {
         this.today = today;
+        this.page = page;
     }
 
     /** As HTML of one file. */
     public static String html(TodayParts today) {
-        return new MailSummary(today).html();
+        return html(today, null);
+    }
+
+    /** @param page the address of the run's page; null where there is none */
+    public static String html(TodayParts today, @Nullable String page) {
+        return new MailSummary(today, page).html();
     }
 
     /** As plain text, in lines of any length. */
     public static String text(TodayParts today) {
-        return new MailSummary(today).text();
+        return text(today, null);
+    }
+
+    /** @param page the address of the run's page; null where there is none */
+    public static String text(TodayParts today, @Nullable String page) {
+        return new MailSummary(today, page).text();
     }
 
     private String html() {
@@ -64,6 +77,12 @@ public final class MailSummary {
         element(html, "h1", SENTENCE, today.sentence());
         for (String sentence : today.beside()) element(html, "p", PLAIN, sentence);
         element(html, "p", PLAIN, String.join(" ", today.gate()));
+        if (page != null)
+            html.append("<p style=\"")
+                    .append(PLAIN)
+                    .append("\"><a style=\"color:#b5532a\" href=\"")
+                    .append(escaped(page))
+                    .append("\">The page of the run</a></p>\n");
         int images = 0;
         for (Part part : today.parts()) {
             element(
@@ -115,6 +134,8 @@ public final class MailSummary {
         text.append("\n\n");
         for (String sentence : today.beside()) text.append(line(sentence)).append('\n');
         text.append(line(String.join(" ", today.gate()))).append('\n');
+        if (page != null)
+            text.append("\nThe page of the run: ").append(line(page)).append('\n');
         for (Part part : today.parts()) {
             String title = line(part.title() + " (" + part.count() + ")");
             text.append('\n')

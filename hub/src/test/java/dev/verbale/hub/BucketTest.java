@@ -10,6 +10,7 @@ import dev.verbale.sending.RunSender;
 import dev.verbale.sending.SendOptions;
 import dev.verbale.sending.SentRun;
 import dev.verbale.spi.AdapterRecorder;
+import dev.verbale.testing.StorageServer;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;

@@ -57,7 +57,9 @@ final class IndexFile {
      */
     void writeAlone(OutputStream out, String begin, Blocks first, Blocks blocks) throws IOException {
         write(out, begin);
-        write(out, ALONE, first, blocks);
+        String withoutImages =
+                plain.replaceAll("<p><img [^>]*></p>\n", ""); // they lie beside a page, and this one is alone
+        new IndexFile(withoutImages, look).write(out, ALONE, first, blocks);
     }
 
     private void write(OutputStream out, String policy, Blocks first, Blocks blocks) throws IOException {

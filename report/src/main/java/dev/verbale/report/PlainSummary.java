@@ -9,25 +9,32 @@ import dev.verbale.results.TestResult;
 import dev.verbale.results.Texts;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.summary.Headline;
+import java.nio.file.Path;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
  * The summary as plain HTML, for who has no JavaScript: the sentence, the counts, reasons with their tests, and what each said. Texts
- * of tests are escaped, and nothing in it is a link or loads anything.
+ * of tests are escaped, and nothing in it is a link, or loads anything but some screenshots of the page's own.
  */
 final class PlainSummary {
 
     private static final int MAX_REASONS = 100;
     private static final int MAX_TESTS = 50;
+    private static final int MAX_SCREENSHOTS = 10;
     private static final int LONGEST = 300;
 
     private final StringBuilder html = new StringBuilder();
 
-    private PlainSummary() {}
+    private final Path folder;
+    private int screenshots;
+
+    private PlainSummary(Path folder) {
+        this.folder = folder;
+    }
 
     static String of(Run run, List<FailureReason> reasons) {
-        var summary = new PlainSummary();
+        var summary = new PlainSummary(run.folder());
         summary.write(run, reasons);
         return summary.html.toString();
     }
@@ -73,6 +80,7 @@ final class PlainSummary {
             html.append("<p class=\"code evidence\">")
                     .append(escaped(reason.evidence()))
                     .append("</p>\n");
+        screenshot(reason.tests());
         html.append("<ul class=\"reason-tests\">\n");
         List<TestResult> tests = reason.tests();
         for (TestResult test : tests.subList(0, Math.min(MAX_TESTS, tests.size()))) {
@@ -84,6 +92,19 @@ final class PlainSummary {
         html.append("</ul>\n");
         more(tests.size() - MAX_TESTS, "test");
         html.append("</li>\n");
+    }
+
+    /** What was to be seen when the first of them failed that has such an image. Loaded only where somebody sees it. */
+    private void screenshot(List<TestResult> tests) {
+        if (screenshots == MAX_SCREENSHOTS) return;
+        TestScreenshot first = TestScreenshot.first(tests);
+        if (first == null) return;
+        screenshots++;
+        html.append("<p><img class=\"plain-shot\" loading=\"lazy\" alt=\"Screenshot of ")
+                .append(escaped(first.test().name()))
+                .append("\" width=\"480\" src=\"")
+                .append(escaped(first.address(folder)))
+                .append("\"></p>\n");
     }
 
     private void line(String name, String outcome, @Nullable Failure failure) {

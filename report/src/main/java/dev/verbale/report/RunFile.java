@@ -5,7 +5,6 @@ import dev.verbale.history.ReasonHistory;
 import dev.verbale.history.RunSummary;
 import dev.verbale.history.compare.Comparison;
 import dev.verbale.results.ContainerResult;
-import dev.verbale.results.Entry.AttachmentEntry;
 import dev.verbale.results.Problem;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunPart;
@@ -14,7 +13,6 @@ import dev.verbale.results.Texts;
 import dev.verbale.results.Worker;
 import dev.verbale.results.reason.FailureReason;
 import dev.verbale.results.summary.Headline;
-import dev.verbale.vocabulary.AttachmentKind;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -278,17 +276,13 @@ final class RunFile {
 
     /** What the browser showed at last in the first of them that has such an image. */
     private void screenshot(JsonGenerator json, List<TestResult> tests) {
-        for (TestResult test : tests.subList(0, Math.min(TESTS_OF_A_REASON, tests.size()))) {
-            AttachmentEntry last = AttachmentEntry.last(test.entries(), AttachmentKind.SCREENSHOT);
-            if (last == null || last.file() == null) continue;
-            json.writeArrayPropertyStart("screenshot");
-            json.writeString(AttachmentCopier.address(
-                    run.folder(), last.file(), last.stored().mediaType()));
-            json.writeString(test.id());
-            json.writeString(test.name());
-            json.writeEndArray();
-            return;
-        }
+        TestScreenshot first = TestScreenshot.first(tests);
+        if (first == null) return;
+        json.writeArrayPropertyStart("screenshot");
+        json.writeString(first.address(run.folder()));
+        json.writeString(first.test().id());
+        json.writeString(first.test().name());
+        json.writeEndArray();
     }
 
     /** A row as the summary shows it: an object that the caller ends. */

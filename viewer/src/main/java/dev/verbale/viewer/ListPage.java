@@ -85,28 +85,34 @@ final class ListPage {
 
     /** @param site the address of its list from where this stands; empty for here */
     static String cells(ViewedRun run, String site) {
-        RunLine line = run.line();
         String address = site + "runs/" + RunsSite.encoded(run.name()) + "/";
+        return cells(run.name(), run.line(), how(run, run.line()), address, site.isEmpty() ? "./" : site);
+    }
+
+    /**
+     * @param line null where it is not known how it went
+     * @param how in HTML
+     * @param list where the list is that a tag leads to; null where tags lead nowhere
+     */
+    static String cells(String name, @Nullable RunRow line, String how, String address, @Nullable String list) {
         return "<td class=\"when\"><a href=\"" + address + "\">"
-                + (line == null ? escaped(run.name()) : moment(line.summary().started()))
-                + "</a><span class=\"dim\">" + escaped(run.name()) + "</span></td><td>"
-                + (line == null ? "" : escaped(line.summary().branch()) + tags(line, site))
-                + "</td><td class=\"how\">" + how(run, line) + "</td><td class=\"number\">"
+                + (line == null ? escaped(name) : moment(line.summary().started()))
+                + "</a><span class=\"dim\">" + escaped(name) + "</span></td><td>"
+                + (line == null ? "" : escaped(line.summary().branch()) + tags(line, list))
+                + "</td><td class=\"how\">" + how + "</td><td class=\"number\">"
                 + (line == null ? "" : escaped(DurationText.of(line.summary().duration())))
                 + "</td><td>" + (line == null ? "" : marks(line)) + "</td>";
     }
 
     /** Each leads to the list of the runs that have it. */
-    private static String tags(RunLine line, String site) {
+    private static String tags(RunRow line, @Nullable String list) {
         var tags = new StringBuilder();
         for (String tag : line.tags())
-            tags.append(" <a class=\"tag\" href=\"")
-                    .append(site.isEmpty() ? "./" : site)
-                    .append("?tag=")
-                    .append(RunsSite.encoded(tag))
-                    .append("\">")
-                    .append(escaped(tag))
-                    .append("</a>");
+            tags.append(
+                    list == null
+                            ? " <span class=\"tag\">" + escaped(tag) + "</span>"
+                            : " <a class=\"tag\" href=\"" + list + "?tag=" + RunsSite.encoded(tag) + "\">"
+                                    + escaped(tag) + "</a>");
         return tags.toString();
     }
 
@@ -116,18 +122,19 @@ final class ListPage {
     }
 
     /** What cannot be read, or has gaps, is not good. */
-    private static String how(ViewedRun run, @Nullable RunLine line) {
+    private static String how(ViewedRun run, @Nullable RunRow line) {
         if (run.unreadable() != null)
             return "<b class=\"failed\">cannot be read: " + escaped(String.valueOf(run.unreadable())) + "</b>";
         if (line == null) return "<span class=\"dim\">not read yet</span>";
+        if (!run.isGoing()) return how(line);
+        int attention = line.summary().needingAttention();
+        String soFar = attention == 0 ? "" : ", <b class=\"failed\">" + attention + "</b> of them not good";
+        return "<b class=\"going\">going</b>, " + tests(line) + " so far" + soFar + flaky(line);
+    }
+
+    /** Of one that is over. What has gaps is not good. */
+    static String how(RunRow line) {
         RunSummary summary = line.summary();
-        int attention = summary.needingAttention();
-        String tests = summary.tests() + (summary.tests() == 1 ? " test" : " tests");
-        String flaky = line.flaky() > 0 ? ", " + line.flaky() + " flaky" : "";
-        if (run.isGoing()) {
-            String soFar = attention == 0 ? "" : ", <b class=\"failed\">" + attention + "</b> of them not good";
-            return "<b class=\"going\">going</b>, " + tests + " so far" + soFar + flaky;
-        }
         String words = summary.isGood() && line.problems() == 0
                 ? summary.words()
                 : "<b class=\"failed\">" + escaped(summary.words()) + "</b>";
@@ -135,10 +142,18 @@ final class ListPage {
                 ? ""
                 : ", <b class=\"failed\">" + line.problems() + (line.problems() == 1 ? " problem" : " problems")
                         + "</b> in recording or reading it";
-        return words + ", " + tests + flaky + problems;
+        return words + ", " + tests(line) + flaky(line) + problems;
     }
 
-    private static String marks(RunLine line) {
+    private static String tests(RunRow line) {
+        return line.summary().tests() + (line.summary().tests() == 1 ? " test" : " tests");
+    }
+
+    private static String flaky(RunRow line) {
+        return line.flaky() > 0 ? ", " + line.flaky() + " flaky" : "";
+    }
+
+    private static String marks(RunRow line) {
         var marks = new StringBuilder("<svg class=\"marks\" viewBox=\"0 0 "
                 + line.marks().size() * MARK + " " + TALL + "\" aria-hidden=\"true\">");
         for (int i = 0; i < line.marks().size(); i++) {

@@ -22,7 +22,7 @@ final class ViewedRun {
     private final RunFolder folder;
     private final RunGrowth growth;
 
-    private volatile @Nullable RunLine line;
+    private volatile @Nullable RunRow line;
     private volatile @Nullable String unreadable;
     private volatile boolean isGoing;
 
@@ -46,7 +46,7 @@ final class ViewedRun {
 
     /** How it went; null where it was not read yet, or cannot be. */
     @Nullable
-    RunLine line() {
+    RunRow line() {
         return line;
     }
 
@@ -96,7 +96,7 @@ final class ViewedRun {
             hasGrown = growth.look();
             if (hasGrown || isNew()) {
                 Run run = RunReader.read(folder.path(), TestKeeper.ENDS);
-                line = RunLine.of(run);
+                line = RunRow.of(run);
                 unreadable = null;
                 isGoing = !run.workers().stream().allMatch(Worker::ended);
             }

@@ -1,4 +1,4 @@
-package dev.verbale.hub;
+package dev.verbale.testing;
 
 import java.io.IOException;
 import java.net.HttpURLConnection;
@@ -13,7 +13,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
 
 /** A storage that speaks S3, with a bucket {@code orto}, in a process of its own. {@code bin/storage} starts it. */
-final class StorageServer implements AutoCloseable {
+public final class StorageServer implements AutoCloseable {
 
     private static final Path PROGRAM = Path.of("../bin/storage").toAbsolutePath();
 
@@ -26,7 +26,7 @@ final class StorageServer implements AutoCloseable {
         this.port = port;
     }
 
-    static StorageServer start(Path folder) throws Exception {
+    public static StorageServer start(Path folder) throws Exception {
         Files.createDirectories(folder.resolve("orto"));
         int port;
         try (var free = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
@@ -38,7 +38,7 @@ final class StorageServer implements AutoCloseable {
     }
 
     /** Begins it, at first or again. */
-    void begin() throws Exception {
+    public void begin() throws Exception {
         process = new ProcessBuilder("bash", PROGRAM.toString(), folder.toString(), String.valueOf(port))
                 .redirectErrorStream(true)
                 .redirectOutput(folder.resolveSibling("storage.log").toFile())
@@ -63,7 +63,7 @@ final class StorageServer implements AutoCloseable {
     }
 
     /** What a hub finds in its environment. */
-    Map<String, String> environment() {
+    public Map<String, String> environment() {
         return Map.of(
                 "AWS_ENDPOINT_URL_S3", "http://127.0.0.1:" + port,
                 "AWS_REGION", "eu-south-1",
@@ -72,19 +72,19 @@ final class StorageServer implements AutoCloseable {
     }
 
     /** The same for one in this JVM. */
-    void name() {
+    public void name() {
         System.setProperty("aws.endpointUrlS3", "http://127.0.0.1:" + port);
         System.setProperty("aws.region", "eu-south-1");
         System.setProperty("aws.accessKeyId", "garden");
         System.setProperty("aws.secretAccessKey", "watering-can");
     }
 
-    static void unname() {
+    public static void unname() {
         for (String name : List.of("aws.endpointUrlS3", "aws.region", "aws.accessKeyId", "aws.secretAccessKey"))
             System.clearProperty(name);
     }
 
-    void end() throws InterruptedException {
+    public void end() throws InterruptedException {
         process.destroyForcibly().waitFor();
     }
 

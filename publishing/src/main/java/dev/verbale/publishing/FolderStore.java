@@ -1,0 +1,122 @@
+package dev.verbale.publishing;
+
+import dev.verbale.folder.WholeFile;
+import dev.verbale.journal.PlainFile;
+import java.io.IOException;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
+import java.nio.file.DirectoryNotEmptyException;
+import java.nio.file.FileSystemException;
+import java.nio.file.Files;
+import java.nio.file.LinkOption;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.util.HexFormat;
+import org.jspecify.annotations.Nullable;
+
+/** A folder of a disk, or one that several machines see. */
+final class FolderStore implements SiteStore {
+
+    private static final String LOCK = ".publishing.lock";
+    private static final int LARGEST = 64 << 20;
+
+    /** Locks of files are the whole JVM's. */
+    private static final Object IN_THIS_JVM = new Object();
+
+    private final Path root;
+
+    FolderStore(Path root) throws IOException {
+        this.root = root.toAbsolutePath().normalize();
+        if (Files.exists(this.root) && !Files.isDirectory(this.root))
+            throw new FileSystemException(root.toString(), null, "is a file, and a site is a folder");
+        Files.createDirectories(this.root);
+    }
+
+    private Path file(String name) throws IOException {
+        Path file = root.resolve(name).normalize();
+        if (!file.startsWith(root) || file.equals(root))
+            throw new FileSystemException(name, null, "lies outside the site");
+        for (Path one = file; one != null && !one.equals(root); one = one.getParent())
+            if (Files.isSymbolicLink(one))
+                throw new FileSystemException(one.toString(), null, "is a link, which is not followed");
+        return file;
+    }
+
+    @Override
+    public @Nullable Stored read(String name) throws IOException {
+        try {
+            byte[] bytes = PlainFile.bytes(file(name), LARGEST);
+            return new Stored(bytes, version(bytes));
+        } catch (NoSuchFileException none) {
+            return null;
+        }
+    }
+
+    private static String version(byte[] bytes) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+        } catch (NoSuchAlgorithmException missing) {
+            throw new IllegalStateException("every JVM has SHA-256", missing);
+        }
+    }
+
+    @Override
+    public void put(String name, Path from) throws IOException {
+        WholeFile.write(file(name), fresh -> {
+            Files.copy(from, fresh);
+            return true;
+        });
+    }
+
+    @Override
+    public void copy(String from, String to) throws IOException {
+        put(to, file(from));
+    }
+
+    @Override
+    public @Nullable String replace(String name, byte[] bytes, @Nullable String version) throws IOException {
+        synchronized (IN_THIS_JVM) {
+            try (FileChannel channel =
+                            FileChannel.open(file(LOCK), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
+                    FileLock lock = channel.lock()) {
+                if (!lock.isValid()) throw new IOException(root + " cannot be locked");
+                Stored now = read(name);
+                if (version == null
+                        ? now != null
+                        : now == null || !now.version().equals(version)) return null;
+                WholeFile.write(file(name), fresh -> {
+                    Files.write(fresh, bytes, StandardOpenOption.CREATE_NEW);
+                    return true;
+                });
+                return version(bytes);
+            }
+        }
+    }
+
+    @Override
+    public void delete(String name) throws IOException {
+        Path file = file(name);
+        if (!Files.exists(file, LinkOption.NOFOLLOW_LINKS)) return;
+        if (!PlainFile.isThere(file)) throw new FileSystemException(file.toString(), null, "is no regular file");
+        Files.delete(file);
+        for (Path folder = file.getParent(); folder != null && !folder.equals(root); folder = folder.getParent())
+            try {
+                Files.delete(folder);
+            } catch (DirectoryNotEmptyException used) {
+                return;
+            }
+    }
+
+    @Override
+    public String address(String name) {
+        return root.resolve(name).toString();
+    }
+
+    @Override
+    public void close() {
+        // nothing is open
+    }
+}
