@@ -144,9 +144,9 @@ class RunMailTest {
             assertThat(right.waitFor()).as(text(right)).isZero();
             assertThat(got.get(20, TimeUnit.SECONDS)).contains("[Orto] main: 1 new failure");
             Process wrong = send(keystore, server.getPortAllocated(), "guess-4712");
-            String said = text(wrong);
+            String printed = text(wrong);
             assertThat(wrong.waitFor()).isEqualTo(1);
-            assertThat(said).contains("did not take the mail", "535").doesNotContain("guess-4712");
+            assertThat(printed).contains("did not take the mail", "535").doesNotContain("guess-4712");
         } finally {
             server.stop();
         }

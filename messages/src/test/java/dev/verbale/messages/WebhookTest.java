@@ -45,10 +45,10 @@ class WebhookTest {
                     + exchange.getRequestHeaders().getFirst("Authorization") + " "
                     + exchange.getRequestHeaders().getFirst("Idempotency-Key") + " " + body);
             int answer = answers.isEmpty() ? 204 : answers.remove(0);
-            byte[] said =
+            byte[] text =
                     answer == 204 ? new byte[0] : ("no " + exchange.getRequestURI()).getBytes(StandardCharsets.UTF_8);
-            exchange.sendResponseHeaders(answer, said.length == 0 ? -1 : said.length);
-            exchange.getResponseBody().write(said);
+            exchange.sendResponseHeaders(answer, text.length == 0 ? -1 : text.length);
+            exchange.getResponseBody().write(text);
             exchange.close();
         });
         server.start();

@@ -33,10 +33,10 @@ class FolderSiteTest extends SiteContract {
     @Test
     void no_name_and_no_link_leads_out_of_it() throws Exception {
         try (SiteStore store = store()) {
-            assertThatThrownBy(() -> store.put("../out", root.resolve("notes")))
+            assertThatThrownBy(() -> store.put("../out", root.resolve("own")))
                     .hasMessageContaining("lies outside the site");
             Files.createSymbolicLink(root.resolve("site/latest"), root);
-            assertThatThrownBy(() -> store.put("latest/index.html", root.resolve("notes")))
+            assertThatThrownBy(() -> store.put("latest/index.html", root.resolve("own")))
                     .hasMessageContaining("is a link, which is not followed");
         }
     }
@@ -46,7 +46,7 @@ class FolderSiteTest extends SiteContract {
         assertThatThrownBy(() -> SiteStore.of("ftp://orto.example/x"))
                 .isInstanceOf(IllegalArgumentException.class)
                 .hasMessageContaining("name a folder, or s3://BUCKET/PREFIX");
-        assertThatThrownBy(() -> SiteStore.of(root.resolve("notes").toString()))
+        assertThatThrownBy(() -> SiteStore.of(root.resolve("own").toString()))
                 .hasMessageContaining("is a file, and a site is a folder");
         assertThatThrownBy(() -> SiteStore.of("s3://Not a bucket/x"))
                 .hasMessageContaining("cannot be the name of a bucket");

@@ -50,10 +50,10 @@ abstract class SiteContract {
 
     @BeforeEach
     void others() throws Exception {
-        Path notes = Files.writeString(root.resolve("notes"), "somebody's own");
+        Path own = Files.writeString(root.resolve("own"), "somebody's own");
         try (SiteStore store = store()) {
-            store.put("CNAME", notes);
-            store.put("runs/notes.txt", notes);
+            store.put("CNAME", own);
+            store.put("runs/notes.txt", own);
         }
     }
 
@@ -230,7 +230,7 @@ abstract class SiteContract {
     @Test
     void a_list_that_is_none_is_left_as_it_is_and_named() throws Exception {
         try (SiteStore store = store()) {
-            store.put("runs.json", root.resolve("notes"));
+            store.put("runs.json", root.resolve("own"));
         }
 
         assertThatThrownBy(() -> publish(run(root.resolve("a"), "night", "main", null), 2))
