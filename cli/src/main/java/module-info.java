@@ -6,7 +6,7 @@ module dev.verbale.cli {
     requires dev.verbale.export;
     requires dev.verbale.har;
     requires static dev.verbale.hub; // no other command needs it, nor its libraries
-    requires static dev.verbale.messages; // no other command needs them, nor their libraries
+    requires dev.verbale.messages;
     requires dev.verbale.otlp;
     requires dev.verbale.packing;
     requires static dev.verbale.publishing; // no other command needs it, nor its libraries

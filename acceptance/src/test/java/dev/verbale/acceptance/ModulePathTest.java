@@ -126,7 +126,7 @@ class ModulePathTest {
                         entry -> entry.toString()
                                 .matches(
                                         ".*(verbale-(?!example|acceptance)|/(format|secrets|recorder|junit|selenium|results|export|har|history|rules|query|changes|otlp|report|viewer|sending|packing|publishing|messages|hub|cli)/target"
-                                                + "|jackson-core-3|jackson-databind-3|jackson-annotations|hipparchus|jsoup|commons-csv|jdbi|geantyref|slf4j-api|/h2-|classgraph|opentelemetry|jackson-core-2|jackson-databind-2|postgresql|commons-io|commons-codec|snakeyaml|picocli|junit-(platform|jupiter-api)|opentest4j|apiguardian).*"))
+                                                + "|jackson-core-3|jackson-databind-3|jackson-annotations|hipparchus|jsoup|commons-csv|jdbi|geantyref|slf4j-api|/h2-|classgraph|opentelemetry|jackson-core-2|jackson-databind-2|postgresql|commons-io|commons-codec|snakeyaml|picocli|angus-|jakarta.mail|jakarta.activation|jmustache|junit-(platform|jupiter-api)|opentest4j|apiguardian).*"))
                 .filter(entry -> !entry.toString().contains("console"))
                 .filter(entry -> !entry.toString().endsWith("-tests.jar"))
                 .map(Path::toString)
