@@ -23,6 +23,7 @@ class DocumentationTest {
             "docs/http.md",
             "docs/hub.md",
             "docs/handing-on.md",
+            "docs/ci.md",
             "docs/browsers.md",
             "docs/page.md",
             "docs/settings.md",

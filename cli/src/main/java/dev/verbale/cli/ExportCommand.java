@@ -1,5 +1,7 @@
 package dev.verbale.cli;
 
+import dev.verbale.export.Annotations;
+import dev.verbale.export.CodeQuality;
 import dev.verbale.export.CsvTables;
 import dev.verbale.export.JUnitXml;
 import dev.verbale.export.JsonSummary;
@@ -38,13 +40,14 @@ import picocli.CommandLine.Spec;
         name = "export",
         description = "Writes a run for other tools: JUnit-style XML, Markdown for "
                 + "the page of a CI job, tables of tests or of steps, a JSON "
-                + "summary, or a mail.",
+                + "summary, a mail, or failures at their lines of code.",
         mixinStandardHelpOptions = true,
         footerHeading = "%nExamples:%n",
         footer = {
             "  verbale export --format junit --output target/TEST-all.xml",
             "  verbale export --format markdown --baseline branch:main",
             "  verbale export --format tests-csv > tests.csv",
+            "  verbale export --format annotations     in a job, for the CI system to show",
         })
 final class ExportCommand implements Callable<Integer> {
 
@@ -56,7 +59,9 @@ final class ExportCommand implements Callable<Integer> {
         STEPS_CSV,
         JSON,
         MAIL_HTML,
-        MAIL_TEXT;
+        MAIL_TEXT,
+        ANNOTATIONS,
+        CODE_QUALITY;
 
         /** As it is typed. */
         @Override
@@ -81,8 +86,10 @@ final class ExportCommand implements Callable<Integer> {
         @Override
         public Format convert(String word) {
             for (Format one : Format.values()) if (one.toString().equalsIgnoreCase(word)) return one;
-            throw new picocli.CommandLine.TypeConversionException(
-                    "'" + word + "' is none of junit, markdown, tests-csv, steps-csv, json, mail-html, mail-text");
+            throw new picocli.CommandLine.TypeConversionException("'" + word + "' is none of "
+                    + java.util.Arrays.stream(Format.values())
+                            .map(Format::toString)
+                            .collect(java.util.stream.Collectors.joining(", ")));
         }
     }
 
@@ -97,6 +104,9 @@ final class ExportCommand implements Callable<Integer> {
             paramLabel = "N",
             description = "How long the Markdown may be. Default: ${DEFAULT-VALUE}")
     private int maxBytes = MarkdownSummary.USUAL_LIMIT;
+
+    @Mixin
+    private final SourcesOption sources = new SourcesOption();
 
     @Mixin
     private final BaselineOption baseline = new BaselineOption();
@@ -141,6 +151,16 @@ final class ExportCommand implements Callable<Integer> {
             case MAIL_TEXT -> text.append(MailSummary.text(today(read)));
             case TESTS_CSV -> CsvTables.tests(read, text);
             case STEPS_CSV -> CsvTables.steps(read, text);
+            case ANNOTATIONS ->
+                text.append(Annotations.of(System.getenv()).text(read, sources.codeHere(spec), Path.of("")));
+            case CODE_QUALITY -> {
+                int without = CodeQuality.write(read, sources.codeHere(spec), Path.of(""), bytes);
+                if (without > 0)
+                    spec.commandLine()
+                            .getErr()
+                            .println("verbale: of " + without + (without == 1 ? " failure" : " failures")
+                                    + " no line is known, and it is not there. Name the sources with --sources");
+            }
         }
         bytes.writeBytes(text.toString().getBytes(StandardCharsets.UTF_8));
         return bytes.toByteArray();

@@ -77,10 +77,10 @@ final class MailCommand implements Callable<Integer> {
         }
         try {
             mail.send(by);
-            sent.add(key);
         } catch (IOException failed) {
             throw new FailureMessages.NotWritten("the mail was not sent", failed);
         }
+        NewsOptions.remember(sent, key, spec.commandLine().getErr());
         spec.commandLine().getOut().println("Mailed to " + String.join(", ", to) + ": " + mail.subject());
         return ExitCodes.DONE;
     }

@@ -8,6 +8,7 @@ import dev.verbale.results.TestKeeper;
 import dev.verbale.rules.RulesFormatException;
 import dev.verbale.rules.TodayParts;
 import java.io.IOException;
+import java.io.PrintWriter;
 import java.nio.file.FileSystems;
 import java.nio.file.Path;
 import java.time.LocalDate;
@@ -85,6 +86,16 @@ final class NewsOptions {
         if (news.isWanted(when)) return true;
         spec.commandLine().getOut().println("Nothing is sent: " + news.line());
         return false;
+    }
+
+    /** It was taken; where that cannot be written down, it may be sent once more, and is not called unsent. */
+    static void remember(SentMessages sent, String key, PrintWriter err) {
+        try {
+            sent.add(key);
+        } catch (IOException unwritten) {
+            err.println(
+                    "verbale: it was sent, and that could not be written down: " + FailureMessages.reason(unwritten));
+        }
     }
 
     /** What was sent of that run. */

@@ -86,10 +86,10 @@ final class NotifyCommand implements Callable<Integer> {
         }
         try {
             webhook.send(message.of(news), key);
-            sent.add(key);
         } catch (IOException failed) {
             throw new FailureMessages.NotWritten("the message was not sent", failed);
         }
+        NewsOptions.remember(sent, key, spec.commandLine().getErr());
         spec.commandLine().getOut().println("Sent to " + webhook.shown() + ": " + news.line());
         return ExitCodes.DONE;
     }

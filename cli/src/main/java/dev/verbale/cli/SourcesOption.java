@@ -26,6 +26,12 @@ final class SourcesOption {
                     + "touched its file last. May be given several times.")
     private List<Path> folders = new ArrayList<>();
 
+    /** In the folder of here, where nobody named one: what a job has checked out. */
+    CodeAtHand codeHere(CommandSpec spec) throws IOException {
+        CodeAtHand named = code(spec);
+        return named != null ? named : new CodeAtHand(SourceFiles.below(List.of(Path.of(""))), file -> List.of());
+    }
+
     /** Null where nobody named a folder. */
     @Nullable
     CodeAtHand code(CommandSpec spec) throws IOException {

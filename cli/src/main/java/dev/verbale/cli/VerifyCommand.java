@@ -54,11 +54,10 @@ final class VerifyCommand implements Callable<Integer> {
         PrintWriter out = spec.commandLine().getOut();
         List<Verification> all = Verification.of(folder, allowedSigners);
         for (Verification one : all) print(one, out);
-        int shards = folder.shards().size();
-        boolean isMissing = all.isEmpty() || all.size() > 1 && all.size() < shards;
+        List<RunFolder> unsealed = all.isEmpty() ? List.of() : Verification.unsealed(folder);
         if (all.isEmpty()) out.println(folder.name() + " has no seal. It is sealed by: verbale seal");
-        else if (isMissing)
-            out.println((shards - all.size()) + " of the " + shards + " runs that it was joined of have no seal.");
+        for (RunFolder one : unsealed) out.println(one.name() + ", which it was joined of, has no seal.");
+        boolean isMissing = all.isEmpty() || !unsealed.isEmpty();
         return !isMissing && all.stream().allMatch(Verification::isGood) ? ExitCodes.DONE : ExitCodes.NOT_AS_SEALED;
     }
 

@@ -49,8 +49,10 @@ class HandingOnTest {
                     .status(bed.equals("kale") ? 200 : 500)
                     .ended();
             recorder.attach("plan", bed.repeat(100).getBytes(StandardCharsets.UTF_8), MediaType.TEXT);
-            recorder.endTest(
-                    test, bed.equals("kale") ? TestEnd.passed() : TestEnd.threw(new AssertionError("no " + bed)));
+            var failure = new AssertionError("no " + bed);
+            failure.setStackTrace(
+                    new StackTraceElement[] {new StackTraceElement("sample.BedTest", bed, "BedTest.java", 7)});
+            recorder.endTest(test, bed.equals("kale") ? TestEnd.passed() : TestEnd.threw(failure));
         }
         jvm = new StayingJvm(work, Map.of("CHAT_TOKEN", "turnip-4711"));
         assertThat(verbale("pack", "--to", "night.zip").code()).isZero();
@@ -182,6 +184,31 @@ class HandingOnTest {
         Output odd = verbale("publish", "--to", "web");
         assertThat(odd.code()).isEqualTo(4);
         assertThat(odd.err()).contains("runs.json is no list of runs of a site");
+    }
+
+    @Test
+    void failures_stand_at_their_lines_where_the_sources_are_at_hand() throws Exception {
+        Path source = work.resolve("src/sample/BedTest.java");
+        Files.createDirectories(source.getParent());
+        Files.writeString(source, "line\n".repeat(9));
+
+        String lines =
+                verbale("export", "--format", "annotations", "--sources", "src").out();
+        assertThat(lines.lines())
+                .singleElement()
+                .asString()
+                .matches("src/sample/BedTest\\.java:7: .*the rose grows: .*no rose");
+        Output quality = verbale("export", "--format", "code-quality", "--sources", "src");
+        assertThat(quality.out())
+                .contains("\"path\":\"src/sample/BedTest.java\",\"lines\":{\"begin\":7")
+                .startsWith("[{\"description\":");
+        Files.delete(source);
+        assertThat(verbale("export", "--format", "annotations").out())
+                .contains("the rose grows")
+                .doesNotContain(".java");
+        Output none = verbale("export", "--format", "code-quality");
+        assertThat(none.out().strip()).isEqualTo("[]");
+        assertThat(none.err()).contains("of 1 failure no line is known");
     }
 
     @Test

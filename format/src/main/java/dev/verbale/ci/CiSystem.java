@@ -50,11 +50,27 @@ public final class CiSystem {
     /** As a variable of a job or of a change has it: {@code 7}, {@code refs/pull/7/merge}, or an address that ends in it. */
     private static final Pattern REQUEST = Pattern.compile("(?:refs/pull/|https?://\\S+/)?(\\d{1,12})(?:/merge)?");
 
-    private static final Pattern VARIABLE = Pattern.compile("\\{([A-Z_]+)}");
+    private static final Pattern VARIABLE = Pattern.compile("\\{([A-Z_0-9]+)}");
 
     private static final String SHARD = "shard";
     private static final String SHARDS = "shards";
     private static final String BUILD = "build";
+
+    /** All that a system may say, in the order in which it is documented: the facts of a run, which shard it is of how many, and the build. */
+    public static final List<String> FACTS = List.of(
+            JOB,
+            NUMBER,
+            LINK,
+            BRANCH,
+            TARGET_BRANCH,
+            COMMIT,
+            COMMIT_LINK,
+            PULL_REQUEST,
+            ASKED_BY,
+            SHARD,
+            SHARDS,
+            BUILD);
+
     private static final int LONGEST_BUILD = 100;
 
     /** The order in which they are looked for. */
@@ -211,8 +227,7 @@ public final class CiSystem {
     /** What is known of the job, by the names of the facts, in the order of this class's. */
     public Map<String, String> facts(Map<String, String> environment) {
         Map<String, String> facts = new LinkedHashMap<>();
-        for (String fact :
-                List.of(JOB, NUMBER, LINK, BRANCH, TARGET_BRANCH, COMMIT, COMMIT_LINK, PULL_REQUEST, ASKED_BY)) {
+        for (String fact : FACTS.subList(0, FACTS.indexOf(SHARD))) {
             String value = value(fact, environment);
             if (!value.isEmpty()) facts.put(fact, value);
         }

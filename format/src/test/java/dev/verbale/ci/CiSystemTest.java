@@ -100,6 +100,9 @@ class CiSystemTest {
 
     @Test
     void all_that_is_looked_at_is_listed() {
+        assertThat(everything().keySet()).contains("CIRCLE_SHA1");
+        for (CiSystem system : CiSystem.ALL)
+            assertThat(system.facts(everything()).values()).as(system.name()).noneMatch(value -> value.contains("{"));
         assertThat(CiSystem.variables()).contains("GITHUB_ACTIONS", "CI_NODE_TOTAL", "SYSTEM_TEAMPROJECT", "BUILD_TAG");
         for (CiSystem system : CiSystem.ALL)
             for (String fact : system.facts(everything()).keySet())

@@ -171,8 +171,7 @@ abstract class HubContract {
         HubFixture.test(recorder, "later", true);
         HubFixture.end(recorder);
         assertThat(hub.sender(run, send, "orto", "night").send().isWhole()).isTrue();
-        until(() -> remembered().size() == 1 && remembered().get(0).isComplete());
-        assertThat(remembered().get(0).tests()).isEqualTo(2);
+        until(() -> remembered().stream().anyMatch(one -> one.isComplete() && one.tests() == 2));
     }
 
     private List<RunSummary> remembered() throws Exception {

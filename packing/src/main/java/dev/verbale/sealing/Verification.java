@@ -87,6 +87,14 @@ public record Verification(
         return all;
     }
 
+    /** The runs that {@code run} was joined of and that no seal is of; none where it has one of its own. */
+    public static List<RunFolder> unsealed(RunFolder run) throws IOException {
+        if (PlainFile.isThere(run.path().resolve(RunSeal.MANIFEST))) return List.of();
+        return run.shards().stream()
+                .filter(shard -> !PlainFile.isThere(shard.path().resolve(RunSeal.MANIFEST)))
+                .toList();
+    }
+
     private static Verification one(RunFolder run, @Nullable Path allowedSigners) throws IOException {
         byte[] manifest = PlainFile.bytes(run.path().resolve(RunSeal.MANIFEST), LONGEST);
         Map<String, String> sealed = new HashMap<>();

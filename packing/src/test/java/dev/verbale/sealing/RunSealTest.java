@@ -206,6 +206,20 @@ class RunSealTest {
     }
 
     @Test
+    void a_run_that_was_joined_of_sealed_ones_and_another_is_not_taken_for_sealed() throws Exception {
+        RunSeal.seal(run, null);
+        RunFolder other = RecordedRun.whole(root.resolve("runs"), "other");
+        Path joined = root.resolve("joined");
+        RunJoiner.join(List.of(run.path(), other.path()), joined);
+
+        assertThat(Verification.of(new RunFolder(joined), null)).hasSize(1);
+        assertThat(Verification.unsealed(new RunFolder(joined)))
+                .singleElement()
+                .matches(one -> one.name().startsWith("other"));
+        assertThat(Verification.unsealed(run)).isEmpty();
+    }
+
+    @Test
     void what_cannot_be_signed_is_not_sealed_and_says_why() throws Exception {
         assertThatThrownBy(() -> RunSeal.seal(run, root.resolve("none")))
                 .isInstanceOf(IOException.class)

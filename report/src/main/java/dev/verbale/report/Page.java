@@ -22,7 +22,7 @@ import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Writes pages. The same run gives the same bytes.
+ * Writes pages. The same run of one journal gives the same bytes; where several are read side by side, which files share a text can differ.
  *
  * @since 0.2.0
  */
