@@ -1,13 +1,11 @@
 package dev.verbale.messages;
 
+import dev.verbale.folder.Sha256;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.util.HexFormat;
 
 /**
  * Which messages were sent of a run, so that none is sent twice: a hidden file beside what was recorded, with a line for each. For one
@@ -16,6 +14,8 @@ import java.util.HexFormat;
  * @since 0.2.0
  */
 public final class SentMessages {
+
+    private static final int KEY = 32;
 
     private final Path file;
 
@@ -26,16 +26,8 @@ public final class SentMessages {
 
     /** What tells a message from others: of which run, to whom, in which form. It says nothing of the address itself. */
     public static String key(String... parts) {
-        try {
-            MessageDigest digest = MessageDigest.getInstance("SHA-256");
-            for (String part : parts) {
-                digest.update(part.getBytes(StandardCharsets.UTF_8));
-                digest.update((byte) 0);
-            }
-            return HexFormat.of().formatHex(digest.digest(), 0, 16);
-        } catch (NoSuchAlgorithmException missing) {
-            throw new IllegalStateException("every JVM has SHA-256", missing);
-        }
+        return Sha256.of(String.join("\0", parts).getBytes(StandardCharsets.UTF_8))
+                .substring(0, KEY);
     }
 
     /** Whether it was sent. */

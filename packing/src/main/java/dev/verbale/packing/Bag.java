@@ -1,12 +1,12 @@
 package dev.verbale.packing;
 
 import dev.verbale.folder.MediaTypes;
+import dev.verbale.folder.Sha256;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.LocalDateTime;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
@@ -94,7 +94,7 @@ final class Bag {
     }
 
     private String write(String path, InputStream in, int level) throws IOException {
-        MessageDigest digest = sha256();
+        MessageDigest digest = Sha256.digest();
         var entry = new ZipEntry(name + "/" + path);
         entry.setTimeLocal(NO_TIME);
         zip.setLevel(level);
@@ -118,13 +118,5 @@ final class Bag {
     /** As a manifest has it: RFC 8493, 2.1.3. */
     private static String encoded(String path) {
         return path.replace("%", "%25").replace("\r", "%0D").replace("\n", "%0A");
-    }
-
-    static MessageDigest sha256() {
-        try {
-            return MessageDigest.getInstance("SHA-256");
-        } catch (NoSuchAlgorithmException missing) {
-            throw new IllegalStateException("every JVM has SHA-256", missing);
-        }
     }
 }

@@ -2,19 +2,15 @@ package dev.verbale.sealing;
 
 import dev.verbale.folder.RunFiles;
 import dev.verbale.folder.RunFolder;
+import dev.verbale.folder.Sha256;
 import dev.verbale.folder.WholeFile;
-import dev.verbale.journal.PlainFile;
 import java.io.IOException;
-import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
-import java.util.HexFormat;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
@@ -73,22 +69,8 @@ public final class RunSeal {
     /** By path, what the files of the run are now. */
     static Map<String, String> sums(RunFolder run) throws IOException {
         Map<String, String> sums = new TreeMap<>();
-        for (Path file : RunFiles.of(run, FILES)) sums.put(run.nameInJournal(file), sum(file));
+        for (Path file : RunFiles.of(run, FILES)) sums.put(run.nameInJournal(file), Sha256.of(file));
         return sums;
-    }
-
-    private static String sum(Path file) throws IOException {
-        MessageDigest digest;
-        try {
-            digest = MessageDigest.getInstance("SHA-256");
-        } catch (NoSuchAlgorithmException missing) {
-            throw new IllegalStateException("every JVM has SHA-256", missing);
-        }
-        byte[] buffer = new byte[1 << 16];
-        try (InputStream in = PlainFile.open(file)) {
-            for (int read = in.read(buffer); read >= 0; read = in.read(buffer)) digest.update(buffer, 0, read);
-        }
-        return HexFormat.of().formatHex(digest.digest());
     }
 
     /** As {@code sha256sum} writes it: a name with a backslash or an end of a line has a backslash before its line. */

@@ -1,5 +1,6 @@
 package dev.verbale.publishing;
 
+import dev.verbale.folder.Sha256;
 import dev.verbale.folder.WholeFile;
 import dev.verbale.journal.PlainFile;
 import java.io.IOException;
@@ -12,9 +13,6 @@ import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.util.HexFormat;
 import org.jspecify.annotations.Nullable;
 
 /** A folder of a disk, or one that several machines see. */
@@ -49,17 +47,9 @@ final class FolderStore implements SiteStore {
     public @Nullable Stored read(String name) throws IOException {
         try {
             byte[] bytes = PlainFile.bytes(file(name), LARGEST);
-            return new Stored(bytes, version(bytes));
+            return new Stored(bytes, Sha256.of(bytes));
         } catch (NoSuchFileException none) {
             return null;
-        }
-    }
-
-    private static String version(byte[] bytes) {
-        try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
-        } catch (NoSuchAlgorithmException missing) {
-            throw new IllegalStateException("every JVM has SHA-256", missing);
         }
     }
 
@@ -91,7 +81,7 @@ final class FolderStore implements SiteStore {
                     Files.write(fresh, bytes, StandardOpenOption.CREATE_NEW);
                     return true;
                 });
-                return version(bytes);
+                return Sha256.of(bytes);
             }
         }
     }

@@ -2,21 +2,17 @@ package dev.verbale.publishing;
 
 import dev.verbale.folder.FolderTree;
 import dev.verbale.folder.RunFolder;
+import dev.verbale.folder.Sha256;
 import dev.verbale.journal.PlainFile;
 import dev.verbale.report.Page;
 import dev.verbale.report.PageOptions;
 import dev.verbale.viewer.RunRow;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.security.DigestInputStream;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.util.HashMap;
-import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -98,13 +94,13 @@ public final class Site {
     private Published publish(RunRow row, Path page) throws IOException {
         Map<String, Path> files = files(page);
         Map<String, String> sums = new TreeMap<>();
-        for (Map.Entry<String, Path> file : files.entrySet()) sums.put(file.getKey(), sum(file.getValue()));
+        for (Map.Entry<String, Path> file : files.entrySet()) sums.put(file.getKey(), Sha256.of(file.getValue()));
         String list = list(sums);
         String name = SitePages.plain(row.summary().name());
         if (name.isEmpty())
             throw new IOException("a run that is called '" + row.summary().name() + "' has no address");
         String folder = name.substring(0, Math.min(LONGEST_NAME, name.length())) + "-"
-                + hex(list.getBytes(StandardCharsets.UTF_8)).substring(0, VERSION);
+                + Sha256.of(list.getBytes(StandardCharsets.UTF_8)).substring(0, VERSION);
 
         SiteStore.Stored stored = store.read(SiteIndex.FILE);
         SiteIndex before = SiteIndex.read(stored, store.address(SiteIndex.FILE));
@@ -260,25 +256,5 @@ public final class Site {
         var list = new StringBuilder();
         sums.forEach((name, sum) -> list.append(sum).append("  ").append(name).append('\n'));
         return list.toString();
-    }
-
-    private static String sum(Path file) throws IOException {
-        MessageDigest digest = sha256();
-        try (InputStream in = new DigestInputStream(PlainFile.open(file), digest)) {
-            in.transferTo(java.io.OutputStream.nullOutputStream());
-        }
-        return HexFormat.of().formatHex(digest.digest());
-    }
-
-    private static String hex(byte[] bytes) {
-        return HexFormat.of().formatHex(sha256().digest(bytes));
-    }
-
-    private static MessageDigest sha256() {
-        try {
-            return MessageDigest.getInstance("SHA-256");
-        } catch (NoSuchAlgorithmException missing) {
-            throw new IllegalStateException("every JVM has SHA-256", missing);
-        }
     }
 }
