@@ -10,6 +10,11 @@ const shown = () => {
   for (const row of list.children) row.hidden = wanted && !row.dataset.tags.split(', ').includes(wanted);
   none.hidden = list.children.length > 0;
 };
+// Cell by cell: a click on a link that is taken away while the button is down would lead nowhere.
+const write = (row, fresh) => {
+  for (const { name, value } of fresh.attributes) row.setAttribute(name, value);
+  [...fresh.cells].forEach((cell, i) => cell.isEqualNode(row.cells[i]) || row.cells[i].replaceWith(cell));
+};
 const events = new EventSource('events');
 events.addEventListener('run', ({ data }) => {
   const { name, row } = JSON.parse(data);
@@ -19,9 +24,9 @@ events.addEventListener('run', ({ data }) => {
   const rows = [...list.children];
   const old = rows.find((one) => one.dataset.run === name);
   const had = old?.contains(document.activeElement);
-  if (old) old.replaceWith(fresh);
+  if (old) write(old, fresh);
   else list.insertBefore(fresh, rows.find((one) => one.dataset.run < name) ?? null);
-  if (had) fresh.querySelector('a').focus();
+  if (had && !old.contains(document.activeElement)) old.querySelector('a').focus();
   shown();
 });
 events.onerror = () => (state.textContent = 'No answer; the list is as it was.');
