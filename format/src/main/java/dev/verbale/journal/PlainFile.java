@@ -8,6 +8,7 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
 
 /**
  * Files that are nothing but files. A folder of a run may come from a stranger, who can put links and pipes in there.
@@ -30,10 +31,10 @@ public final class PlainFile {
      * @throws IOException where it cannot be opened, or is a link, a folder, a pipe or a device
      */
     public static InputStream open(Path file) throws IOException {
-        if (!isThere(file)) {
-            if (!Files.exists(file, LinkOption.NOFOLLOW_LINKS)) throw new NoSuchFileException(file.toString());
+        // Asked once: between two questions somebody may have put it there.
+        if (!Files.readAttributes(file, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS)
+                .isRegularFile())
             throw new FileSystemException(file.toString(), null, "is no regular file and is not opened");
-        }
         if (file.getFileSystem() == FileSystems.getDefault())
             return Files.newInputStream(file, LinkOption.NOFOLLOW_LINKS);
         return new ArchivedStream(file);

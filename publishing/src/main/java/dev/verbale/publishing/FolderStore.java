@@ -12,6 +12,7 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
+import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.StandardOpenOption;
 import org.jspecify.annotations.Nullable;
 
@@ -89,12 +90,16 @@ final class FolderStore implements SiteStore {
     @Override
     public void delete(String name) throws IOException {
         Path file = file(name);
-        if (!Files.exists(file, LinkOption.NOFOLLOW_LINKS)) return;
-        if (!PlainFile.isThere(file)) throw new FileSystemException(file.toString(), null, "is no regular file");
-        Files.delete(file);
+        try {
+            if (!Files.readAttributes(file, BasicFileAttributes.class, LinkOption.NOFOLLOW_LINKS)
+                    .isRegularFile()) throw new FileSystemException(file.toString(), null, "is no regular file");
+        } catch (NoSuchFileException none) {
+            return;
+        }
+        Files.deleteIfExists(file);
         for (Path folder = file.getParent(); folder != null && !folder.equals(root); folder = folder.getParent())
             try {
-                Files.delete(folder);
+                Files.deleteIfExists(folder); // another publisher may have
             } catch (DirectoryNotEmptyException used) {
                 return;
             }
