@@ -6,4 +6,5 @@ module dev.verbale.rules {
     requires static transitive org.jspecify;
 
     exports dev.verbale.rules;
+    exports dev.verbale.rules.yaml;
 }

@@ -24,6 +24,7 @@ class DocumentationTest {
             "docs/hub.md",
             "docs/handing-on.md",
             "docs/ci.md",
+            "docs/commands.md",
             "docs/browsers.md",
             "docs/page.md",
             "docs/settings.md",

@@ -18,7 +18,7 @@ import org.junit.jupiter.api.Test;
 class QueryDocumentationTest {
 
     private static final Pattern ROW = Pattern.compile("(?m)^\\| `(\\w+)` \\| [^|]* \\| ([^|]*) \\|$");
-    private static final Pattern QUESTION = Pattern.compile("verbale query [^\"\\n]*\"(select [^\"]+)\"");
+    private static final Pattern QUESTION = Pattern.compile("verbale runs query [^\"\\n]*\"(select [^\"]+)\"");
 
     private static List<List<Object>> answer(RunTables tables, String sql) throws Exception {
         List<List<Object>> rows = new ArrayList<>();

@@ -66,7 +66,8 @@ class SentBuildTest {
                 "beds",
                 "test");
         assertThat(away.output())
-                .contains("BUILD SUCCESS", "the run was not sent as a whole", "'verbale send' sends what is missing");
+                .contains(
+                        "BUILD SUCCESS", "the run was not sent as a whole", "'verbale hub send' sends what is missing");
         assertThat(away.code()).isZero();
     }
 }

@@ -139,7 +139,7 @@ public final class Shots {
     private void known(Path run, Path jar) throws Exception {
         try (HubProcess hub = new HubProcess(jar, Files.createTempDirectory("hub"))) {
             Map<String, String> all = hub.environment(hub.first);
-            Jvm sent = Jvm.bareJava(all, run, "-jar", jar.toString(), "send", run.toString());
+            Jvm sent = Jvm.bareJava(all, run, "-jar", jar.toString(), "hub", "send", run.toString());
             if (sent.code() != 0) throw new IllegalStateException(sent.output());
             String label = hub.ask("POST", "api/v1/tokens?project=orto&role=label&label=Ada%20Rossi");
             String reason = FailureReason.of(RunReader.read(run)).get(0).id();

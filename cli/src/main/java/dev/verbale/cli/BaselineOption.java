@@ -18,15 +18,8 @@ final class BaselineOption {
             names = "--baseline",
             paramLabel = "RUN",
             description = {
-                "What to compare with: a run's folder or name;",
-                "branch:NAME, the newest complete run of that",
-                "branch; last-good, the newest of the same branch",
-                "in which nothing needed attention; previous, the",
-                "run before, whatever it was; a day (friday,",
-                "2026-11-27), a moment, a tag or commit of git's.",
-                "Left out: the newest complete run of the branch",
-                "that this one is to be merged into, or else of",
-                "the same branch, or else of the one that it left."
+                "What to compare with: a run, last-good, branch:main",
+                "A run's folder or name; branch:NAME, the newest complete run of that branch; last-good, the newest of the same branch in which nothing needed attention; previous, the run before, whatever it was; a day (friday, 2026-11-27), a moment, a tag or commit of git's. Left out: the newest complete run of the branch that this one is to be merged into, or else of the same branch, or else of the one that it left."
             })
     private @Nullable String baseline;
 

@@ -29,16 +29,14 @@ import picocli.CommandLine.Spec;
 /** Prints failures as text for an issue or an assistant. */
 @Command(
         name = "brief",
-        description =
-                "Prints a failure as text for an issue, a message or an assistant: what failed, what the test did until "
-                        + "then, what browser and service said, who else has it. As masked as the run is.",
+        description = {
+            "Prints a failure as text for an issue, a message or an assistant, as masked as the run is.",
+            "What failed, what the test did until then, what browser and service said, who else has it."
+        },
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
-            "  verbale brief 3f09a1c2                           of the reason with this id, as verbale failures says it",
-            "  verbale brief --test SeedsPageTest",
-            "  verbale brief --test lends --size 4000 | xclip",
-            "  verbale brief --sources . --test SeedsPageTest   with the lines that failed and their last commits",
+            "  verbale failures brief 3f09a1c2            of the reason with this id",
+            "  verbale failures brief --test SeedsPageTest --sources ."
         })
 final class BriefCommand implements Callable<Integer> {
 
@@ -49,24 +47,25 @@ final class BriefCommand implements Callable<Integer> {
     @Parameters(
             arity = "0..2",
             paramLabel = "ID|RUN",
-            description = {
-                "A reason, by its id or the beginning of it; and a run, by",
-                "its folder or name. Left out: the newest run."
-            })
+            description = {"A reason, by the beginning of its id; a run", "Left out: the newest run."})
     private List<String> words = new ArrayList<>();
 
     @Option(
             names = "--test",
             paramLabel = "TEXT",
-            description =
-                    "Of tests that did not pass, those whose id holds TEXT. Left out: the first of the most frequent reason.")
+            description = {
+                "Tests that did not pass with TEXT in their id",
+                "Left out: the first of the most frequent reason."
+            })
     private @Nullable String test;
 
     @Option(
             names = "--baseline",
             paramLabel = "RUN",
-            description = "A run in which the tests passed, such as the last good one: an element that is not found "
-                    + "is looked for by what it was then.")
+            description = {
+                "A run in which the tests passed",
+                "Such as the last good one: an element that is not found is looked for by what it was then."
+            })
     private @Nullable Path baseline;
 
     @Mixin
@@ -79,14 +78,14 @@ final class BriefCommand implements Callable<Integer> {
             names = "--size",
             paramLabel = "CHARACTERS",
             defaultValue = "12000",
-            description = "How long each may be. What is least worth is left out first. Default: ${DEFAULT-VALUE}")
+            description = {"How long each may be (${DEFAULT-VALUE})", "What is least worth is left out first."})
     private int size;
 
     @Option(
             names = "--limit",
             paramLabel = "NUMBER",
             defaultValue = "5",
-            description = "How many at the most. Default: ${DEFAULT-VALUE}")
+            description = "How many at the most (${DEFAULT-VALUE})")
     private int limit;
 
     @Spec

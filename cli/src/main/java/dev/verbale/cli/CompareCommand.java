@@ -45,11 +45,9 @@ import picocli.CommandLine.Spec;
         description =
                 "Shows what is different from an earlier run: new failures, fixed, slower, new and vanished tests.",
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
             "  verbale compare                        with the newest complete run before",
-            "  verbale compare --baseline branch:main",
-            "  verbale compare --baseline 2026-11-23_221500_a07c",
+            "  verbale compare --baseline branch:main"
         })
 final class CompareCommand implements Callable<Integer> {
 
@@ -66,7 +64,7 @@ final class CompareCommand implements Callable<Integer> {
             names = "--limit",
             paramLabel = "N",
             defaultValue = "20",
-            description = "How many of each at the most. Default: ${DEFAULT-VALUE}")
+            description = "How many of each at the most (${DEFAULT-VALUE})")
     private int limit;
 
     @Mixin
@@ -75,15 +73,19 @@ final class CompareCommand implements Callable<Integer> {
     @Option(
             names = "--test",
             paramLabel = "TEXT",
-            description =
-                    "Shows tests whose id holds TEXT, beside what they did then: the first step that went otherwise, responses "
-                            + "by JSON path, screenshots. The earlier run's folder has to be there.")
+            description = {
+                "Tests with TEXT in their id, step by step",
+                "Beside what they did then: the first step that went otherwise, responses by JSON path, screenshots. The earlier run's folder has to be there."
+            })
     private @Nullable String test;
 
     @Option(
             names = "--images",
             paramLabel = "FOLDER",
-            description = "Beside --test: where images of what is different in screenshots are written.")
+            description = {
+                "With --test: where differing screenshots are put",
+                "Images of what is different in screenshots are written there."
+            })
     private @Nullable Path images;
 
     @Spec
@@ -100,7 +102,7 @@ final class CompareCommand implements Callable<Integer> {
         Run read = run.read();
         Today today = history.today(
                 read,
-                run.rootOf(read),
+                RunArgument.around(read),
                 rules.read(),
                 baseline.named(),
                 spec.commandLine().getErr());
@@ -112,7 +114,7 @@ final class CompareCommand implements Callable<Integer> {
                     + history.folder().path() + ". Name one with --baseline.");
             return ExitCodes.DONE;
         }
-        Path folder = run.rootOf(read).resolve(comparison.before().run());
+        Path folder = RunArgument.around(read).resolve(comparison.before().run());
         boolean isThere = new RunFolder(folder).exists();
         if (test != null) {
             if (!isThere)

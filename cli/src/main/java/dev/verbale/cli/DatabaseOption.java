@@ -14,11 +14,13 @@ final class DatabaseOption {
             names = "--database",
             required = true,
             paramLabel = "URL",
-            description = "A PostgreSQL database, such as jdbc:postgresql://host/name. The password is taken from "
-                    + PASSWORD + ".")
+            description = {
+                "A PostgreSQL, as jdbc:postgresql://host/name",
+                "The password is taken from VERBALE_DATABASE_PASSWORD."
+            })
     private String url = "";
 
-    @Option(names = "--user", required = true, paramLabel = "NAME", description = "As whom to go to the database.")
+    @Option(names = "--user", required = true, paramLabel = "NAME", description = "As whom to go to the database")
     String user = "";
 
     String url(CommandSpec spec) {

@@ -10,9 +10,9 @@ import dev.verbale.export.MailSummary;
 import dev.verbale.export.MarkdownSummary;
 import dev.verbale.folder.WholeFile;
 import dev.verbale.results.Run;
-import dev.verbale.rules.RulesFormatException;
 import dev.verbale.rules.Today;
 import dev.verbale.rules.TodayParts;
+import dev.verbale.rules.yaml.YamlFormatException;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.PrintWriter;
@@ -38,16 +38,12 @@ import picocli.CommandLine.Spec;
 /** A run as other tools read it. */
 @Command(
         name = "export",
-        description = "Writes a run for other tools: JUnit-style XML, Markdown for "
-                + "the page of a CI job, tables of tests or of steps, a JSON "
-                + "summary, a mail, or failures at their lines of code.",
+        description = "Writes a run for other tools: as XML, Markdown, tables, archives, traces.",
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
-            "  verbale export --format junit --output target/TEST-all.xml",
             "  verbale export --format markdown --baseline branch:main",
-            "  verbale export --format tests-csv > tests.csv",
             "  verbale export --format annotations     in a job, for the CI system to show",
+            "  verbale export --format har --test SeedsApiTest --output seeds.har"
         })
 final class ExportCommand implements Callable<Integer> {
 
@@ -61,7 +57,9 @@ final class ExportCommand implements Callable<Integer> {
         MAIL_HTML,
         MAIL_TEXT,
         ANNOTATIONS,
-        CODE_QUALITY;
+        CODE_QUALITY,
+        HAR,
+        OTLP;
 
         /** As it is typed. */
         @Override
@@ -77,7 +75,10 @@ final class ExportCommand implements Callable<Integer> {
             names = "--format",
             paramLabel = "FORMAT",
             required = true,
-            description = "As what: ${COMPLETION-CANDIDATES}.",
+            description = {
+                "junit, markdown, tests-csv, steps-csv, json, mail-html, mail-text, annotations, code-quality, har, otlp",
+                "junit: XML as JUnit's readers take it. markdown: for the page of a CI job. tests-csv, steps-csv: tables. json: a summary. annotations, code-quality: failures at their lines of code, for a CI system or a merge request. har: HTTP exchanges, to a file. otlp: traces and log records, sent to a collector of OpenTelemetry."
+            },
             converter = FormatConverter.class)
     private Format format = Format.JSON;
 
@@ -93,17 +94,23 @@ final class ExportCommand implements Callable<Integer> {
         }
     }
 
-    @Option(names = "--output", paramLabel = "FILE", description = "Where to write it. Left out: the standard output.")
+    @Option(
+            names = "--output",
+            paramLabel = "FILE",
+            description = {"Where; left out, the standard output", "Of har: exchanges.har, in the run's folder."})
     private @Nullable Path output;
 
-    @Option(names = "--overwrite", description = "Replaces a file that is there.")
+    @Option(names = "--overwrite", description = "Replaces a file that is there")
     private boolean overwrite;
 
-    @Option(
-            names = "--max-bytes",
-            paramLabel = "N",
-            description = "How long the Markdown may be. Default: ${DEFAULT-VALUE}")
+    @Option(names = "--max-bytes", paramLabel = "N", description = "markdown: how long it may be (${DEFAULT-VALUE})")
     private int maxBytes = MarkdownSummary.USUAL_LIMIT;
+
+    @Option(names = "--test", paramLabel = "TEXT", description = "har: only tests with TEXT in their id")
+    private @Nullable String test;
+
+    @Mixin
+    private final CollectorOptions collector = new CollectorOptions();
 
     @Mixin
     private final SourcesOption sources = new SourcesOption();
@@ -124,7 +131,17 @@ final class ExportCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         if (maxBytes < 500)
             throw new ParameterException(spec.commandLine(), "--max-bytes takes a number from 500, not " + maxBytes);
+        if (test != null && format != Format.HAR)
+            throw new ParameterException(spec.commandLine(), "--test is for --format har");
         Run read = run.read();
+        if (format == Format.HAR) new HarFile(spec, test, overwrite).write(read, output);
+        else if (format == Format.OTLP) collector.send(read, spec);
+        else write(read);
+        if (!read.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(read));
+        return ExitCodes.DONE;
+    }
+
+    private void write(Run read) throws IOException, YamlFormatException, FailureMessages.NotWritten {
         byte[] bytes = bytes(read);
         PrintWriter out = spec.commandLine().getOut();
         if (output == null) out.print(new String(bytes, StandardCharsets.UTF_8));
@@ -136,11 +153,9 @@ final class ExportCommand implements Callable<Integer> {
             }
             out.println(format + ": " + output);
         }
-        if (!read.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(read));
-        return ExitCodes.DONE;
     }
 
-    private byte[] bytes(Run read) throws IOException, RulesFormatException {
+    private byte[] bytes(Run read) throws IOException, YamlFormatException {
         var bytes = new ByteArrayOutputStream();
         var text = new StringBuilder();
         switch (format) {
@@ -153,6 +168,7 @@ final class ExportCommand implements Callable<Integer> {
             case STEPS_CSV -> CsvTables.steps(read, text);
             case ANNOTATIONS ->
                 text.append(Annotations.of(System.getenv()).text(read, sources.codeHere(spec), Path.of("")));
+            case HAR, OTLP -> throw new IllegalStateException(format + " is no text");
             case CODE_QUALITY -> {
                 int without = CodeQuality.write(read, sources.codeHere(spec), Path.of(""), bytes);
                 if (without > 0)
@@ -166,15 +182,15 @@ final class ExportCommand implements Callable<Integer> {
         return bytes.toByteArray();
     }
 
-    private Labels labels(Run read) throws IOException, RulesFormatException {
+    private Labels labels(Run read) throws IOException, YamlFormatException {
         return new Labels(rules.labels(read));
     }
 
     /** Times in UTC: who reads it is anywhere. Rules are over by the day of here, as they are for the gate. */
-    private TodayParts today(Run read) throws IOException, RulesFormatException {
+    private TodayParts today(Run read) throws IOException, YamlFormatException {
         Today today = history.today(
                 read,
-                run.rootOf(read),
+                RunArgument.around(read),
                 rules.read(),
                 baseline.named(),
                 spec.commandLine().getErr());

@@ -3,7 +3,7 @@ package dev.verbale.cli;
 import dev.verbale.changes.ChangesException;
 import dev.verbale.query.QueryException;
 import dev.verbale.results.ResultsFormatException;
-import dev.verbale.rules.RulesFormatException;
+import dev.verbale.rules.yaml.YamlFormatException;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.FileSystemException;
@@ -18,7 +18,7 @@ final class FailureMessages implements IExecutionExceptionHandler {
     /** Whose message says all: what is wrong, where, and what to do. */
     private static final Map<Class<? extends Exception>, Integer> EXPLAINED = Map.of(
             NotWritten.class, ExitCodes.NOT_WRITTEN,
-            RulesFormatException.class, ExitCodes.USAGE,
+            YamlFormatException.class, ExitCodes.USAGE,
             ChangesException.class, ExitCodes.USAGE,
             QueryException.class, ExitCodes.USAGE,
             ResultsFormatException.class, ExitCodes.NO_RUN);

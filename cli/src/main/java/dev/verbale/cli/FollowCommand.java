@@ -10,7 +10,7 @@ import dev.verbale.results.RunReader;
 import dev.verbale.results.progress.RunGrowth;
 import dev.verbale.results.progress.RunProgress;
 import dev.verbale.results.progress.RunProgress.Expectation;
-import dev.verbale.rules.RulesFormatException;
+import dev.verbale.rules.yaml.YamlFormatException;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -27,17 +27,13 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "follow",
         description = {
-            "Shows a run while it is going: what is running, how far it is, failures as",
-            "they come; and keeps its page up to date, which can be open meanwhile.",
-            "Ends when every JVM of the run has closed its journal and nothing more is",
-            "written, or with Ctrl-C. It only reads what the tests write."
+            "Shows a run while it goes: what is running, how far it is, failures as they come; and keeps its page up to date.",
+            "Ends when every JVM of the run has closed its journal and nothing more is written, or with Ctrl-C. It only reads what the tests write."
         },
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
-            "  verbale follow                the newest run in target/verbale",
-            "  verbale follow --next         the one that begins next: start it, then the tests",
-            "  verbale follow --no-page build/runs",
+            "  verbale runs follow             the newest run in target/verbale",
+            "  verbale runs follow --next      the one that begins next"
         })
 final class FollowCommand implements Callable<Integer> {
 
@@ -52,18 +48,20 @@ final class FollowCommand implements Callable<Integer> {
     @Mixin
     private final RunArgument argument = new RunArgument();
 
-    @Option(names = "--next", description = "Waits for a run that is not there yet.")
+    @Option(names = "--next", description = "Waits for a run that is not there yet")
     private boolean isNext;
 
-    @Option(names = "--no-page", description = "Only the terminal; no page is written.")
+    @Option(names = "--no-page", description = "Only the terminal; no page is written")
     private boolean hasNoPage;
 
     @Option(
             names = "--silence",
             paramLabel = "SECONDS",
             defaultValue = "30",
-            description = "Ends when all journals are closed and nothing was written for so long: another JVM may "
-                    + "begin. Default: ${DEFAULT-VALUE}.")
+            description = {
+                "Over when closed and silent for so long (${DEFAULT-VALUE})",
+                "Ends when all journals are closed and nothing was written for so long: another JVM may begin."
+            })
     private int silence;
 
     @Mixin
@@ -113,7 +111,7 @@ final class FollowCommand implements Callable<Integer> {
     }
 
     private Integer end(Run run, RunFolder folder, PageOptions options, FollowText text)
-            throws FailureMessages.NotWritten, RulesFormatException, IOException {
+            throws FailureMessages.NotWritten, YamlFormatException, IOException {
         text.end(run, rules.labels(run));
         if (hasNoPage) return ExitCodes.DONE;
         try {

@@ -7,9 +7,9 @@ import dev.verbale.results.Run;
 import dev.verbale.results.TestKeeper;
 import dev.verbale.results.summary.Headline;
 import dev.verbale.rules.Rules;
-import dev.verbale.rules.RulesFormatException;
 import dev.verbale.rules.Triage;
 import dev.verbale.rules.Verdict;
+import dev.verbale.rules.yaml.YamlFormatException;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.time.LocalDate;
@@ -25,11 +25,11 @@ import picocli.CommandLine.Spec;
 /** Whether a run is good enough. */
 @Command(
         name = "gate",
-        description = "Judges a run by the rules of a file, for a build to fail by. "
-                + "Without rules no test may need attention. Exit code 5 where "
-                + "the gate is closed.",
+        description = {
+            "Judges a run by the rules of a file, for a build to fail by: exit code 5 where the gate is closed.",
+            "Without rules no test may need attention."
+        },
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {"  verbale gate", "  verbale gate --rules verbale-rules.yaml --baseline branch:main"})
 final class GateCommand implements Callable<Integer> {
 
@@ -73,7 +73,7 @@ final class GateCommand implements Callable<Integer> {
     }
 
     /** All of them: what somebody knows may be what closes the gate. */
-    private Rules read() throws RulesFormatException, IOException, FailureMessages.NotWritten {
+    private Rules read() throws YamlFormatException, IOException, FailureMessages.NotWritten {
         Rules ofFile = rules.ofFile();
         try {
             return rules.withHub(ofFile);
@@ -84,7 +84,7 @@ final class GateCommand implements Callable<Integer> {
 
     private Optional<Comparison> comparison(Run judged) throws IOException {
         History remembered = history.read(spec.commandLine().getErr());
-        return baseline.find(judged, run.rootOf(judged), history.folder(), remembered)
+        return baseline.find(judged, RunArgument.around(judged), history.folder(), remembered)
                 .map(before -> Comparison.of(before, RunDigest.of(judged), remembered));
     }
 }

@@ -46,18 +46,16 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         subcommands = {
             HistoryCommand.Add.class,
-            HistoryCommand.Runs.class,
             HistoryCommand.OfTest.class,
             HistoryCommand.Flaky.class,
             HistoryCommand.Slower.class,
             HistoryCommand.Reasons.class,
             HistoryIndexCommand.class
         },
-        footerHeading = "%nExamples:%n",
         footer = {
             "  verbale history add              remember the newest run",
             "  verbale history flaky --branch main",
-            "  verbale history test RotaTest    all nights of the tests with that in their id",
+            "  verbale history test RotaTest    all nights of tests with that in their id"
         })
 final class HistoryCommand implements Runnable {
 
@@ -72,9 +70,7 @@ final class HistoryCommand implements Runnable {
 
     @Override
     public void run() {
-        throw new ParameterException(
-                spec.commandLine(),
-                "Say what to do: add, runs, test, flaky, slower, reasons or index. For what they do: verbale history --help.");
+        throw new ParameterException(spec.commandLine(), "Say what to do: add, test, flaky, slower, reasons or index");
     }
 
     /** What all questions share. */
@@ -83,7 +79,7 @@ final class HistoryCommand implements Runnable {
         @Mixin
         final HistoryOption history = new HistoryOption();
 
-        @Option(names = "--branch", paramLabel = "NAME", description = "Only runs of this branch.")
+        @Option(names = "--branch", paramLabel = "NAME", description = "Only runs of this branch")
         @Nullable
         String branch;
 
@@ -91,7 +87,7 @@ final class HistoryCommand implements Runnable {
                 names = "--limit",
                 paramLabel = "N",
                 defaultValue = "20",
-                description = "How many at the most. Default: ${DEFAULT-VALUE}")
+                description = "How many at the most (${DEFAULT-VALUE})")
         int limit;
 
         @Spec
@@ -105,16 +101,9 @@ final class HistoryCommand implements Runnable {
                 throw new ParameterException(spec.commandLine(), "--limit takes a number from 1, not " + limit);
             History read = history.readFilled(spec.commandLine().getErr());
             PrintWriter out = spec.commandLine().getOut();
-            if (read.runs().stream().anyMatch(RunSummary::isMadeUp))
-                out.println(text.dim("Some of these runs are made up: nothing of them ever ran."));
+            if (read.runs().stream().anyMatch(RunSummary::isMadeUp)) out.println(text.dim(HistoryOption.MADE_UP));
             if (read.runs().stream().noneMatch(HistoryOption.on(branch)))
-                throw new ParameterException(
-                        spec.commandLine(),
-                        "no run of branch '" + branch + "' is remembered. Known are "
-                                + read.runs().stream()
-                                        .map(RunSummary::branch)
-                                        .distinct()
-                                        .toList());
+                throw HistoryOption.noBranch(spec, read, branch);
             answer(branch == null ? read : read.only(HistoryOption.on(branch)), out);
             return ExitCodes.DONE;
         }
@@ -143,14 +132,12 @@ final class HistoryCommand implements Runnable {
 
     @Command(
             name = "add",
-            description = "Remembers runs: one small file each, in the history's folder.",
-            mixinStandardHelpOptions = true)
+            description = {"Remembers runs.", "Each is one small file in the history's folder."},
+            mixinStandardHelpOptions = true,
+            footer = "  verbale history add target/verbale")
     static final class Add implements Callable<Integer> {
 
-        @Parameters(
-                arity = "0..*",
-                paramLabel = "RUN",
-                description = "Runs, by folder or name. Left out: the newest in target/verbale.")
+        @Parameters(arity = "0..*", paramLabel = "RUN", description = "Runs; left out, the newest in target/verbale")
         private List<Path> runs = new ArrayList<>();
 
         @Mixin
@@ -189,32 +176,16 @@ final class HistoryCommand implements Runnable {
     }
 
     @Command(
-            name = "runs",
-            description = "Lists the runs that are remembered, the newest first.",
-            mixinStandardHelpOptions = true)
-    static final class Runs extends Question {
-        @Override
-        void answer(History read, PrintWriter out) throws IOException {
-            List<RunSummary> runs = new ArrayList<>(
-                    read.runs().stream().filter(HistoryOption.on(branch)).toList());
-            java.util.Collections.reverse(runs);
-            for (RunSummary run : runs.subList(0, Math.min(limit, runs.size()))) {
-                String how = run.isGood() ? text.good(run.words()) : text.bad(run.words());
-                out.println(run.name() + "  " + TerminalText.printable(run.branch()) + "  " + run.tests() + " tests  "
-                        + DurationText.of(run.duration()) + "  " + how);
-            }
-            if (runs.size() > limit) out.println("and " + (runs.size() - limit) + " older");
-        }
-    }
-
-    @Command(
             name = "test",
-            description = "Shows what became of a test in each run: . passed, "
-                    + "~ passed on a later attempt, F failed, - did not run.",
-            mixinStandardHelpOptions = true)
+            description = {
+                "Shows what became of a test in each run.",
+                "Of each one mark: . passed, ~ passed on a later attempt, F failed, - did not run."
+            },
+            mixinStandardHelpOptions = true,
+            footer = "  verbale history test RotaTest")
     static final class OfTest extends Question {
 
-        @Parameters(paramLabel = "TEXT", description = "What the id or the name of the test holds.")
+        @Parameters(paramLabel = "TEXT", description = "What the id or the name of the test holds")
         private String wanted = "";
 
         @Override
@@ -263,9 +234,12 @@ final class HistoryCommand implements Runnable {
 
     @Command(
             name = "flaky",
-            description =
-                    "The tests that fail now and then, the most flaky first. " + "The interval says how sure that is.",
-            mixinStandardHelpOptions = true)
+            description = {
+                "The tests that fail now and then, the most flaky first.",
+                "The interval says how sure that is."
+            },
+            mixinStandardHelpOptions = true,
+            footer = "  verbale history flaky --branch main")
     static final class Flaky extends Question {
         @Override
         void answer(History read, PrintWriter out) throws IOException {
@@ -309,13 +283,15 @@ final class HistoryCommand implements Runnable {
 
     @Command(
             name = "slower",
-            description = "The tests that take longer than they did, beyond noise, those that lost most time first.",
-            mixinStandardHelpOptions = true)
+            description = {"The tests that take longer than they did, beyond noise.", "Those that lost most time first."
+            },
+            mixinStandardHelpOptions = true,
+            footer = "  verbale history slower --steps")
     static final class Slower extends Question {
 
         @Option(
                 names = "--steps",
-                description = "Steps instead of tests: the ones that take longer in whichever tests have them.")
+                description = {"Steps instead of tests", "The ones that take longer in whichever tests have them."})
         private boolean steps;
 
         @Override
@@ -361,8 +337,9 @@ final class HistoryCommand implements Runnable {
 
     @Command(
             name = "reasons",
-            description = "Why tests failed: when a reason was first and last seen, and in how many runs.",
-            mixinStandardHelpOptions = true)
+            description = "Why tests failed: since when, until when, in how many runs.",
+            mixinStandardHelpOptions = true,
+            footer = "  verbale history reasons --limit 5")
     static final class Reasons extends Question {
         @Override
         void answer(History read, PrintWriter out) throws IOException {

@@ -16,13 +16,14 @@ import picocli.CommandLine.Spec;
 /** Brings what is remembered into a team's database. */
 @Command(
         name = "index",
-        description =
-                "Brings what is remembered into a PostgreSQL database, where all of a team may ask: verbale query --database.",
+        description = {
+            "Brings what is remembered into a PostgreSQL database.",
+            "There all of a team may ask: verbale runs query --database."
+        },
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExample:%n",
         footer = {
-            "  verbale history index --database jdbc:postgresql://host/tests --user owner",
-            "          --reader may_read",
+            "  verbale history index --database jdbc:postgresql://host/tests --user owner \\",
+            "      --reader may_read"
         })
 final class HistoryIndexCommand implements Callable<Integer> {
 
@@ -32,7 +33,10 @@ final class HistoryIndexCommand implements Callable<Integer> {
     @Option(
             names = "--reader",
             paramLabel = "ROLE",
-            description = "Who may read the tables, and do nothing else: a role of the database that is there already.")
+            description = {
+                "Who may read the tables, and do nothing else",
+                "A role of the database that is there already."
+            })
     private @Nullable String reader;
 
     @Mixin

@@ -25,10 +25,13 @@ import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.Spec;
 
 /** Which history. */
 final class HistoryOption {
+
+    static final String MADE_UP = "Some of these runs are made up: nothing of them ever ran.";
 
     private static final int MAX_PROBLEMS = 5;
 
@@ -36,9 +39,8 @@ final class HistoryOption {
             names = "--history",
             paramLabel = "FOLDER",
             description = {
-                "Where runs are remembered. Left out: the hub that",
-                "VERBALE_HUB names; else what VERBALE_HISTORY says,",
-                "or " + HistoryFolder.DEFAULT + "."
+                "Where runs are remembered, not .verbale/history",
+                "Left out: the hub that VERBALE_HUB names; else what VERBALE_HISTORY says, or .verbale/history."
             })
     private @Nullable Path folder;
 
@@ -122,6 +124,17 @@ final class HistoryOption {
                 "no run is remembered there",
                 "Runs are remembered by the Maven plugin, and by verbale history add",
                 "Run that on a run's folder, or name another folder with --history");
+    }
+
+    /** Of a branch that nothing is remembered of. */
+    static ParameterException noBranch(CommandSpec spec, History known, @Nullable String branch) {
+        return new ParameterException(
+                spec.commandLine(),
+                "no run of branch '" + branch + "' is remembered. Known are "
+                        + known.runs().stream()
+                                .map(RunSummary::branch)
+                                .distinct()
+                                .toList());
     }
 
     /** The runs of {@code branch}, or all where it is null. */

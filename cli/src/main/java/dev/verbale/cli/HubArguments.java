@@ -19,13 +19,10 @@ final class HubArguments {
     static final String HUB = "VERBALE_HUB";
     static final String PROJECT = "VERBALE_HUB_PROJECT";
 
-    @Option(names = "--hub", paramLabel = "URL", description = "Where the hub is. Left out: what " + HUB + " says.")
+    @Option(names = "--hub", paramLabel = "URL", description = "Where the hub is; left out, VERBALE_HUB")
     private @Nullable String address;
 
-    @Option(
-            names = "--project",
-            paramLabel = "NAME",
-            description = "Whose runs they are there. Left out: what " + PROJECT + " says.")
+    @Option(names = "--project", paramLabel = "NAME", description = "Whose runs; left out, VERBALE_HUB_PROJECT")
     private @Nullable String project;
 
     URI address(CommandSpec spec) {

@@ -1,7 +1,7 @@
 package dev.verbale.cli;
 
 import dev.verbale.report.PageOptions;
-import dev.verbale.rules.RulesFormatException;
+import dev.verbale.rules.yaml.YamlFormatException;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.net.BindException;
@@ -27,19 +27,14 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "hub",
         description = {
-            "The server that a team's runs are sent to, and shown by while they go and",
-            "afterwards. Alone it keeps all in its folder; with --database several of them",
-            "share a PostgreSQL database, and the storage that --objects names. It ends with",
-            "Ctrl-C, and may be killed at any time."
+            "The server that a team's runs are sent to, and shown by while they go. It ends with Ctrl-C, and may be killed at any time.",
+            "Alone it keeps all in its folder; with --database several of them share a PostgreSQL database, and the storage that --objects names."
         },
-        subcommands = {HubTokenCommand.class, HubPersonCommand.class, HubKeepCommand.class},
+        subcommands = {SendCommand.class, HubTokenCommand.class, HubPersonCommand.class, HubKeepCommand.class},
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
-            "  verbale hub --folder /var/lib/verbale        shows the first token, once",
-            "  verbale hub token --project orto --role send --label \"CI of Orto\"",
-            "  verbale hub keep --project orto --keep-days 30 --keep-failing-days 90",
-            "  verbale hub --database jdbc:postgresql://db/verbale --objects /mnt/verbale",
+            "  verbale hub --folder /var/lib/verbale          shows the first token, once",
+            "  verbale hub send --hub https://runs.orto.example --project orto"
         })
 final class HubCommand implements Callable<Integer> {
 
@@ -53,81 +48,93 @@ final class HubCommand implements Callable<Integer> {
             names = "--folder",
             paramLabel = "FOLDER",
             defaultValue = "verbale-hub",
-            description = "What this hub keeps itself. Default: ${DEFAULT-VALUE}")
+            description = "What this hub keeps itself (${DEFAULT-VALUE})")
     private Path folder = Path.of("");
 
     @Option(
             names = "--objects",
             paramLabel = "STORAGE",
-            description =
-                    "Where files of runs are kept that are over: a folder, or s3://BUCKET/PREFIX, with AWS_ENDPOINT_URL_S3 and the like. Left out: in its folder.")
+            description = {
+                "Where files of runs go: a folder, s3://BUCKET/...",
+                "Files of runs that are over; with AWS_ENDPOINT_URL_S3 and the like. Left out: in its folder."
+            })
     private @Nullable String objects;
 
     @Option(
             names = "--database",
             paramLabel = "URL",
-            description = "Such as jdbc:postgresql://host/name, as whom say " + DATABASE_USER + " and "
-                    + DATABASE_PASSWORD + ". Left out: one in its folder.")
+            description = {
+                "jdbc:postgresql://...; left out, one of its own",
+                "Such as jdbc:postgresql://host/name, as whom say VERBALE_HUB_DATABASE_USER and VERBALE_HUB_DATABASE_PASSWORD. Left out: one in its folder."
+            })
     private @Nullable String database;
 
     @Option(
             names = "--port",
             paramLabel = "N",
             defaultValue = "8460",
-            description = "Where it listens; 0 for one that is free. Default: ${DEFAULT-VALUE}")
+            description = "Where it listens; 0 for a free one (${DEFAULT-VALUE})")
     private int port;
 
     @Option(
             names = "--address",
             paramLabel = "ADDRESS",
             defaultValue = "127.0.0.1",
-            description =
-                    "Who can reach it. Default: ${DEFAULT-VALUE}, this machine alone, as behind a proxy that has the certificate.")
+            description = {
+                "Who can reach it; left out, this machine alone",
+                "${DEFAULT-VALUE} is as behind a proxy that has the certificate."
+            })
     private String address = "";
 
     @Option(
             names = "--public-address",
             paramLabel = "URL",
-            description = "Where people find it, as by a proxy. Left out: where it listens.")
+            description = {"Where people find it, as by a proxy", "Left out: where it listens."})
     private @Nullable URI publicAddress;
 
     @Option(
             names = "--keystore",
             paramLabel = "FILE",
-            description = "Its certificate and key, as PKCS #12: it listens by HTTPS. The password is in "
-                    + KEYSTORE_PASSWORD + ". Left out: HTTP.")
+            description = {
+                "Its certificate and key (PKCS #12), for HTTPS",
+                "The password is in VERBALE_HUB_KEYSTORE_PASSWORD. Left out: HTTP."
+            })
     private @Nullable Path keystore;
 
     @Option(
             names = "--openid-issuer",
             paramLabel = "URL",
-            description = "A provider of OpenID Connect that people are known to; " + OPENID_CLIENT + " and "
-                    + OPENID_SECRET + " say as whom it is asked.")
+            description = {
+                "Who knows the people, by OpenID Connect",
+                "VERBALE_HUB_OPENID_CLIENT and VERBALE_HUB_OPENID_SECRET say as whom it is asked."
+            })
     private @Nullable URI issuer;
 
     @Option(
             names = "--openid-claim",
             paramLabel = "NAME",
             defaultValue = "email",
-            description = "What people are called by. Default: ${DEFAULT-VALUE}")
+            description = "What people are called by (${DEFAULT-VALUE})")
     private String claim = "";
 
-    @Option(names = "--log-requests", description = "Log each request too, and not warnings alone.")
+    @Option(names = "--log-requests", description = "Logs each request too, not warnings alone")
     private boolean logRequests;
 
     @Option(
             names = "--trusted-proxy",
             paramLabel = "ADDRESS",
             split = ",",
-            description =
-                    "From where a proxy asks that has asked people who they are, as by OpenID Connect. Left out: none.")
+            description = {
+                "A proxy that asked people who they are",
+                "From where it asks, as by OpenID Connect. Left out: none."
+            })
     private List<String> proxies = List.of();
 
     @Option(
             names = "--person-header",
             paramLabel = "NAME",
             defaultValue = "X-Forwarded-User",
-            description = "What the proxy says that with. Default: ${DEFAULT-VALUE}")
+            description = "What it says that with (${DEFAULT-VALUE})")
     private String personHeader = "";
 
     @Mixin
@@ -159,7 +166,7 @@ final class HubCommand implements Callable<Integer> {
         return ExitCodes.DONE;
     }
 
-    private RunningHub started() throws IOException, RulesFormatException, FailureMessages.NotWritten {
+    private RunningHub started() throws IOException, YamlFormatException, FailureMessages.NotWritten {
         PageOptions options = look.options().withRules(rules.ofFile().triage());
         try {
             return RunningHub.start(new RunningHub.Settings(

@@ -16,11 +16,13 @@ final class HubGrant {
     @Option(
             names = "--role",
             paramLabel = "ROLE",
-            description = "send, for CI; read, for people; label, for those who also say what is known of failures;"
-                    + " or, for a person, administer, for everything.")
+            description = {
+                "send, read, label or administer",
+                "send, for CI; read, for people; label, for those who also say what is known of failures; or, for a person, administer, for everything."
+            })
     private @Nullable String role;
 
-    @Option(names = "--end", description = "It is over: of all roles, and with all sessions.")
+    @Option(names = "--end", description = "It is over: of all roles, and with all sessions")
     private boolean end;
 
     /** Whether it is over. */

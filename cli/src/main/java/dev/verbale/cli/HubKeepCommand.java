@@ -16,29 +16,29 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "keep",
         description = {
-            "Shows how long a hub keeps the runs of a project, and which go within a week;",
-            "with options it sets that anew, for which the token in " + HubArguments.TOKEN,
-            "may do everything. What is remembered of a run stays when it goes."
+            "Says how long a hub keeps runs; with options it is set anew.",
+            "And which go within a week. To set it the token in VERBALE_HUB_TOKEN may do everything. What is remembered of a run stays when it goes."
         },
-        mixinStandardHelpOptions = true)
+        mixinStandardHelpOptions = true,
+        footer = {"  verbale hub keep --project orto --keep-days 30 --keep-failing-days 90"})
 final class HubKeepCommand implements Callable<Integer> {
 
     @Mixin
     private final HubArguments hub = new HubArguments();
 
-    @Option(names = "--keep-days", paramLabel = "N", description = "How old a run may be.")
+    @Option(names = "--keep-days", paramLabel = "N", description = "How old a run may be")
     private @Nullable Integer days;
 
     @Option(
             names = "--keep-failing-days",
             paramLabel = "N",
-            description = "And one that somebody has to look at. Left out: no longer.")
+            description = {"And one that somebody has to look at", "Left out: no longer."})
     private @Nullable Integer failingDays;
 
-    @Option(names = "--max-size", paramLabel = "SIZE", description = "How large all of them may be, such as 50GB.")
+    @Option(names = "--max-size", paramLabel = "SIZE", description = "How large all may be, such as 50GB")
     private @Nullable String maxSize;
 
-    @Option(names = "--all", description = "All of them stay.")
+    @Option(names = "--all", description = "All of them stay")
     private boolean all;
 
     @Spec

@@ -12,11 +12,11 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "person",
         description = {
-            "Says what a person may do on a hub, one whom OpenID Connect or a trusted proxy",
-            "names; with --end that is nothing any more. Who says so has a token that may do",
-            "everything, in the variable " + HubArguments.TOKEN + "."
+            "Says what a person may do on a hub.",
+            "One whom OpenID Connect or a trusted proxy names; with --end that is nothing any more. Who says so has a token that may do everything, in the variable VERBALE_HUB_TOKEN."
         },
-        mixinStandardHelpOptions = true)
+        mixinStandardHelpOptions = true,
+        footer = {"  verbale hub person --project orto --name ada@orto.example --role label"})
 final class HubPersonCommand implements Callable<Integer> {
 
     @Mixin
@@ -26,7 +26,7 @@ final class HubPersonCommand implements Callable<Integer> {
             names = "--name",
             paramLabel = "NAME",
             required = true,
-            description = "As the provider or the proxy says it; * for everybody whom it lets in.")
+            description = "As provider or proxy says it; * for everybody")
     private String name = "";
 
     @Spec

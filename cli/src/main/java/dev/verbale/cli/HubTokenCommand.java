@@ -12,17 +12,17 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "token",
         description = {
-            "Makes a token of a hub and shows it, this once; with --end it ends those of a",
-            "label. Who does it has a token that may do everything, in the variable",
-            HubArguments.TOKEN + "."
+            "Makes a token of a hub, and shows it this once.",
+            "With --end it ends those of a label. Who does it has a token that may do everything, in the variable VERBALE_HUB_TOKEN."
         },
-        mixinStandardHelpOptions = true)
+        mixinStandardHelpOptions = true,
+        footer = {"  verbale hub token --project orto --role send --label \"CI of Orto\""})
 final class HubTokenCommand implements Callable<Integer> {
 
     @Mixin
     private final HubGrant grant = new HubGrant();
 
-    @Option(names = "--label", paramLabel = "TEXT", required = true, description = "Whose token it is.")
+    @Option(names = "--label", paramLabel = "TEXT", required = true, description = "Whose token it is")
     private String label = "";
 
     @Spec

@@ -21,26 +21,25 @@ import picocli.CommandLine.Spec;
 /** A run of what other tools wrote. */
 @Command(
         name = "import",
-        description = "Makes a run of files that other tools wrote: JUnit-style XML "
-                + "(.xml), TAP (.tap) and HTTP archives (.har). Everything here "
-                + "works on it, the page too. Secrets in them are masked as they "
-                + "are where a run is recorded.",
+        description = {
+            "Makes a run of files of other tools: JUnit-style XML (.xml), TAP (.tap) and HTTP archives (.har).",
+            "Everything here works on it, the page too. Secrets in them are masked as they are where a run is recorded."
+        },
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
             "  verbale import target/surefire-reports --output target/verbale/imported",
-            "  verbale page target/verbale/imported",
+            "  verbale page target/verbale/imported"
         })
 final class ImportCommand implements Callable<Integer> {
 
-    @Parameters(arity = "1..*", paramLabel = "FILE", description = "Files, or folders that are searched for them.")
+    @Parameters(arity = "1..*", paramLabel = "FILE", description = "Files, or folders that are searched for them")
     private List<Path> sources = new ArrayList<>();
 
     @Option(
             names = "--output",
             paramLabel = "FOLDER",
             required = true,
-            description = "The run's folder, which must not be there yet.")
+            description = "The run's folder, which must not be there yet")
     private Path output = Path.of("");
 
     @Spec

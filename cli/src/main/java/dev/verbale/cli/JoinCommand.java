@@ -21,28 +21,28 @@ import picocli.CommandLine.Spec;
 /** One run of several. */
 @Command(
         name = "join",
-        description = "Makes one run of several: shards, machines, modules, later "
-                + "attempts. They are copied, and may be joined again, with more "
-                + "and in any order. The same test in two of them is one test.",
+        description = {
+            "Makes one run of several: shards, machines, modules, later attempts.",
+            "They are copied, and may be joined again, with more and in any order. The same test in two of them is one test."
+        },
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
             "  verbale join shard-*/target/verbale --output target/verbale/tonight",
-            "  verbale page target/verbale/tonight",
+            "  verbale page target/verbale/tonight"
         })
 final class JoinCommand implements Callable<Integer> {
 
-    @Parameters(
-            arity = "1..*",
-            paramLabel = "RUN",
-            description = "Runs, by folder or name; of a folder that holds runs, the newest.")
+    @Parameters(arity = "1..*", paramLabel = "RUN", description = "Runs; of a folder that holds runs, the newest")
     private List<Path> runs = new ArrayList<>();
 
     @Option(
             names = "--output",
             paramLabel = "FOLDER",
             required = true,
-            description = "The joined run's folder: a new one, an empty one, or a joined run to add to.")
+            description = {
+                "The joined run's folder, new or joined before",
+                "A new one, an empty one, or a joined run to add to."
+            })
     private Path output = Path.of("");
 
     @Spec

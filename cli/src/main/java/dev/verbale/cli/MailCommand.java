@@ -21,20 +21,19 @@ import picocli.CommandLine.Spec;
         name = "mail",
         description = "Mails what a run came to: what is new first, with small screenshots. Once for each run.",
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
             "  verbale mail --to garden@orto.example --from ci@orto.example \\",
-            "    --server smtp://ci@mail.orto.example --when new-failures,fixed"
+            "      --server smtp://ci@mail.orto.example --when new-failures,fixed"
         })
 final class MailCommand implements Callable<Integer> {
 
     @Mixin
     private final NewsOptions options = new NewsOptions();
 
-    @Option(names = "--to", paramLabel = "ADDRESS", required = true, split = ",", description = "Who gets it.")
+    @Option(names = "--to", paramLabel = "ADDRESS", required = true, split = ",", description = "Who gets it")
     private List<String> to = List.of();
 
-    @Option(names = "--from", paramLabel = "ADDRESS", required = true, description = "Whom it is from.")
+    @Option(names = "--from", paramLabel = "ADDRESS", required = true, description = "Whom it is from")
     private String from = "";
 
     @Option(
@@ -42,14 +41,16 @@ final class MailCommand implements Callable<Integer> {
             paramLabel = "URL",
             required = true,
             defaultValue = "${env:VERBALE_MAIL_SERVER}",
-            description = "smtp://USER@HOST:PORT, with STARTTLS unless it is this machine, or smtps://. Left out: what "
-                    + "VERBALE_MAIL_SERVER says. The password stands in VERBALE_MAIL_PASSWORD.")
+            description = {
+                "smtp://USER@HOST:PORT, or smtps://",
+                "With STARTTLS unless it is this machine. Left out: what VERBALE_MAIL_SERVER says. The password stands in VERBALE_MAIL_PASSWORD."
+            })
     private @Nullable String server;
 
-    @Option(names = "--title", paramLabel = "TEXT", description = "Whose runs they are, before the subject.")
+    @Option(names = "--title", paramLabel = "TEXT", description = "Whose runs they are, before the subject")
     private String title = "";
 
-    @Option(names = "--again", description = "Also where this run was mailed to them already.")
+    @Option(names = "--again", description = "Also where this run was mailed to them already")
     private boolean again;
 
     @Spec

@@ -2,12 +2,16 @@ package dev.verbale.cli;
 
 import java.io.Console;
 import java.io.PrintWriter;
+import java.io.Writer;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import picocli.CommandLine;
 
 /** Where the JVM starts. */
 public final class Main {
+
+    static final PrintWriter NOWHERE = new PrintWriter(Writer.nullWriter());
 
     private Main() {}
 
@@ -28,15 +32,19 @@ public final class Main {
         Charset charset = console != null && isTerminal(console) ? console.charset() : StandardCharsets.UTF_8;
         var out = new PrintWriter(System.out, true, charset);
         var err = new PrintWriter(System.err, true, charset);
-        int code = commandLine(out, err).execute(arguments);
+        int code = commandLine(out, err, arguments).execute(arguments);
         out.flush();
         err.flush();
         System.exit(code);
     }
 
-    static CommandLine commandLine(PrintWriter out, PrintWriter err) {
-        CommandLine commands = new CommandLine(new VerbaleCommand())
-                .setOut(out)
+    /** Such as it is started with {@code arguments}: of all the commands only the one that they name is loaded, where they name one. */
+    static CommandLine commandLine(PrintWriter out, PrintWriter err, String... arguments) {
+        CommandLine commands = new CommandLine(new VerbaleCommand());
+        commands.addSubcommand("help", new HelpCommand());
+        for (Commands one : needed(arguments)) commands.addSubcommand(one.word(), one.type());
+        commands.addSubcommand("completion", new CompletionCommand());
+        commands.setOut(out)
                 .setErr(err)
                 .setCaseInsensitiveEnumValuesAllowed(true)
                 .setExecutionStrategy(parsed -> {
@@ -46,8 +54,19 @@ public final class Main {
                         OpenArchives.close();
                     }
                 })
+                .setParameterExceptionHandler(new WrongWords())
                 .setExecutionExceptionHandler(new FailureMessages());
-        CommandList.in(commands);
+        HelpText.in(commands);
         return commands;
+    }
+
+    private static List<Commands> needed(String... arguments) {
+        boolean isHelp = arguments.length > 1 && arguments[0].equals("help");
+        String word = arguments.length == 0 ? "" : arguments[isHelp ? 1 : 0];
+        boolean isAlone = arguments.length == 0
+                || arguments.length == 1
+                        && List.of("help", "-h", "--help", "-V", "--version").contains(word);
+        if (isAlone) return List.of();
+        return Commands.of(word).map(List::of).orElseGet(() -> List.of(Commands.values()));
     }
 }

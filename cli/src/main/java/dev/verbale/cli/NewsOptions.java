@@ -5,8 +5,8 @@ import dev.verbale.messages.RunNews.When;
 import dev.verbale.messages.SentMessages;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestKeeper;
-import dev.verbale.rules.RulesFormatException;
 import dev.verbale.rules.TodayParts;
+import dev.verbale.rules.yaml.YamlFormatException;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.FileSystems;
@@ -32,9 +32,10 @@ final class NewsOptions {
             paramLabel = "WHEN",
             split = ",",
             converter = WhenConverter.class,
-            description =
-                    "new-failures, fixed or always, with commas between: else nothing is sent. What may be new, and a run that is "
-                            + "incomplete, counts as a new failure. Default: always.")
+            description = {
+                "new-failures, fixed or always, between commas",
+                "Else nothing is sent. What may be new, and a run that is incomplete, counts as a new failure. Left out: always."
+            })
     private Set<When> when = Set.of(When.ALWAYS);
 
     /** Hyphens, as in all words of commands. */
@@ -51,7 +52,7 @@ final class NewsOptions {
         }
     }
 
-    @Option(names = "--page", paramLabel = "URL", description = "Where the run's page was published, for a link to it.")
+    @Option(names = "--page", paramLabel = "URL", description = "Where its page was published, for a link to it")
     private @Nullable String page;
 
     @Mixin
@@ -67,12 +68,12 @@ final class NewsOptions {
     private CommandSpec spec;
 
     /** Times in UTC: who reads it is anywhere. */
-    RunNews read() throws IOException, RulesFormatException {
+    RunNews read() throws IOException, YamlFormatException {
         Run read = run.read(TestKeeper.failuresAndLaterAttempts());
         TodayParts today = TodayParts.of(
                 history.today(
                         read,
-                        run.rootOf(read),
+                        RunArgument.around(read),
                         rules.read(),
                         baseline.named(),
                         spec.commandLine().getErr()),

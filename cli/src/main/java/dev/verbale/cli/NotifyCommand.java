@@ -21,11 +21,9 @@ import picocli.CommandLine.Spec;
         description =
                 "Sends what a run came to as JSON to an address, such as that of a chat's channel. Once for each run.",
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
-            "  verbale notify --url 'https://chat.orto.example/hooks/{CHAT_TOKEN}' --template text",
-            "  verbale notify --url https://x.example --header 'Authorization: Bearer {TOKEN}' \\",
-            "    --template message.json --when new-failures"
+            "  verbale notify --url 'https://chat.orto.example/hooks/{CHAT_TOKEN}' \\",
+            "      --template text --when new-failures"
         })
 final class NotifyCommand implements Callable<Integer> {
 
@@ -36,30 +34,33 @@ final class NotifyCommand implements Callable<Integer> {
             names = "--url",
             paramLabel = "URL",
             required = true,
-            description = "Where to; a name in braces is filled in from the environment.")
+            description = "Where to; {NAME} comes from the environment")
     private String url = "";
 
     @Option(
             names = "--header",
             paramLabel = "HEADER",
-            description = "Sent along, such as 'Authorization: Bearer {TOKEN}'; filled in likewise.")
+            description = {"Sent along, as 'Authorization: Bearer {TOKEN}'", "Filled in like the address."})
     private List<String> headers = List.of();
 
     @Option(
             names = "--template",
             paramLabel = "TEMPLATE",
             defaultValue = "plain",
-            description = "A file, or plain (all that is known), text, blocks or card. Default: ${DEFAULT-VALUE}.")
+            description = {
+                "A file, or plain, text, blocks, card",
+                "plain has all that is known; text, blocks and card are the shapes that chats take. Left out: ${DEFAULT-VALUE}."
+            })
     private String template = "";
 
     @Option(
             names = "--patience",
             paramLabel = "SECONDS",
             defaultValue = "60",
-            description = "How long it is tried again. Default: ${DEFAULT-VALUE}.")
+            description = "How long it is tried again (${DEFAULT-VALUE})")
     private int patience;
 
-    @Option(names = "--again", description = "Also where this run was sent there already.")
+    @Option(names = "--again", description = "Also where this run was sent there already")
     private boolean again;
 
     @Spec

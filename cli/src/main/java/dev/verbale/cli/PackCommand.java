@@ -27,10 +27,9 @@ import picocli.CommandLine.Spec;
         name = "pack",
         description = "Makes one file of a run, to keep or to hand on; every command reads it as it is.",
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
             "  verbale pack --to tonight.zip",
-            "  verbale pack --failures-only --without video,bodies --max-size 20MB --to tonight.zip",
+            "  verbale pack --failures-only --without video,bodies --to tonight.zip",
             "  verbale failures tonight.zip"
         })
 final class PackCommand implements Callable<Integer> {
@@ -38,33 +37,35 @@ final class PackCommand implements Callable<Integer> {
     @Mixin
     private final RunArgument run = new RunArgument();
 
-    @Option(names = "--to", paramLabel = "FILE.zip", required = true, description = "The file; none may be there.")
+    @Option(names = "--to", paramLabel = "FILE.zip", required = true, description = "The file; none may be there")
     private Path target = Path.of("");
 
-    @Option(names = "--overwrite", description = "Replaces a file that is there.")
+    @Option(names = "--overwrite", description = "Replaces a file that is there")
     private boolean overwrite;
 
-    @Option(names = "--page", description = "The run's page instead of the run, for who only wants to look.")
+    @Option(names = "--page", description = "The run's page instead, for who only wants to look")
     private boolean page;
 
-    @Option(names = "--failures-only", description = "Nothing of tests that need no attention, but how they ended.")
+    @Option(names = "--failures-only", description = "Of tests that need no attention only their end")
     private boolean failuresOnly;
 
     @Option(
             names = "--without",
             paramLabel = "PARTS",
             split = ",",
-            description =
-                    "Without some of what was recorded: video, frames, screenshot, page-source, console, network, "
-                            + "attachment, bodies, logs.")
+            description = {
+                "Without video, screenshot, bodies, logs, ...",
+                "Some of: video, frames, screenshot, page-source, console, network, attachment, bodies, logs."
+            })
     private Set<String> without = Set.of();
 
     @Option(
             names = "--max-size",
             paramLabel = "SIZE",
-            description =
-                    "Such as 20MB. Attachments are left out until it fits: those of tests that passed first, then videos, "
-                            + "screenshots last, older ones before newer ones.")
+            description = {
+                "Such as 20MB: leaves out until it fits",
+                "Attachments are left out: those of tests that passed first, then videos, screenshots last, older ones before newer ones."
+            })
     private @Nullable String maxSize;
 
     @Spec

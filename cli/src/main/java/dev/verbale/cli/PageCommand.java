@@ -6,7 +6,7 @@ import dev.verbale.report.PageOptions;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.summary.Headline;
-import dev.verbale.rules.RulesFormatException;
+import dev.verbale.rules.yaml.YamlFormatException;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
@@ -24,14 +24,11 @@ import picocli.CommandLine.Spec;
         name = "page",
         description = "Writes the page of a run: a folder whose index.html opens by double click.",
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
             "  verbale page",
-            "  verbale page target/verbale/2026-11-24_103107_k3f9",
-            "  verbale page --output site/tonight   a folder to hand on; it holds all its files",
-            "  verbale page --baseline 2026-11-23_221500_a07c",
+            "  verbale page --output site/tonight   a folder to hand on, with all its files",
             "  verbale page --single-file --output tonight.html   one file, to send",
-            "  verbale page --title Orto --accent '#b5532a' --leave-out passed,environment",
+            "  verbale page --title Orto --accent '#b5532a' --leave-out environment"
         })
 final class PageCommand implements Callable<Integer> {
 
@@ -43,21 +40,23 @@ final class PageCommand implements Callable<Integer> {
     @Option(
             names = "--output",
             paramLabel = "FOLDER",
-            description = "Where to write it. Left out: page, in the run's folder; with --single-file the file, "
-                    + "page.html in there.")
+            description = {
+                "Where; left out, page in the run's folder",
+                "With --single-file the file; left out, page.html in the run's folder."
+            })
     private @Nullable Path output;
 
-    @Option(
-            names = "--single-file",
-            description = "Writes one HTML file with all that belongs to it instead of a folder.")
+    @Option(names = "--single-file", description = "One HTML file with all that belongs to it")
     private boolean isSingleFile;
 
     @Option(
             names = "--max-attachments",
             paramLabel = "MB",
             defaultValue = "100",
-            description = "How much of attachments is in a single file: images first, then texts, then videos. "
-                    + "Default: ${DEFAULT-VALUE}.")
+            description = {
+                "How much of them a single file has (${DEFAULT-VALUE})",
+                "Images first, then texts, then videos."
+            })
     private int maxAttachments;
 
     @Mixin
@@ -69,7 +68,7 @@ final class PageCommand implements Callable<Integer> {
     @Option(
             names = "--baseline",
             paramLabel = "RUN",
-            description = "A run to compare tests with, such as the last good one.")
+            description = "A run to compare tests with, such as the last good")
     private @Nullable Path baseline;
 
     @Mixin
@@ -107,7 +106,7 @@ final class PageCommand implements Callable<Integer> {
         return isSingleFile ? folder.resolveSibling(folder.getFileName() + ".html") : folder;
     }
 
-    private PageOptions options(RunFolder folder) throws IOException, RulesFormatException {
+    private PageOptions options(RunFolder folder) throws IOException, YamlFormatException {
         Run before = baseline == null ? null : RunReader.read(RunArgument.found(baseline));
         try {
             return look.options()

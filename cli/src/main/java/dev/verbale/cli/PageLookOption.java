@@ -11,12 +11,12 @@ final class PageLookOption {
 
     private final Map<PageSettings.Named, String> values = new HashMap<>();
 
-    @Option(names = "--title", paramLabel = "TEXT", description = "At the top of each view.")
+    @Option(names = "--title", paramLabel = "TEXT", description = "At the top of each view")
     void title(String text) {
         values.put(PageSettings.TITLE, text);
     }
 
-    @Option(names = "--subtitle", paramLabel = "TEXT", description = "Above the sentence of the summary.")
+    @Option(names = "--subtitle", paramLabel = "TEXT", description = "Above the sentence of the summary")
     void subtitle(String text) {
         values.put(PageSettings.SUBTITLE, text);
     }
@@ -24,7 +24,7 @@ final class PageLookOption {
     @Option(
             names = "--logo",
             paramLabel = "FILE",
-            description = "An image beside the title: PNG, JPEG, GIF, WebP or SVG, at most 200 kB.")
+            description = {"An image beside the title", "PNG, JPEG, GIF, WebP or SVG, at most 200 kB."})
     void logo(String file) {
         values.put(PageSettings.LOGO, file);
     }
@@ -32,7 +32,7 @@ final class PageLookOption {
     @Option(
             names = "--accent",
             paramLabel = "COLOUR",
-            description = "The colour of links, such as #b5532a; made lighter or darker until it can be read.")
+            description = {"The colour of links, such as '#b5532a'", "Made lighter or darker until it can be read."})
     void accent(String colour) {
         values.put(PageSettings.ACCENT, colour);
     }
@@ -40,16 +40,15 @@ final class PageLookOption {
     @Option(
             names = "--leave-out",
             paramLabel = "PARTS",
-            description = "What is not in the page, between commas: passed, for what happened in tests that passed; "
-                    + "environment, for the facts of where the run was made.")
+            description = {
+                "What the page lacks: passed, environment",
+                "Between commas: passed, for what happened in tests that passed; environment, for the facts of where the run was made."
+            })
     void leaveOut(String parts) {
         values.put(PageSettings.LEAVE_OUT, parts);
     }
 
-    @Option(
-            names = "--min-level",
-            paramLabel = "LEVEL",
-            description = "The least level of log lines in the page, such as INFO.")
+    @Option(names = "--min-level", paramLabel = "LEVEL", description = "The least level of log lines, such as INFO")
     void minLevel(String level) {
         values.put(PageSettings.MIN_LEVEL, level);
     }

@@ -6,7 +6,7 @@ import dev.verbale.publishing.SiteStore;
 import dev.verbale.report.PageOptions;
 import dev.verbale.results.ResultsFormatException;
 import dev.verbale.results.RunReader;
-import dev.verbale.rules.RulesFormatException;
+import dev.verbale.rules.yaml.YamlFormatException;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.util.concurrent.Callable;
@@ -20,14 +20,9 @@ import picocli.CommandLine.Spec;
 /** A run's page where anyone can read it. */
 @Command(
         name = "publish",
-        description = "Puts the page of a run into a static site with an index of runs, in a folder or a bucket.",
+        description = "Puts the page of a run into a static site with an index of runs.",
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
-        footer = {
-            "  verbale publish --to site",
-            "  verbale publish --to s3://runs.orto.example/nightly --keep 100 --title Orto",
-            "  (the storage by AWS_ENDPOINT_URL_S3, AWS_REGION, AWS_ACCESS_KEY_ID, ...)"
-        })
+        footer = {"  verbale publish --to site", "  verbale publish --to s3://runs.orto.example/nightly --keep 100"})
 final class PublishCommand implements Callable<Integer> {
 
     @Mixin
@@ -37,14 +32,17 @@ final class PublishCommand implements Callable<Integer> {
             names = "--to",
             paramLabel = "SITE",
             required = true,
-            description = "A folder, or s3://BUCKET/PREFIX. What others put there is left alone.")
+            description = {
+                "A folder, or s3://BUCKET/PREFIX",
+                "What others put there is left alone. The storage is known by AWS_ENDPOINT_URL_S3, AWS_REGION, AWS_ACCESS_KEY_ID and their kin."
+            })
     private String target = "";
 
     @Option(
             names = "--keep",
             paramLabel = "N",
             defaultValue = "50",
-            description = "How many runs the site has, beside the newest of each branch. Default: ${DEFAULT-VALUE}.")
+            description = {"How many runs the site has (${DEFAULT-VALUE})", "Beside the newest of each branch."})
     private int keep;
 
     @Mixin
@@ -63,8 +61,8 @@ final class PublishCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         if (keep < 1) throw wrong("--keep takes a number from 1, not " + keep);
         if (target.matches("https?://.*"))
-            throw wrong(
-                    "--to takes a folder or s3://BUCKET/PREFIX. A run goes to a hub by: verbale send --hub " + target);
+            throw wrong("--to takes a folder or s3://BUCKET/PREFIX. A run goes to a hub by: verbale hub send --hub "
+                    + target);
         RunFolder folder = RunReader.find(run.path());
         PageOptions options = options(folder);
         PrintWriter out = spec.commandLine().getOut();
@@ -86,7 +84,7 @@ final class PublishCommand implements Callable<Integer> {
         return ExitCodes.DONE;
     }
 
-    private PageOptions options(RunFolder folder) throws IOException, RulesFormatException {
+    private PageOptions options(RunFolder folder) throws IOException, YamlFormatException {
         try {
             return look.options()
                     .withRules(rules.read().triage())

@@ -8,7 +8,7 @@ import dev.verbale.query.RunTables;
 import dev.verbale.query.TableReader;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
-import dev.verbale.rules.RulesFormatException;
+import dev.verbale.rules.yaml.YamlFormatException;
 import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
@@ -33,16 +33,15 @@ import picocli.CommandLine.TypeConversionException;
 /** Questions of one's own. */
 @Command(
         name = "query",
-        description =
-                "Asks runs, or the history, in SQL. The tables: runs, tests, reasons, attempts, failures, steps, exchanges, "
-                        + "attachments; of what is remembered only the first three have rows.",
+        description = {
+            "Asks runs, or the history, in SQL.",
+            "The tables: runs, tests, reasons, attempts, failures, steps, exchanges, attachments; of what is remembered only the first three have rows."
+        },
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
-            "  verbale query --tables           the tables and their columns",
-            "  verbale query \"select name, duration_ms from steps order by 2 desc\"",
-            "  verbale query \"select * from exchanges where status >= 500\" --format csv",
-            "  verbale query --remembered \"select * from reasons order by runs desc\"",
+            "  verbale runs query --tables           the tables and their columns",
+            "  verbale runs query \"select name, duration_ms from steps order by 2 desc\"",
+            "  verbale runs query --remembered \"select * from reasons order by runs desc\""
         })
 final class QueryCommand implements Callable<Integer> {
 
@@ -50,26 +49,22 @@ final class QueryCommand implements Callable<Integer> {
             index = "0",
             arity = "0..1",
             paramLabel = "SQL",
-            description = "The question, as one argument; - reads it from the standard input.")
+            description = "The question, as one argument; - reads it")
     private @Nullable String sql;
 
-    @Parameters(
-            index = "1..*",
-            arity = "0..*",
-            paramLabel = "RUN",
-            description = "Runs to ask, by folder or name. Left out: the newest in target/verbale.")
+    @Parameters(index = "1..*", arity = "0..*", paramLabel = "RUN", description = "Runs to ask; left out, the newest")
     private List<Path> runs = new ArrayList<>();
 
-    @Option(names = "--tables", description = "Lists the tables and their columns.")
+    @Option(names = "--tables", description = "Lists the tables and their columns")
     private boolean tables;
 
-    @Option(names = "--remembered", description = "Asks the history.")
+    @Option(names = "--remembered", description = "Asks the history")
     private boolean remembered;
 
     @Option(
             names = "--format",
             paramLabel = "FORMAT",
-            description = "How the answer is written: table, csv or json. Default: table",
+            description = "table, csv or json (table)",
             converter = FormatConverter.class)
     private AnswerText format = AnswerText.TABLE;
 
@@ -86,7 +81,7 @@ final class QueryCommand implements Callable<Integer> {
             names = "--time-limit",
             paramLabel = "SECONDS",
             defaultValue = "60",
-            description = "Breaks the question off after so long; 0 never does. Default: 60")
+            description = "Breaks it off after so long; 0 never (${DEFAULT-VALUE})")
     private int timeLimit;
 
     @Mixin
@@ -133,7 +128,7 @@ final class QueryCommand implements Callable<Integer> {
         return ExitCodes.DONE;
     }
 
-    private void fill(RunTables filled) throws QueryException, RulesFormatException, IOException {
+    private void fill(RunTables filled) throws QueryException, YamlFormatException, IOException {
         PrintWriter err = spec.commandLine().getErr();
         List<Run> read = new ArrayList<>();
         if (runs.isEmpty()) read.add(RunReader.read(RunArgument.root()));

@@ -41,7 +41,7 @@ final class ReasonsText {
         }
         if (!run.failedOutsideTests().isEmpty()) parts.print(outside(run.failedOutsideTests()));
         out.println();
-        if (!id.isEmpty()) out.println(text.dim("More of one: verbale brief " + id));
+        if (!id.isEmpty()) out.println(text.dim("More of one: verbale failures brief " + id));
         out.println(text.dim("Each test, with its attachments: verbale failures --all"));
         out.println(text.dim("Recorded in " + OpenArchives.outside(run.folder())));
     }

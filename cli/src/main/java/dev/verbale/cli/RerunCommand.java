@@ -39,15 +39,12 @@ import picocli.CommandLine.Spec;
 /** Some tests once more. */
 @Command(
         name = "rerun",
-        description = "Prints the command that runs some tests of a run again: those "
-                + "that need attention, or others. What is printed can be pasted "
-                + "into a shell as it is.",
+        description = "Prints the command that runs some tests of a run again, to be pasted into a shell as it is.",
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
             "  verbale rerun                       what needs attention, by Maven",
             "  verbale rerun --flaky --for gradle",
-            "  verbale rerun --reason 1ff7bfbedb05 --run",
+            "  verbale rerun --reason 1ff7bfbedb05 --run"
         })
 final class RerunCommand implements Callable<Integer> {
 
@@ -74,33 +71,34 @@ final class RerunCommand implements Callable<Integer> {
     @Mixin
     private final RunArgument run = new RunArgument();
 
-    @Option(names = "--failed", description = "Tests that need attention. So it is without another choice.")
+    @Option(names = "--failed", description = "Tests that need attention, as without a choice")
     private boolean failed;
 
-    @Option(names = "--flaky", description = "Tests that passed only on a later attempt.")
+    @Option(names = "--flaky", description = "Tests that passed only on a later attempt")
     private boolean flaky;
 
-    @Option(names = "--not-run", description = "Tests that were skipped, aborted or not finished.")
+    @Option(names = "--not-run", description = "Tests that were skipped, aborted or not finished")
     private boolean notRun;
 
-    @Option(names = "--reason", paramLabel = "ID", description = "Tests that failed for this reason.")
+    @Option(names = "--reason", paramLabel = "ID", description = "Tests that failed for this reason")
     private @Nullable String reason;
 
-    @Option(names = "--label", paramLabel = "LABEL", description = "Tests with this label, by the rules.")
+    @Option(names = "--label", paramLabel = "LABEL", description = "Tests with this label, by the rules")
     private @Nullable String label;
 
     @Option(
             names = "--changed-since",
             paramLabel = "COMMIT",
-            description =
-                    "Tests that can be affected by what changed since COMMIT, by what the compiled classes of this folder "
-                            + "refer to. Asks no run.")
+            description = {
+                "Tests that changes since COMMIT can affect",
+                "By what the compiled classes of this folder refer to. Asks no run."
+            })
     private @Nullable String changedSince;
 
     @Option(
             names = "--ignore",
             paramLabel = "FILES",
-            description = "Changed files that affect no test, such as docs/**. May be repeated.")
+            description = {"Changed files that affect no test, as docs/**", "May be repeated."})
     private List<String> ignored = new ArrayList<>();
 
     @Mixin
@@ -110,10 +108,10 @@ final class RerunCommand implements Callable<Integer> {
             names = "--for",
             paramLabel = "RUNNER",
             defaultValue = "maven",
-            description = "For whom: ${COMPLETION-CANDIDATES}. Default: ${DEFAULT-VALUE}")
+            description = "${COMPLETION-CANDIDATES} (${DEFAULT-VALUE})")
     private Runner runner = Runner.MAVEN;
 
-    @Option(names = "--run", description = "Starts it too, in this folder. Only for maven.")
+    @Option(names = "--run", description = "Starts it too, in this folder; only for maven")
     private boolean start;
 
     @Spec

@@ -2,10 +2,10 @@ package dev.verbale.cli;
 
 import dev.verbale.results.Run;
 import dev.verbale.rules.Rules;
-import dev.verbale.rules.RulesFormatException;
 import dev.verbale.rules.RulesReader;
 import dev.verbale.rules.Triage;
 import dev.verbale.rules.TriageRule;
+import dev.verbale.rules.yaml.YamlFormatException;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -25,7 +25,10 @@ final class RulesOption {
     @Option(
             names = "--rules",
             paramLabel = "FILE",
-            description = "The file of rules. Left out: " + Rules.DEFAULT + ", where there is one.")
+            description = {
+                "The file of rules, not verbale-rules.yaml",
+                "Left out: verbale-rules.yaml, where there is one."
+            })
     private @Nullable Path file;
 
     private @Nullable Rules read;
@@ -34,7 +37,7 @@ final class RulesOption {
     private CommandSpec spec;
 
     /** Where the hub cannot be asked, that is said, and those of the file are all. */
-    Rules read() throws RulesFormatException, IOException {
+    Rules read() throws YamlFormatException, IOException {
         if (read != null) return read;
         Rules ofFile = ofFile();
         try {
@@ -47,7 +50,7 @@ final class RulesOption {
     }
 
     /** Those of the file alone, with no hub. */
-    Rules ofFile() throws RulesFormatException, IOException {
+    Rules ofFile() throws YamlFormatException, IOException {
         if (file != null) return RulesReader.read(file);
         Path usual = Path.of(Rules.DEFAULT);
         return Files.exists(usual) ? RulesReader.read(usual) : Rules.NONE;
@@ -64,17 +67,17 @@ final class RulesOption {
     }
 
     /** What they say of the failures of a run, by the ids of the tests. */
-    Map<String, String> labels(Run run) throws RulesFormatException, IOException {
+    Map<String, String> labels(Run run) throws YamlFormatException, IOException {
         LocalDate today = LocalDate.now(ZoneId.systemDefault());
         return triage(run, today).sentences(today);
     }
 
     /** The labels that they give to the failures of a run, by the ids of the tests. */
-    Map<String, String> labelWords(Run run) throws RulesFormatException, IOException {
+    Map<String, String> labelWords(Run run) throws YamlFormatException, IOException {
         return triage(run, LocalDate.now(ZoneId.systemDefault())).labels();
     }
 
-    private Triage triage(Run run, LocalDate today) throws RulesFormatException, IOException {
+    private Triage triage(Run run, LocalDate today) throws YamlFormatException, IOException {
         List<TriageRule> triage = read().triage();
         return triage.isEmpty() ? new Triage(List.of()) : Triage.of(run, triage, today);
     }

@@ -22,9 +22,10 @@ final class RunArgument {
     @Parameters(
             arity = "0..1",
             paramLabel = "RUN",
-            description =
-                    "A run's folder, its name in target/verbale, a pack of it (.zip), a folder that holds runs, or a project's "
-                            + "folder: then the newest in there, which is the last by name. Left out: the newest in target/verbale.")
+            description = {
+                "The run; left out, the newest in target/verbale",
+                "A folder, a name in target/verbale, a pack (.zip), a folder that holds runs, or a project: then the newest in there, which is the last by name."
+            })
     private @Nullable Path run;
 
     Run read() throws IOException {
@@ -36,8 +37,8 @@ final class RunArgument {
         return RunReader.read(path(), keeper);
     }
 
-    /** The folder that holds it and its kin. */
-    Path rootOf(Run read) {
+    /** The folder that holds a run and its kin. */
+    static Path around(Run read) {
         Path around =
                 OpenArchives.outside(read.folder()).toAbsolutePath().normalize().getParent();
         return around == null ? root() : around;

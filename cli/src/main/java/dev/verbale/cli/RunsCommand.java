@@ -2,6 +2,8 @@ package dev.verbale.cli;
 
 import dev.verbale.folder.ResultsRoot;
 import dev.verbale.folder.RunFolder;
+import dev.verbale.history.History;
+import dev.verbale.history.RunSummary;
 import dev.verbale.results.Counts;
 import dev.verbale.results.DurationText;
 import dev.verbale.results.ResultsFormatException;
@@ -19,6 +21,8 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Help.Ansi;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
@@ -28,30 +32,40 @@ import picocli.CommandLine.Spec;
 /** Lists runs. */
 @Command(
         name = "runs",
+        subcommands = {FollowCommand.class, QueryCommand.class, SweepCommand.class},
         description = "Lists the runs in a folder, the newest first.",
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
-        footer = {"  verbale runs", "  verbale runs --tag nightly --limit 3 modules/shop/target/verbale"})
+        footer = {
+            "  verbale runs",
+            "  verbale runs --tag nightly --limit 3 modules/shop/target/verbale",
+            "  verbale runs --remembered --branch main        those of the history"
+        })
 final class RunsCommand implements Callable<Integer> {
 
-    @Parameters(
-            arity = "0..1",
-            paramLabel = "FOLDER",
-            description = "The folder that holds runs. Left out: target/verbale.")
+    @Parameters(arity = "0..1", paramLabel = "FOLDER", description = "What holds runs; left out, target/verbale")
     private @Nullable Path folder;
 
     @Option(
             names = "--limit",
             paramLabel = "N",
             defaultValue = "20",
-            description = "How many at the most. Default: ${DEFAULT-VALUE}")
+            description = "How many at the most (${DEFAULT-VALUE})")
     private int limit;
 
     @Option(
             names = "--tag",
             paramLabel = "TAG",
-            description = "Only runs that have it (verbale.tags); given twice, only those that have both.")
+            description = {"Only runs that have it (verbale.tags)", "Given twice, only those that have both."})
     private List<String> tags = List.of();
+
+    @Option(names = "--remembered", description = "Those that are remembered, whose folders may be gone")
+    private boolean isRemembered;
+
+    @Option(names = "--branch", paramLabel = "NAME", description = "With --remembered: only runs of this branch")
+    private @Nullable String branch;
+
+    @Mixin
+    private final HistoryOption history = new HistoryOption();
 
     @Spec
     private CommandSpec spec;
@@ -59,6 +73,11 @@ final class RunsCommand implements Callable<Integer> {
     @Override
     public Integer call() throws Exception {
         if (limit < 1) throw new ParameterException(spec.commandLine(), "--limit takes a number from 1, not " + limit);
+        if (isRemembered) {
+            remembered();
+            return ExitCodes.DONE;
+        }
+        if (branch != null) throw new ParameterException(spec.commandLine(), "--branch is for --remembered");
         Path root = folder == null ? RunArgument.root() : folder;
         List<RunFolder> runs = new ArrayList<>(new ResultsRoot(root).runs());
         if (runs.isEmpty()) RunReader.find(root); // says what there is instead
@@ -79,6 +98,26 @@ final class RunsCommand implements Callable<Integer> {
                     .getErr()
                     .println("No run in " + root + " has the tag " + String.join(" and ", tags) + ".");
         return ExitCodes.DONE;
+    }
+
+    private void remembered() throws IOException {
+        if (folder != null || !tags.isEmpty())
+            throw new ParameterException(
+                    spec.commandLine(), "--remembered lists the history: it takes no folder, and no --tag");
+        PrintWriter out = spec.commandLine().getOut();
+        var text = new TerminalText(Ansi.AUTO);
+        History known = history.readFilled(spec.commandLine().getErr());
+        List<RunSummary> all =
+                known.runs().stream().filter(HistoryOption.on(branch)).toList();
+        if (all.isEmpty()) throw HistoryOption.noBranch(spec, known, branch);
+        if (all.stream().anyMatch(RunSummary::isMadeUp)) out.println(text.dim(HistoryOption.MADE_UP));
+        for (int i = all.size() - 1; i >= Math.max(0, all.size() - limit); i--) {
+            RunSummary run = all.get(i);
+            String how = run.isGood() ? text.good(run.words()) : text.bad(run.words());
+            out.println(run.name() + "  " + TerminalText.printable(run.branch()) + "  " + run.tests() + " tests  "
+                    + DurationText.of(run.duration()) + "  " + how);
+        }
+        if (all.size() > limit) out.println("and " + (all.size() - limit) + " older");
     }
 
     private static ResultsFormatException oneRun(Path root) {

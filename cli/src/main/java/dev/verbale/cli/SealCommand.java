@@ -17,9 +17,8 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "seal",
         description =
-                "Writes what the files of a run are, and signs it, so that 'verbale verify' finds what was changed since.",
+                "Writes what the files of a run are, and signs it: 'verbale verify' finds what was changed since.",
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
             "  verbale seal --key ~/.ssh/id_ed25519",
             "  verbale seal --key ci-key.pub            a key that an agent holds",
@@ -33,9 +32,10 @@ final class SealCommand implements Callable<Integer> {
     @Option(
             names = "--key",
             paramLabel = "FILE",
-            description =
-                    "An OpenSSH key, such as one of Ed25519, or the public half of one that an agent holds. Left out: "
-                            + "nothing is signed, and whoever changes the run can seal it again.")
+            description = {
+                "An OpenSSH key to sign with; left out, unsigned",
+                "Such as one of Ed25519, or the public half of one that an agent holds. Left out: nothing is signed, and whoever changes the run can seal it again."
+            })
     private @Nullable Path key;
 
     @Spec

@@ -28,15 +28,13 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "send",
         description = {
-            "Sends a run to a hub, also while it goes. What the hub has already is not sent",
-            "again. What several machines send under one name of run is one run there.",
-            "The token, of the role send, is in the variable " + HubArguments.TOKEN + "."
+            "Sends a run to a hub, also while it goes. The token is in VERBALE_HUB_TOKEN.",
+            "What the hub has already is not sent again. What several machines send under one name of run is one run there. The token is of the role send."
         },
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
-            "  verbale send --hub https://runs.orto.example --project orto",
-            "  verbale send --next --name build-812        from the first test to the last",
+            "  verbale hub send --hub https://runs.orto.example --project orto",
+            "  verbale hub send --next --name build-812       from first test to last"
         })
 final class SendCommand implements Callable<Integer> {
 
@@ -52,14 +50,16 @@ final class SendCommand implements Callable<Integer> {
     @Option(
             names = "--name",
             paramLabel = "NAME",
-            description =
-                    "What the run is called on the hub. Left out: as the build of the CI system, or as its folder.")
+            description = {"What the run is called there", "Left out: as the build of the CI system, or as its folder."
+            })
     private @Nullable String name;
 
-    @Option(names = "--follow", description = "Sends while the run goes, until its JVMs have ended, or Ctrl-C.")
+    @Option(
+            names = "--follow",
+            description = {"Sends while it goes, until its JVMs have ended", "Or until Ctrl-C."})
     private boolean follow;
 
-    @Option(names = "--next", description = "Waits for a run that is not there yet, and follows it.")
+    @Option(names = "--next", description = "Waits for a run that is not there yet, follows it")
     private boolean isNext;
 
     @Option(
@@ -67,8 +67,8 @@ final class SendCommand implements Callable<Integer> {
             paramLabel = "SECONDS",
             defaultValue = "30",
             description = {
-                "Following ends when all journals are closed and nothing came for so",
-                "long: another JVM may begin. Default: ${DEFAULT-VALUE}"
+                "Over when closed and silent for so long (${DEFAULT-VALUE})",
+                "Following ends when all journals are closed and nothing came for so long: another JVM may begin."
             })
     private int silence;
 
@@ -76,7 +76,7 @@ final class SendCommand implements Callable<Integer> {
             names = "--patience",
             paramLabel = "SECONDS",
             defaultValue = "30",
-            description = "How long a hub that is away is tried. Default: ${DEFAULT-VALUE}")
+            description = "How long a hub that is away is tried (${DEFAULT-VALUE})")
     private int patience;
 
     @Spec
@@ -124,7 +124,7 @@ final class SendCommand implements Callable<Integer> {
             throw new FailureMessages.NotWritten("the run " + folder.name() + " was not sent", refused);
         } catch (IOException refused) {
             throw new FailureMessages.NotWritten(
-                    "the run " + folder.name() + " was not sent as a whole; 'verbale send' goes on where it ended",
+                    "the run " + folder.name() + " was not sent as a whole; 'verbale hub send' goes on where it ended",
                     refused);
         }
     }

@@ -21,9 +21,10 @@ final class SourcesOption {
     @Option(
             names = "--sources",
             paramLabel = "FOLDER",
-            description = "Where the suite's sources are, such as a project's folder: then the lines around the one "
-                    + "that failed are shown, as they stand and not masked, and in a brief the commits that "
-                    + "touched its file last. May be given several times.")
+            description = {
+                "Where the suite's sources are, to show their lines",
+                "Such as a project's folder: then the lines around the one that failed are shown, as they stand and not masked, and in a brief the commits that touched its file last. May be given several times."
+            })
     private List<Path> folders = new ArrayList<>();
 
     /** In the folder of here, where nobody named one: what a job has checked out. */

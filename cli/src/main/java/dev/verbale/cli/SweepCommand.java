@@ -21,37 +21,31 @@ import picocli.CommandLine.Spec;
 /** Deletes runs. */
 @Command(
         name = "sweep",
-        description = "Deletes runs that nobody needs any more, by number, age or "
-                + "size. Kept are runs with a name of somebody's own, runs that "
-                + "are still recorded, failing ones, and the last good one of "
-                + "each branch. What is remembered of them stays.",
+        description = {
+            "Deletes runs that nobody needs any more.",
+            "By number, age or size. Kept are runs with a name of somebody's own, runs that are still recorded, failing ones, and the last good one of each branch. What is remembered of them stays."
+        },
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
-        footer = {
-            "  verbale sweep --keep-days 14 --dry-run",
-            "  verbale sweep --keep-runs 20 --max-size 5GB",
+        footer = {"  verbale runs sweep --keep-days 14 --dry-run", "  verbale runs sweep --keep-runs 20 --max-size 5GB"
         })
 final class SweepCommand implements Callable<Integer> {
 
-    @Parameters(
-            arity = "0..1",
-            paramLabel = "FOLDER",
-            description = "The folder that holds runs. Left out: target/verbale.")
+    @Parameters(arity = "0..1", paramLabel = "FOLDER", description = "What holds runs; left out, target/verbale")
     private @Nullable Path folder;
 
-    @Option(names = "--keep-runs", paramLabel = "N", description = "How many of the newest stay.")
+    @Option(names = "--keep-runs", paramLabel = "N", description = "How many of the newest stay")
     private @Nullable Integer keepRuns;
 
-    @Option(names = "--keep-days", paramLabel = "N", description = "How old a run may be.")
+    @Option(names = "--keep-days", paramLabel = "N", description = "How old a run may be")
     private @Nullable Integer keepDays;
 
-    @Option(names = "--max-size", paramLabel = "SIZE", description = "How large all of them may be, such as 5GB.")
+    @Option(names = "--max-size", paramLabel = "SIZE", description = "How large all may be, such as 5GB")
     private @Nullable String maxSize;
 
-    @Option(names = "--also-failing", description = "Failing runs go too.")
+    @Option(names = "--also-failing", description = "Failing runs go too")
     private boolean alsoFailing;
 
-    @Option(names = "--dry-run", description = "Only says what would be done.")
+    @Option(names = "--dry-run", description = "Only says what would be done")
     private boolean dryRun;
 
     @Spec

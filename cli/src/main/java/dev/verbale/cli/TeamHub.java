@@ -1,9 +1,9 @@
 package dev.verbale.cli;
 
 import dev.verbale.history.HistoryFolder;
-import dev.verbale.rules.RulesFormatException;
 import dev.verbale.rules.RulesReader;
 import dev.verbale.rules.TriageRule;
+import dev.verbale.rules.yaml.YamlFormatException;
 import dev.verbale.sending.HubProject;
 import dev.verbale.sending.SendOptions;
 import java.io.IOException;
@@ -54,7 +54,7 @@ final class TeamHub {
         try {
             return RulesReader.read(Path.of("the rules of the hub"), hub.rules())
                     .triage();
-        } catch (RulesFormatException odd) {
+        } catch (YamlFormatException odd) {
             throw new IOException(odd.getMessage(), odd);
         }
     }

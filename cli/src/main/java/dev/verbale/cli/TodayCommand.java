@@ -17,14 +17,14 @@ import picocli.CommandLine.Spec;
 /** Where a suite stands, on one screen. */
 @Command(
         name = "today",
-        description = "Shows on one screen what is new since a run and whose it is, what is known, what is flaky, "
-                + "and whether the gate is open. Exit code 5 where it is closed.",
+        description = {
+            "Shows on one screen what is new since a run and whose it is, what is known, what is flaky, and whether the gate is open.",
+            "Exit code 5 where it is closed."
+        },
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
             "  verbale today                          since the newest complete run before",
-            "  verbale today --since friday           since the last run of Friday",
-            "  verbale today --since v2.3             since the run of that tag",
+            "  verbale today --since friday           since the last run of Friday"
         })
 final class TodayCommand implements Callable<Integer> {
 
@@ -35,10 +35,8 @@ final class TodayCommand implements Callable<Integer> {
             names = "--since",
             paramLabel = "WHEN",
             description = {
-                "What to look back to: a day (friday, yesterday,",
-                "2026-11-27), a moment, a tag or commit of git's, a",
-                "run's folder or name, last-good, branch:NAME.",
-                "Left out: the newest complete run before."
+                "Since when: friday, 2026-11-27, v2.3, last-good",
+                "A day (friday, yesterday, 2026-11-27), a moment, a tag or commit of git's, a run's folder or name, last-good, branch:NAME. Left out: the newest complete run before."
             })
     private @Nullable String since;
 
@@ -46,7 +44,7 @@ final class TodayCommand implements Callable<Integer> {
             names = "--limit",
             paramLabel = "N",
             defaultValue = "5",
-            description = "How many of each at the most. Default: ${DEFAULT-VALUE}")
+            description = "How many of each at the most (${DEFAULT-VALUE})")
     private int limit;
 
     @Mixin
@@ -64,7 +62,11 @@ final class TodayCommand implements Callable<Integer> {
         Rules read = rules.read();
         Run judged = run.read(TestKeeper.failuresAndLaterAttempts());
         Today today = history.today(
-                judged, run.rootOf(judged), read, since, spec.commandLine().getErr());
+                judged,
+                RunArgument.around(judged),
+                read,
+                since,
+                spec.commandLine().getErr());
         new TodayText(spec.commandLine().getOut(), new TerminalText(Ansi.AUTO), limit).print(today);
         if (!judged.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(judged));
         return today.verdict().passes() ? ExitCodes.DONE : ExitCodes.GATE_CLOSED;

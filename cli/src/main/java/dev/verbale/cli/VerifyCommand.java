@@ -20,13 +20,9 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "verify",
         description =
-                "Says what was changed in a run since it was sealed, and who sealed it when. Exit 6 where something was.",
+                "Says what was changed in a run since it was sealed, and who sealed it when: exit code 6 where something was.",
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
-        footer = {
-            "  verbale verify tonight.zip --allowed-signers .verbale/allowed_signers",
-            "  verbale verify 2026-11-24_103107_k3f9"
-        })
+        footer = {"  verbale verify tonight.zip --allowed-signers .verbale/allowed_signers"})
 final class VerifyCommand implements Callable<Integer> {
 
     private static final int MAX_NAMED = 20;
@@ -37,9 +33,10 @@ final class VerifyCommand implements Callable<Integer> {
     @Option(
             names = "--allowed-signers",
             paramLabel = "FILE",
-            description =
-                    "Whose keys may sign, as OpenSSH has it: lines such as 'ci@orto.example ssh-ed25519 AAAA...'. Left out: a "
-                            + "signature says that it is whole, and not whose it is.")
+            description = {
+                "Whose keys may sign, as OpenSSH has it",
+                "Lines such as 'ci@orto.example ssh-ed25519 AAAA...'. Left out: a signature says that it is whole, and not whose it is."
+            })
     private @Nullable Path allowedSigners;
 
     @Spec

@@ -4,7 +4,7 @@ import dev.verbale.folder.ResultsRoot;
 import dev.verbale.folder.RunFolder;
 import dev.verbale.report.PageOptions;
 import dev.verbale.results.progress.RunProgress.Expectation;
-import dev.verbale.rules.RulesFormatException;
+import dev.verbale.rules.yaml.YamlFormatException;
 import dev.verbale.viewer.Viewer;
 import dev.verbale.viewer.ViewerOptions;
 import java.io.IOException;
@@ -31,32 +31,26 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "view",
         description = {
-            "Shows a folder of runs in a browser: a list of them, each run's page, and runs",
-            "that go while they go. A small server on this machine; it ends with Ctrl-C, and",
-            "only reads what is in the folder."
+            "Shows a folder of runs in a browser: a list, each run's page, and runs that go while they go. It ends with Ctrl-C.",
+            "A small server on this machine, which only reads what is in the folder."
         },
         mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
         footer = {
             "  verbale view                    target/verbale, on a free port",
-            "  verbale view build/runs --port 8400",
-            "  VERBALE_VIEWER_TOKEN=$(openssl rand -hex 16) verbale view --address 0.0.0.0",
+            "  verbale view build/runs --port 8400"
         })
 final class ViewCommand implements Callable<Integer> {
 
     private static final String TOKEN = "VERBALE_VIEWER_TOKEN";
 
-    @Parameters(
-            arity = "0..1",
-            paramLabel = "FOLDER",
-            description = "A folder that holds runs, or a project's folder. Left out: target/verbale.")
+    @Parameters(arity = "0..1", paramLabel = "FOLDER", description = "Runs, or a project; left out, target/verbale")
     private @Nullable Path folder;
 
     @Option(
             names = "--port",
             paramLabel = "N",
             defaultValue = "0",
-            description = "Where it listens. Left out: a port that is free.")
+            description = "Where it listens; left out, a port that is free")
     private int port;
 
     @Option(
@@ -64,9 +58,8 @@ final class ViewCommand implements Callable<Integer> {
             paramLabel = "ADDRESS",
             defaultValue = "127.0.0.1",
             description = {
-                "Who can reach it. Default: ${DEFAULT-VALUE}, this machine",
-                "alone. Any other needs a token, in the variable",
-                TOKEN + ", of 12 characters or more."
+                "Who can reach it; left out, this machine alone",
+                "Any other than ${DEFAULT-VALUE} needs a token, in the variable VERBALE_VIEWER_TOKEN, of 12 characters or more."
             })
     private String address = "";
 
@@ -106,7 +99,7 @@ final class ViewCommand implements Callable<Integer> {
         return ExitCodes.DONE;
     }
 
-    private Viewer started() throws IOException, RulesFormatException {
+    private Viewer started() throws IOException, YamlFormatException {
         try {
             PageOptions options = look.options()
                     .withCode(sources.code(spec))

@@ -18,9 +18,7 @@ import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.PrintWriter;
 import java.io.UncheckedIOException;
-import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -123,10 +121,10 @@ class CommandLineTest {
 
     @Test
     void har_writes_the_exchanges_of_a_run_or_of_some_tests() throws Exception {
-        Output all = verbale("har");
-        Output some = verbale("har", "--test", "roses", "--output", "out/roses.har");
-        Output none = verbale("har", "--test", "RosesTest");
-        Output nowhere = verbale("har", "--output", "target/verbale");
+        Output all = verbale("export", "--format", "har");
+        Output some = verbale("export", "--format", "har", "--test", "roses", "--output", "out/roses.har");
+        Output none = verbale("export", "--format", "har", "--test", "RosesTest");
+        Output nowhere = verbale("export", "--format", "har", "--output", "target/verbale");
 
         assertThat(all.out().strip()).isEqualTo("2 exchanges: target/verbale/2026-11-24_103107_k3f9/exchanges.har");
         assertThat(Files.readString(work.resolve("target/verbale/2026-11-24_103107_k3f9/exchanges.har")))
@@ -141,14 +139,14 @@ class CommandLineTest {
 
     @Test
     void brief_prints_what_failed_as_text_and_no_longer_than_it_may_be() throws Exception {
-        Output one = verbale("brief", "--test", "gate", "--size", "700");
-        Output without = verbale("brief");
-        Output none = verbale("brief", "--test", "roses");
-        Output tooShort = verbale("brief", "--size", "20");
+        Output one = verbale("failures", "brief", "--test", "gate", "--size", "700");
+        Output without = verbale("failures", "brief");
+        Output none = verbale("failures", "brief", "--test", "roses");
+        Output tooShort = verbale("failures", "brief", "--size", "20");
         Path sources = Files.createDirectories(work.resolve("src/test/java/sample"));
         Files.writeString(sources.resolve("CommandLineTest.java"), "a\nb\nc\nd\ne\nf\nopen(gate);\n");
-        Output code = verbale("brief", "--test", "gate", "--sources", "src");
-        Output nowhere = verbale("brief", "--sources", "nowhere");
+        Output code = verbale("failures", "brief", "--test", "gate", "--sources", "src");
+        Output nowhere = verbale("failures", "brief", "--sources", "nowhere");
 
         assertThat(one.code()).isZero();
         assertThat(one.out())
@@ -202,13 +200,14 @@ class CommandLineTest {
     void one_reason_is_briefed_by_its_id_or_the_beginning_of_it() throws Exception {
         String id = verbale("failures").out().replaceAll("(?s).*answered 500  ([0-9a-f]{12}).*", "$1");
 
-        assertThat(verbale("brief", id).out()).contains("# the gate opens");
-        assertThat(verbale("brief", id.substring(0, 4), "2026-11-24_103107_k3f9")
+        assertThat(verbale("failures", "brief", id).out()).contains("# the gate opens");
+        assertThat(verbale("failures", "brief", id.substring(0, 4), "2026-11-24_103107_k3f9")
                         .out())
                 .contains("# the gate opens");
-        assertThat(verbale("brief", "00000000").err()).contains("No failure of", "verbale failures lists them");
-        assertThat(verbale("brief", id, "abcdef12").code()).isEqualTo(2);
-        assertThat(verbale("brief", id, "--test", "gate").code()).isEqualTo(2);
+        assertThat(verbale("failures", "brief", "00000000").err())
+                .contains("No failure of", "verbale failures lists them");
+        assertThat(verbale("failures", "brief", id, "abcdef12").code()).isEqualTo(2);
+        assertThat(verbale("failures", "brief", id, "--test", "gate").code()).isEqualTo(2);
     }
 
     @Test
@@ -290,27 +289,25 @@ class CommandLineTest {
     }
 
     @Test
-    void help_has_examples_and_exit_codes_and_version_a_version() throws Exception {
-        Output help = process("--help");
-        assertThat(help.code()).isZero();
-        assertThat(help.out()).contains("page", "failures", "runs", "Examples:", "Exit codes: 0 done");
-        assertThat(help.out().lines().filter(line -> line.matches("  [a-z]+ {2,}\\S.*")))
-                .as("each command in one line, and once")
-                .extracting(line -> line.strip().split(" ")[0])
-                .containsExactlyInAnyOrderElementsOf(
-                        Main.commandLine(nowhere(), nowhere()).getSubcommands().keySet().stream()
-                                .filter(name -> !name.equals("help"))
-                                .toList());
-        assertThat(help.out().lines()).allMatch(line -> line.length() <= 80);
-        assertThat(process("hub", "--help").out())
-                .contains("token     Makes a token of a hub and shows it, this once.\n")
-                .contains("keep      Shows how long a hub keeps the runs of a project, and which go\n");
-        assertThat(process("page", "--help").out()).contains("--output", "verbale page --output site/tonight");
+    void alone_it_says_what_is_here_and_what_to_type_next() throws Exception {
+        Output red = process();
+        assertThat(red.code()).isZero();
+        assertThat(red.out())
+                .startsWith("target/verbale/2026-11-24_103107_k3f9\n1 of 2 tests did not pass")
+                .contains(
+                        "\n  verbale failures  what failed, and why\n", "\n  verbale page  its page\n", "verbale help");
         assertThat(verbale("--version").out()).matches("(?s)Verbale \\d+\\.\\d+.*Java .*");
-    }
 
-    private static PrintWriter nowhere() {
-        return new PrintWriter(Writer.nullWriter());
+        Files.createDirectories(work.resolve("beds/target"));
+        Files.move(work.resolve("target/verbale"), work.resolve("beds/target/verbale"));
+        assertThat(verbale().out())
+                .startsWith("beds/target/verbale/2026-11-24_103107_k3f9\n")
+                .contains("  verbale failures beds/target/verbale/2026-11-24_103107_k3f9");
+        Files.move(work.resolve("beds"), work.resolve("hidden"));
+        Files.move(work.resolve("hidden/target"), work.resolve("hidden/build"));
+        Output nothing = verbale();
+        assertThat(nothing.code()).isZero();
+        assertThat(nothing.out()).startsWith("There is no run in target/verbale, and none in a module's.");
     }
 
     @Test
@@ -342,7 +339,7 @@ class CommandLineTest {
                 .contains(
                         ".verbale/history/2026-11-01_000000_0000.digest.jsonl.gz: cannot be read (Not in GZIP format)");
         assertThat(test.out()).contains("the gate opens\n  FF  2 runs", "fails since 2", "and never passed");
-        assertThat(verbale("history", "runs").out().lines().toList())
+        assertThat(verbale("runs", "--remembered").out().lines().toList())
                 .hasSize(2)
                 .first()
                 .asString()
@@ -350,10 +347,10 @@ class CommandLineTest {
         assertThat(verbale("history", "reasons").out()).contains("in 2 runs, 2 failures");
         assertThat(verbale("history", "slower").out()).contains("No test is slower than noise explains.");
         assertThat(verbale("history", "flaky").out()).contains("No test is flaky, as far as these runs tell.");
-        assertThat(verbale("history", "runs", "--branch", "none").err())
+        assertThat(verbale("runs", "--remembered", "--branch", "none").err())
                 .contains("no run of branch 'none' is remembered");
         assertThat(verbale("history", "test", "nowhere").code()).isEqualTo(2);
-        assertThat(verbale("history").err()).contains("Say what to do: add, runs, test");
+        assertThat(verbale("history").err()).contains("Say what to do: add, test");
     }
 
     @Test
@@ -389,8 +386,9 @@ class CommandLineTest {
                 """);
 
         Output open = verbale("gate");
-        Output triage = verbale("triage");
-        Output tried = verbale("triage", "--rules", "verbale-rules.yaml", "2026-11-24_103107_k3f9", "target/verbale");
+        Output triage = verbale("failures", "--by-label");
+        Output tried = verbale(
+                "failures", "--by-label", "--rules", "verbale-rules.yaml", "2026-11-24_103107_k3f9", "target/verbale");
         Files.writeString(work.resolve("bad.yaml"), "gate: {failure: 1}");
         Output bad = verbale("gate", "--rules", "bad.yaml");
 
@@ -482,6 +480,7 @@ class CommandLineTest {
             Output asked = process(
                     reader,
                     List.of(),
+                    "runs",
                     "query",
                     "--database",
                     url,
@@ -493,14 +492,15 @@ class CommandLineTest {
             Output wrong = process(
                     Map.of("VERBALE_DATABASE_PASSWORD", "guessed"),
                     List.of(),
+                    "runs",
                     "query",
                     "--database",
                     url,
                     "--user",
                     "may_read",
                     "select 1");
-            Output written =
-                    process(reader, List.of(), "query", "--database", url, "--user", "may_read", "delete from tests");
+            Output written = process(
+                    reader, List.of(), "runs", "query", "--database", url, "--user", "may_read", "delete from tests");
 
             assertThat(filled.err()).isEmpty();
             assertThat(filled.out().strip()).isEqualTo("1 run is in the tables: 1 came in, 0 went");
@@ -517,20 +517,21 @@ class CommandLineTest {
         process("history", "add");
         String question = "select name, outcome from tests order by name";
 
-        assertThat(verbale("query", question, "--format", "csv").out())
+        assertThat(verbale("runs", "query", question, "--format", "csv").out())
                 .isEqualTo("name,outcome\r\nroses grow,passed\r\nthe gate opens,errored\r\n");
-        assertThat(verbale("query", "--remembered", question, "--format", "json")
+        assertThat(verbale("runs", "query", "--remembered", question, "--format", "json")
                         .out())
                 .isEqualTo(
                         "[\n{\"name\":\"roses grow\",\"outcome\":\"passed\"},\n{\"name\":\"the gate opens\",\"outcome\":\"errored\"}\n]\n");
-        assertThat(verbale("query", "--tables").out()).contains("exchanges    status", "tests        outcome");
-        Output refused = verbale("query", "--remembered", "drop table stored_runs");
+        assertThat(verbale("runs", "query", "--tables").out()).contains("exchanges    status", "tests        outcome");
+        Output refused = verbale("runs", "query", "--remembered", "drop table stored_runs");
         assertThat(refused.code()).isEqualTo(2);
         assertThat(refused.err()).startsWith("verbale: ").doesNotContain("\tat ");
-        assertThat(verbale("query").code()).isEqualTo(2);
-        assertThat(verbale("query", "--remembered", question, "target/verbale").code())
+        assertThat(verbale("runs", "query").code()).isEqualTo(2);
+        assertThat(verbale("runs", "query", "--remembered", question, "target/verbale")
+                        .code())
                 .isEqualTo(2);
-        assertThat(verbale("query", "--database", "jdbc:h2:mem:x", "--user", "x", question)
+        assertThat(verbale("runs", "query", "--database", "jdbc:h2:mem:x", "--user", "x", question)
                         .err())
                 .contains("--database takes an address such as jdbc:postgresql://host/name");
     }
@@ -540,25 +541,30 @@ class CommandLineTest {
         String counts = "with recursive n(i) as (select 1 union all select i + 1 from n) select count(*) from n";
         String goesOn = "with recursive n(i) as (select 1 union all select i + 1 from n) select i from n";
 
-        Output counted = verbale("query", counts, "--time-limit", "1");
+        Output counted = verbale("runs", "query", counts, "--time-limit", "1");
         assertThat(counted.code()).isEqualTo(2);
         assertThat(counted.err()).contains("it was broken off after 1 s", "--time-limit");
-        assertThat(verbale("query", goesOn, "--time-limit", "1", "--format", "csv")
+        assertThat(verbale("runs", "query", goesOn, "--time-limit", "1", "--format", "csv")
                         .err())
                 .contains("it was broken off after 1 s");
-        assertThat(verbale("query", "select 1 one", "--time-limit", "0").code()).isZero();
-        assertThat(verbale("query", "select 1 one", "--time-limit", "-1").err()).contains("0 seconds or more");
+        assertThat(verbale("runs", "query", "select 1 one", "--time-limit", "0").code())
+                .isZero();
+        assertThat(verbale("runs", "query", "select 1 one", "--time-limit", "-1")
+                        .err())
+                .contains("0 seconds or more");
     }
 
     @Test
     void a_run_that_no_collector_takes_is_not_said_to_be_sent() throws Exception {
-        Output nobody = verbale("otlp", "--endpoint", "http://127.0.0.1:1", "--patience", "10");
+        Output nobody = verbale("export", "--format", "otlp", "--endpoint", "http://127.0.0.1:1", "--patience", "10");
 
         assertThat(nobody.code()).isEqualTo(4);
         assertThat(nobody.err())
                 .isEqualTo(
                         "verbale: the run was not sent to http://127.0.0.1:1: spans were not taken: nobody answers there\n");
-        assertThat(verbale("otlp", "--endpoint", "nowhere").code()).isEqualTo(2);
+        assertThat(verbale("export", "--format", "otlp", "--endpoint", "nowhere")
+                        .code())
+                .isEqualTo(2);
     }
 
     @Test
@@ -688,11 +694,11 @@ class CommandLineTest {
     void runs_are_swept_by_a_rule() throws Exception {
         record("2026-11-25_080000_00aa");
 
-        assertThat(verbale("sweep").err()).contains("Say what stays: --keep-runs, --keep-days or --max-size");
-        assertThat(verbale("sweep", "--max-size", "much").err()).contains("not much");
-        assertThat(verbale("sweep", "--keep-runs", "1").out())
+        assertThat(verbale("runs", "sweep").err()).contains("Say what stays: --keep-runs, --keep-days or --max-size");
+        assertThat(verbale("runs", "sweep", "--max-size", "much").err()).contains("not much");
+        assertThat(verbale("runs", "sweep", "--keep-runs", "1").out())
                 .contains("2026-11-24_103107_k3f9  stays: ", "0 runs of 2 deleted");
-        Output dry = verbale("sweep", "--max-size", "0", "--also-failing", "--dry-run");
+        Output dry = verbale("runs", "sweep", "--max-size", "0", "--also-failing", "--dry-run");
         assertThat(dry.code()).isZero();
         assertThat(root.resolve("2026-11-24_103107_k3f9/run.json")).exists();
     }
@@ -753,12 +759,17 @@ class CommandLineTest {
 
     @Test
     void wrong_arguments_end_with_2() throws Exception {
-        assertThat(process()).satisfies(output -> {
-            assertThat(output.code()).isEqualTo(2);
-            assertThat(output.err()).contains("Say what to do, such as page, failures or compare.", "Usage: verbale");
-        });
-        assertThat(verbale("failure").err()).contains("Unmatched argument", "Did you mean");
+        assertThat(process("failure").err())
+                .isEqualTo(
+                        "verbale: there is no command 'failure'. Did you mean verbale failures?\nHelp: verbale help\n");
+        assertThat(verbale("brief", "3f09").err()).contains("Did you mean verbale failures brief?");
+        assertThat(verbale("history", "flakey").err())
+                .contains("Did you mean verbale history flaky?", "verbale help history");
+        assertThat(verbale("page", "--outptu", "x").err())
+                .contains("'--outptu' is nothing that verbale page takes", "--output");
         assertThat(verbale("page", "--too", "x").code()).isEqualTo(2);
+        assertThat(verbale("pack").err()).contains("--to=FILE.zip", "Help: verbale help pack");
+        assertThat(verbale("help", "pagge").err()).contains("Did you mean verbale page?");
     }
 
     @Test
@@ -856,10 +867,15 @@ class CommandLineTest {
         byte[] before = Files.readAllBytes(journal);
         Path link = Files.createSymbolicLink(work.resolve("link.har"), work.resolve("mine.txt"));
 
-        Output onJournal = verbale("har", "--output", "target/verbale/2026-11-24_103107_k3f9/journals/worker-1.jsonl");
-        Output onLink = verbale("har", "--output", "link.har");
-        Output once = verbale("har", "--output", "a.har");
-        Output twice = verbale("har", "--output", "a.har");
+        Output onJournal = verbale(
+                "export",
+                "--format",
+                "har",
+                "--output",
+                "target/verbale/2026-11-24_103107_k3f9/journals/worker-1.jsonl");
+        Output onLink = verbale("export", "--format", "har", "--output", "link.har");
+        Output once = verbale("export", "--format", "har", "--output", "a.har");
+        Output twice = verbale("export", "--format", "har", "--output", "a.har");
 
         assertThat(onJournal.code()).isEqualTo(4);
         assertThat(onJournal.err()).contains("is no archive that Verbale wrote");
@@ -880,7 +896,7 @@ class CommandLineTest {
         recorder.endTest(
                 recorder.startTest(recorder.run(), TestDescriptor.of("k", "n").build()), TestEnd.passed());
 
-        Output output = verbale("har", "quiet");
+        Output output = verbale("export", "--format", "har", "quiet");
 
         assertThat(output.code()).isZero();
         assertThat(output.out()).startsWith("No HTTP exchange was recorded in quiet. Nothing was written.");

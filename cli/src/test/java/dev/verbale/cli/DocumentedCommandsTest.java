@@ -3,8 +3,6 @@ package dev.verbale.cli;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
-import java.io.PrintWriter;
-import java.io.StringWriter;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -53,8 +51,7 @@ class DocumentedCommandsTest {
         Matcher word = WORD.matcher(shown.substring(shown.indexOf(": ") + 2));
         while (word.find())
             words.add(word.group(1) != null ? word.group(1) : word.group(2) != null ? word.group(2) : word.group(3));
-        var nowhere = new PrintWriter(new StringWriter());
-        CommandLine verbale = Main.commandLine(nowhere, nowhere);
+        CommandLine verbale = Main.commandLine(Main.NOWHERE, Main.NOWHERE, words.toArray(String[]::new));
         String complaint = "";
         try {
             verbale.parseArgs(words.toArray(String[]::new));

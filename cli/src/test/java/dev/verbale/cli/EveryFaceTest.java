@@ -201,12 +201,13 @@ class EveryFaceTest {
         String columns =
                 "tests, needing_attention, broken, (select count(*) from tests t where t.run_id = r.run_id and flaky) as flaky from runs r";
         String expected = truth.tests() + "," + truth.attention() + "," + truth.broken + "," + truth.flaky;
-        softly.assertThat(verbale("query", "select " + columns, truth.run, "--format", "csv")
+        softly.assertThat(verbale("runs", "query", "select " + columns, truth.run, "--format", "csv")
                         .lines()
                         .skip(1))
                 .as("query")
                 .containsExactly(expected);
         softly.assertThat(verbale(
+                                "runs",
                                 "query",
                                 "select " + columns + " where run = '" + truth.run + "'",
                                 "--remembered",
@@ -216,7 +217,7 @@ class EveryFaceTest {
                         .skip(1))
                 .as("history in SQL")
                 .containsExactly(expected);
-        String line = verbale("history", "runs", "--limit", "99")
+        String line = verbale("runs", "--remembered", "--limit", "99")
                 .lines()
                 .filter(one -> one.startsWith(truth.run + " "))
                 .findFirst()

@@ -69,7 +69,7 @@ class FollowCommandTest {
     }
 
     private void follow(List<String> jvm, String... arguments) throws IOException {
-        List<String> command = Jvm.command(jvm, Jvm.classPath(), Main.class, "follow");
+        List<String> command = Jvm.command(jvm, Jvm.classPath(), Main.class, "runs", "follow");
         command.addAll(List.of(arguments));
         command.add(root.toString());
         var builder = new ProcessBuilder(command).redirectErrorStream(true);

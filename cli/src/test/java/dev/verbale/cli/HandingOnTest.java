@@ -73,7 +73,7 @@ class HandingOnTest {
                 "failures {}",
                 "failures {} --all",
                 "today {}",
-                "triage {}",
+                "failures --by-label {}",
                 "gate {}",
                 "compare {}",
                 "export {} --format json",
@@ -81,15 +81,15 @@ class HandingOnTest {
                 "export {} --format markdown",
                 "export {} --format tests-csv",
                 "export {} --format mail-html",
-                "brief {}",
+                "failures brief {}",
                 "rerun {}",
                 "runs {}",
                 "history add {}",
                 "join {} --output joined",
-                "query SELECT(1) {}",
+                "runs query SELECT(1) {}",
                 "page {} --output site",
                 "page {} --single-file --output site.html",
-                "har {} --output x.har",
+                "export --format har {} --output x.har",
             })
     void every_command_reads_a_pack_as_it_reads_the_folder(String command) throws Exception {
         Output ofFolder = verbale(command.replace("{}", "target/verbale/" + RUN).split(" "));
@@ -99,7 +99,7 @@ class HandingOnTest {
 
         assertThat(ofPack.code()).as(ofPack.err()).isEqualTo(ofFolder.code());
         assertThat(ofPack.err()).doesNotContain("\tat ");
-        if (command.startsWith("runs")) return; // of a folder that holds runs
+        if (command.startsWith("runs {}")) return; // of a folder that holds runs
         assertThat(bare(ofPack.out())).isEqualTo(bare(ofFolder.out()));
     }
 
@@ -177,7 +177,7 @@ class HandingOnTest {
         assertThat(again.out()).as("a pack has the same page").endsWith(" 0 of them sent\n");
         assertThat(Files.readString(work.resolve("web/index.html"))).contains(RUN, "<title>Orto</title>");
         assertThat(verbale("publish", "--to", "https://runs.orto.example").err())
-                .contains("verbale send --hub https://runs.orto.example");
+                .contains("verbale hub send --hub https://runs.orto.example");
         assertThat(verbale("publish", "--to", "ftp://x/y").code()).isEqualTo(2);
         assertThat(verbale("publish", "--to", "web", "--keep", "0").code()).isEqualTo(2);
         Files.writeString(work.resolve("web/runs.json"), "[]");

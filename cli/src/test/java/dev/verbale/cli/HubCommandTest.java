@@ -103,7 +103,7 @@ class HubCommandTest {
                 .out()
                 .strip();
 
-        Output sent = run(send, "send", "other", "--follow", "--silence", "0");
+        Output sent = run(send, "hub", "send", "other", "--follow", "--silence", "0");
 
         assertThat(sent.err()).isEmpty();
         assertThat(sent.out())
@@ -191,7 +191,7 @@ class HubCommandTest {
         SampleRun.in(work.resolve("target/verbale"), "run")
                 .test("swaps", Outcome.PASSED, null)
                 .read();
-        Output refused = run("guess", "send");
+        Output refused = run("guess", "hub", "send");
         assertThat(refused.code()).isEqualTo(ExitCodes.NOT_WRITTEN);
         assertThat(refused.err())
                 .contains("was not sent", "401 there is no such token")
@@ -202,15 +202,15 @@ class HubCommandTest {
                 .strip();
         assertThat(run(send, "hub", "token", "--role", "read", "--label", "x").code())
                 .isEqualTo(ExitCodes.USAGE);
-        assertThat(run(send, "send", "--project", "../x").err()).contains("cannot be the name of a project");
-        assertThat(run(send, "send", "--hub", "file:/etc").err()).contains("is no address of a hub");
-        assertThat(run(send, "send", "--hub", "http://127.0.0.1:1", "--patience", "1")
+        assertThat(run(send, "hub", "send", "--project", "../x").err()).contains("cannot be the name of a project");
+        assertThat(run(send, "hub", "send", "--hub", "file:/etc").err()).contains("is no address of a hub");
+        assertThat(run(send, "hub", "send", "--hub", "http://127.0.0.1:1", "--patience", "1")
                         .err())
                 .contains("cannot be reached", "goes on where it ended");
-        run(send, "send");
+        run(send, "hub", "send");
         Path journal = work.resolve("target/verbale/run/journals/worker-1.jsonl");
         Files.writeString(journal, Files.readString(journal).replace("swaps", "sweps"));
-        Output changed = run(send, "send");
+        Output changed = run(send, "hub", "send");
         assertThat(changed.code()).isEqualTo(ExitCodes.NOT_WRITTEN);
         assertThat(changed.err())
                 .contains("Not there as it is here: journals/worker-1.jsonl: has another content there");
@@ -237,9 +237,9 @@ class HubCommandTest {
         Files.writeString(work.resolve("verbale-rules.yaml"), "gate: {unlabelled: 0}");
         try (var ci = new StayingJvm(work, hubAs("suite", send))) {
             for (String night : List.of("2026-11-28_220000_aaaa", "2026-11-29_220000_bbbb"))
-                assertThat(ci.run("send", runs.resolve(night).toString()).code())
+                assertThat(ci.run("hub", "send", runs.resolve(night).toString()).code())
                         .isZero();
-            assertThat(ci.run("triage", newest).out()).contains("seeds team, owner Bruno");
+            assertThat(ci.run("failures", "--by-label", newest).out()).contains("seeds team, owner Bruno");
             assertThat(ci.run("failures", newest).out()).contains("seeds team, owner Bruno");
             assertThat(ci.run("gate", newest).out()).contains("The gate is open.");
             assertThat(ci.run("history", "test", "swaps").out()).contains("FF  2 runs");
@@ -253,7 +253,7 @@ class HubCommandTest {
                         "suite",
                         "VERBALE_HUB_TOKEN",
                         send))) {
-            Output labels = away.run("triage", newest);
+            Output labels = away.run("failures", "--by-label", newest);
             assertThat(labels.err()).contains("cannot be reached", "what its people know is left out");
             assertThat(labels.code()).isZero();
             Output gate = away.run("gate", newest);

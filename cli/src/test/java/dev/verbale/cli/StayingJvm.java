@@ -81,7 +81,7 @@ final class StayingJvm implements AutoCloseable {
     private static int execute(OutputStream out, OutputStream err, String[] arguments) {
         var outWriter = new PrintWriter(out, true, StandardCharsets.UTF_8);
         var errWriter = new PrintWriter(err, true, StandardCharsets.UTF_8);
-        int code = Main.commandLine(outWriter, errWriter).execute(arguments);
+        int code = Main.commandLine(outWriter, errWriter, arguments).execute(arguments);
         outWriter.flush();
         errWriter.flush();
         return code;

@@ -9,9 +9,9 @@ import dev.verbale.report.PageOptions;
 import dev.verbale.report.PageSettings;
 import dev.verbale.results.RunReader;
 import dev.verbale.rules.Rules;
-import dev.verbale.rules.RulesFormatException;
 import dev.verbale.rules.RulesReader;
 import dev.verbale.rules.TriageRule;
+import dev.verbale.rules.yaml.YamlFormatException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
@@ -163,7 +163,7 @@ final class BuildRun {
         if (!Files.exists(file)) return List.of();
         try {
             return RulesReader.read(file).triage();
-        } catch (RulesFormatException wrong) {
+        } catch (YamlFormatException wrong) {
             throw new IllegalArgumentException(wrong.getMessage(), wrong);
         } catch (IOException unreadable) {
             throw new IllegalArgumentException(file + " cannot be read: " + unreadable.getMessage(), unreadable);

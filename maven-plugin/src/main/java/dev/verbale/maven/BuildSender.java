@@ -153,7 +153,7 @@ final class BuildSender {
     }
 
     private static String rest() {
-        return " 'verbale send' sends what is missing.";
+        return " 'verbale hub send' sends what is missing.";
     }
 
     private boolean ranHere() {

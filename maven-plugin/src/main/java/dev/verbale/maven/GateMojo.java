@@ -11,11 +11,11 @@ import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.summary.Headline;
 import dev.verbale.rules.Rules;
-import dev.verbale.rules.RulesFormatException;
 import dev.verbale.rules.RulesReader;
 import dev.verbale.rules.Triage;
 import dev.verbale.rules.TriageRule;
 import dev.verbale.rules.Verdict;
+import dev.verbale.rules.yaml.YamlFormatException;
 import dev.verbale.sending.HubProject;
 import dev.verbale.sending.SendOptions;
 import java.io.File;
@@ -95,7 +95,7 @@ public final class GateMojo extends AbstractMojo {
         Verdict verdict;
         try {
             verdict = verdict(withoutEndOfThisJvm(run));
-        } catch (RulesFormatException wrong) {
+        } catch (YamlFormatException wrong) {
             throw new MojoFailureException(wrong.getMessage(), wrong);
         } catch (IOException unreadable) {
             throw new MojoExecutionException("The run could not be judged: " + unreadable.getMessage(), unreadable);
@@ -119,7 +119,7 @@ public final class GateMojo extends AbstractMojo {
     }
 
     /** What people know on the hub, where one is set: it may be what closes the gate. */
-    private List<TriageRule> knownOnHub() throws IOException, RulesFormatException {
+    private List<TriageRule> knownOnHub() throws IOException, YamlFormatException {
         Optional<SendOptions> hub;
         try {
             hub = BuildSender.options(session);
@@ -132,7 +132,7 @@ public final class GateMojo extends AbstractMojo {
                         .triage();
     }
 
-    private Verdict verdict(Run run) throws IOException, RulesFormatException {
+    private Verdict verdict(Run run) throws IOException, YamlFormatException {
         Path usual = BuildRun.rootOfAllModules(session).resolve(Rules.DEFAULT);
         Rules read = rules != null
                 ? RulesReader.read(rules.toPath())

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dev.verbale.rules.TriageRule.Subject;
+import dev.verbale.rules.yaml.YamlFormatException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -94,7 +95,7 @@ class RulesTest {
             })
     void a_mistake_is_named_by_its_line_and_column(String text, String message) {
         assertThatThrownBy(() -> read(text))
-                .isInstanceOf(RulesFormatException.class)
+                .isInstanceOf(YamlFormatException.class)
                 .hasMessageContaining("rules.yaml:" + message);
     }
 
@@ -112,7 +113,7 @@ class RulesTest {
             Path file = Files.write(folder.resolve("rules.yaml"), mutated);
             try {
                 RulesReader.read(file);
-            } catch (RulesFormatException bad) {
+            } catch (YamlFormatException bad) {
                 refused++;
                 assertThat(bad.getMessage()).matches("(?s).*rules\\.yaml:\\d+:\\d+: .*\\.");
             }
@@ -120,7 +121,7 @@ class RulesTest {
         assertThat(refused).isBetween(rounds / 10, rounds);
         Files.writeString(folder.resolve("rules.yaml"), "a: ".repeat(1) + "[".repeat(50_000));
         assertThatThrownBy(() -> RulesReader.read(folder.resolve("rules.yaml")))
-                .isInstanceOf(RulesFormatException.class);
+                .isInstanceOf(YamlFormatException.class);
     }
 
     @Test

@@ -101,6 +101,6 @@ final class FollowedRun {
     private static String unsent(@Nullable Throwable why) {
         String reason = why == null ? "" : String.valueOf(why.getMessage());
         return "Verbale: the run was not sent as a whole: " + reason.replaceFirst("\\.$", "")
-                + ". 'verbale send' sends what is missing.";
+                + ". 'verbale hub send' sends what is missing.";
     }
 }

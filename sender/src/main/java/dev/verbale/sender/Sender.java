@@ -49,7 +49,7 @@ public final class Sender implements RunListener {
         last = LastOfRun.among(folder, LOCK);
         if (last == null) {
             System.out.println(
-                    "Verbale: this run is not sent while it goes, as its folder knows no locks. 'verbale send' sends it afterwards.");
+                    "Verbale: this run is not sent while it goes, as its folder knows no locks. 'verbale hub send' sends it afterwards.");
             return;
         }
         followed = new FollowedRun(new RunFolder(folder), options, last);

@@ -167,7 +167,8 @@ class SenderTest {
                 long from = System.nanoTime();
                 String output = recording.end();
                 assertThat(output)
-                        .contains("exit 0", "the run was not sent as a whole", "'verbale send' sends what is missing")
+                        .contains(
+                                "exit 0", "the run was not sent as a whole", "'verbale hub send' sends what is missing")
                         .doesNotContain("Exception", "\tat ", token);
                 assertThat(TimeUnit.NANOSECONDS.toSeconds(System.nanoTime() - from))
                         .isLessThan(50);

@@ -7,71 +7,51 @@ import java.net.URI;
 import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import java.util.concurrent.Callable;
 import java.util.logging.Level;
 import java.util.logging.Logger;
 import org.jspecify.annotations.Nullable;
-import picocli.CommandLine.Command;
-import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Spec;
 
-/** A run for whatever collects traces and logs. */
-@Command(
-        name = "otlp",
-        description =
-                "Sends a run to an OpenTelemetry collector, by OTLP over HTTP: each attempt of a test as a trace, with its steps "
-                        + "and exchanges as spans and its log lines as log records.",
-        mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
-        footer = {
-            "  verbale otlp --endpoint http://localhost:4318",
-            "  verbale otlp --header \"Authorization=Bearer $TOKEN\"",
-        })
-final class OtlpCommand implements Callable<Integer> {
+/** What collects traces and logs. */
+final class CollectorOptions {
 
     private static final String LOGGERS = "io.opentelemetry";
 
     /** Held, or what was set on it is forgotten. */
     private final Logger loggers = Logger.getLogger(LOGGERS);
 
-    @Mixin
-    private final RunArgument run = new RunArgument();
-
     @Option(
             names = "--endpoint",
             paramLabel = "URL",
-            description = "The collector, to which /v1/traces and /v1/logs are added. Left out: what "
-                    + "OTEL_EXPORTER_OTLP_ENDPOINT says, or http://localhost:4318.")
+            description = {
+                "otlp: the collector (OTEL_EXPORTER_OTLP_ENDPOINT)",
+                "To which /v1/traces and /v1/logs are added. Left out: what OTEL_EXPORTER_OTLP_ENDPOINT says, or http://localhost:4318."
+            })
     private @Nullable String endpoint;
 
     @Option(
             names = "--header",
             paramLabel = "NAME=VALUE",
-            description =
-                    "A header of each request. May be repeated. OTEL_EXPORTER_OTLP_HEADERS adds to them, and keeps "
-                            + "secrets off the command line.")
+            description = {
+                "otlp: a header of each request",
+                "May be repeated. OTEL_EXPORTER_OTLP_HEADERS adds to them, and keeps secrets off the command line."
+            })
     private Map<String, String> headers = new LinkedHashMap<>();
 
     @Option(
             names = "--patience",
             paramLabel = "SECONDS",
             defaultValue = "30",
-            description = "How long to wait for the collector. Default: ${DEFAULT-VALUE}")
+            description = "otlp: how long it is waited for (${DEFAULT-VALUE})")
     private int patience;
 
-    @Spec
-    private CommandSpec spec;
-
-    @Override
-    public Integer call() throws Exception {
+    /** Sends {@code read}, and says how much it was. */
+    void send(Run read, CommandSpec spec) throws FailureMessages.NotWritten {
         if (patience < 1)
             throw new ParameterException(spec.commandLine(), "--patience takes seconds from 1, not " + patience);
-        RunTelemetry telemetry = telemetry();
-        Run read = run.read();
-        if (!read.problems().isEmpty()) spec.commandLine().getErr().println(ProblemList.of(read));
+        RunTelemetry telemetry = telemetry(spec);
         loggers.setLevel(Level.OFF); // what went wrong is said below, once
         RunTelemetry.Sent sent;
         try {
@@ -83,10 +63,9 @@ final class OtlpCommand implements Callable<Integer> {
                 .getOut()
                 .println(read.name() + ": " + sent.traces() + " traces with " + sent.spans() + " spans, and "
                         + sent.logs() + " log records, sent to " + address());
-        return ExitCodes.DONE;
     }
 
-    private RunTelemetry telemetry() {
+    private RunTelemetry telemetry(CommandSpec spec) {
         try {
             return new RunTelemetry(URI.create(address()), headers(), Duration.ofSeconds(patience));
         } catch (IllegalArgumentException refused) {

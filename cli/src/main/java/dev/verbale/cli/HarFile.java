@@ -16,51 +16,29 @@ import java.nio.file.Files;
 import java.nio.file.LinkOption;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.util.concurrent.Callable;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
-import picocli.CommandLine.Command;
-import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
 import picocli.CommandLine.ParameterException;
-import picocli.CommandLine.Spec;
 
-/** Writes the HTTP exchanges of a run as an archive. */
-@Command(
-        name = "har",
-        description = "Writes the HTTP exchanges of a run as an archive (HAR 1.2), which browsers and proxies read.",
-        mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
-        footer = {
-            "  verbale har",
-            "  verbale har --test SeedsApiTest --output seeds.har",
-        })
-final class HarCommand implements Callable<Integer> {
+/** The HTTP exchanges of a run as an archive, which may be too large for a terminal. */
+final class HarFile {
 
-    @Mixin
-    private final RunArgument run = new RunArgument();
+    private final CommandSpec spec;
+    private final @Nullable String test;
+    private final boolean overwrite;
 
-    @Option(
-            names = "--test",
-            paramLabel = "TEXT",
-            description = "Only tests whose id holds TEXT: a class, a method, or all of it.")
-    private @Nullable String test;
+    /** @param test only tests whose id holds it; null for all */
+    HarFile(CommandSpec spec, @Nullable String test, boolean overwrite) {
+        this.spec = spec;
+        this.test = test;
+        this.overwrite = overwrite;
+    }
 
-    @Option(
-            names = "--output",
-            paramLabel = "FILE",
-            description = "Where to write it. Left out: exchanges.har, in the run's folder.")
-    private @Nullable Path output;
-
-    @Spec
-    private CommandSpec spec;
-
-    @Override
-    public Integer call() throws Exception {
+    /** To {@code output}, or beside the run where that is null. */
+    void write(Run read, @Nullable Path output) throws FailureMessages.NotWritten {
         PrintWriter out = spec.commandLine().getOut();
-        Run read = run.read();
         Path file = output == null ? OpenArchives.beside(read.folder().resolve("exchanges.har")) : output;
         String text = test == null ? "" : test;
         Predicate<TestResult> wanted = one -> one.id().contains(text);
@@ -77,7 +55,6 @@ final class HarCommand implements Callable<Integer> {
             out.println("No HTTP exchange was recorded in " + (test == null ? read.name() : "these tests")
                     + ". Nothing was written. How a client is watched: docs/http.md");
         else out.println((count == 1 ? "1 exchange" : count + " exchanges") + ": " + file);
-        return ExitCodes.DONE;
     }
 
     /** Whole or not at all. */
@@ -96,8 +73,8 @@ final class HarCommand implements Callable<Integer> {
     }
 
     /** Only an archive that was written here before is replaced: a wrong name must not cost a journal, or somebody's file. */
-    private static void refuseForeign(Path target) throws IOException {
-        if (!Files.exists(target, LinkOption.NOFOLLOW_LINKS)) return;
+    private void refuseForeign(Path target) throws IOException {
+        if (overwrite || !Files.exists(target, LinkOption.NOFOLLOW_LINKS)) return;
         if (!PlainFile.isThere(target))
             throw new FileAlreadyExistsException(target.toString(), null, "is no regular file, and is not replaced");
         String beginning;

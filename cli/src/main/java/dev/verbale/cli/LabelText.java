@@ -10,65 +10,42 @@ import dev.verbale.rules.TodayParts.Part;
 import dev.verbale.rules.Triage;
 import dev.verbale.rules.Triage.Labelled;
 import dev.verbale.rules.TriageRule;
+import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.file.Path;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.Callable;
-import picocli.CommandLine.Command;
-import picocli.CommandLine.Help.Ansi;
-import picocli.CommandLine.Mixin;
-import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Parameters;
-import picocli.CommandLine.Spec;
 
-/** What the rules say of failures. */
-@Command(
-        name = "triage",
-        description = "Labels failures by the rules of a file, those that no rule "
-                + "knows first. With several runs it shows what each rule would "
-                + "have said of them.",
-        mixinStandardHelpOptions = true,
-        footerHeading = "%nExamples:%n",
-        footer = {
-            "  verbale triage",
-            "  verbale triage --rules new-rules.yaml target/verbale/*",
-        })
-final class TriageCommand implements Callable<Integer> {
+/** Failures by the labels that rules give them, those that no rule knows first; of several runs what each rule says of them. */
+final class LabelText {
 
     private static final int LONGEST = 140;
 
-    @Parameters(
-            arity = "0..*",
-            paramLabel = "RUN",
-            description = "Runs, by folder or name. Left out: the newest in target/verbale.")
-    private List<Path> runs = new ArrayList<>();
+    private final PrintWriter out;
+    private final TerminalText text;
+    private final Rules rules;
 
-    @Mixin
-    private final RulesOption rules = new RulesOption();
+    LabelText(PrintWriter out, TerminalText text, Rules rules) {
+        this.out = out;
+        this.text = text;
+        this.rules = rules;
+    }
 
-    @Spec
-    private CommandSpec spec;
+    void print(Run run) {
+        print(run, Triage.of(run, rules.triage(), LocalDate.now(ZoneId.systemDefault())));
+    }
 
-    private final TerminalText text = new TerminalText(Ansi.AUTO);
-
-    @Override
-    public Integer call() throws Exception {
-        Rules read = rules.read();
-        PrintWriter out = spec.commandLine().getOut();
-        List<Path> named = runs.isEmpty() ? List.of(RunArgument.root()) : runs;
+    void print(List<Path> named) throws IOException {
         List<Labelled> all = new ArrayList<>();
         for (Path one : named) {
             Run run = RunReader.read(RunArgument.found(one), TestKeeper.FAILURES);
-            Triage triage = Triage.of(run, read.triage(), LocalDate.now(ZoneId.systemDefault()));
+            Triage triage = Triage.of(run, rules.triage(), LocalDate.now(ZoneId.systemDefault()));
             all.addAll(triage.failures());
-            if (named.size() > 1) out.println(run.name() + ": " + sentence(triage));
-            else print(out, run, triage, read);
+            out.println(run.name() + ": " + sentence(triage));
         }
-        if (named.size() > 1) byRule(out, read, all);
-        return ExitCodes.DONE;
+        byRule(all);
     }
 
     private static String sentence(Triage triage) {
@@ -79,16 +56,16 @@ final class TriageCommand implements Callable<Integer> {
                 + (triage.expired() == 0 ? "" : ", " + triage.expired() + " known only until a day that is over");
     }
 
-    private void print(PrintWriter out, Run run, Triage triage, Rules read) {
+    private void print(Run run, Triage triage) {
         out.println(text.strong(capital(sentence(triage)) + "."));
         ZoneId zone = ZoneId.systemDefault();
-        for (Part part : TodayParts.byLabel(run, triage, read, LocalDate.now(zone), zone))
+        for (Part part : TodayParts.byLabel(run, triage, rules, LocalDate.now(zone), zone))
             new PartText(out, text, run, Integer.MAX_VALUE).print(part);
     }
 
-    private void byRule(PrintWriter out, Rules read, List<Labelled> all) {
+    private void byRule(List<Labelled> all) {
         out.println();
-        for (TriageRule rule : read.triage()) {
+        for (TriageRule rule : rules.triage()) {
             List<Labelled> its = all.stream()
                     .filter(one -> one.rule().isPresent() && one.rule().get().line() == rule.line())
                     .toList();
