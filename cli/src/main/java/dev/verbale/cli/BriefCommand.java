@@ -35,7 +35,7 @@ import picocli.CommandLine.Spec;
         },
         mixinStandardHelpOptions = true,
         footer = {
-            "  verbale failures brief 3f09a1c2            of the reason with this id",
+            "  verbale failures brief 3f09a1c2   # of the reason with this id",
             "  verbale failures brief --test SeedsPageTest --sources ."
         })
 final class BriefCommand implements Callable<Integer> {

@@ -34,7 +34,7 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         footer = {
             "  verbale ci",
-            "  verbale ci --dry-run          the commands that it would run",
+            "  verbale ci --dry-run   # the commands that it would run",
         })
 final class CiCommand implements Callable<Integer> {
 

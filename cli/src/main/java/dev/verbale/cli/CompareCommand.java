@@ -46,7 +46,7 @@ import picocli.CommandLine.Spec;
                 "Shows what is different from an earlier run: new failures, fixed, slower, new and vanished tests.",
         mixinStandardHelpOptions = true,
         footer = {
-            "  verbale compare                        with the newest complete run before",
+            "  verbale compare   # with the newest complete run before",
             "  verbale compare --baseline branch:main"
         })
 final class CompareCommand implements Callable<Integer> {

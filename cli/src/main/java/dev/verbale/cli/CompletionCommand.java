@@ -14,8 +14,8 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         hidden = true,
         footer = {
-            "  source <(verbale completion bash)     in ~/.bashrc",
-            "  source <(verbale completion zsh)      in ~/.zshrc",
+            "  source <(verbale completion bash)   # in ~/.bashrc",
+            "  source <(verbale completion zsh)   # in ~/.zshrc",
         })
 final class CompletionCommand implements Callable<Integer> {
 

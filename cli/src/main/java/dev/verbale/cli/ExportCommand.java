@@ -42,7 +42,7 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         footer = {
             "  verbale export --format markdown --baseline branch:main",
-            "  verbale export --format annotations     in a job, for the CI system to show",
+            "  verbale export --format annotations   # in a job, for the CI system to show",
             "  verbale export --format har --test SeedsApiTest --output seeds.har"
         })
 final class ExportCommand implements Callable<Integer> {

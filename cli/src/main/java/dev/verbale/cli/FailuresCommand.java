@@ -26,8 +26,8 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         footer = {
             "  verbale failures",
-            "  verbale failures --all                 each test, with its whole message",
-            "  verbale failures brief 3f09a1c2        all that is known of one reason",
+            "  verbale failures --all   # each test, with its whole message",
+            "  verbale failures brief 3f09a1c2   # all that is known of one reason",
             "  verbale failures --by-label --rules new.yaml target/verbale/*"
         })
 final class FailuresCommand implements Callable<Integer> {

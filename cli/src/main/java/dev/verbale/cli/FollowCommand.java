@@ -32,8 +32,8 @@ import picocli.CommandLine.Spec;
         },
         mixinStandardHelpOptions = true,
         footer = {
-            "  verbale runs follow             the newest run in target/verbale",
-            "  verbale runs follow --next      the one that begins next"
+            "  verbale runs follow   # the newest run in target/verbale",
+            "  verbale runs follow --next   # the one that begins next"
         })
 final class FollowCommand implements Callable<Integer> {
 

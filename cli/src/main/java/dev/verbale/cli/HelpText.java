@@ -38,11 +38,11 @@ final class HelpText {
 
     private static List<String> ofAll() {
         List<String> lines = new ArrayList<>();
-        lines.add("  verbale failures        what failed in the newest run, and why");
+        lines.add("  verbale failures   # what failed in the newest run, and why");
         lines.add("");
         lines.addAll(Commands.lines());
         lines.add("");
-        lines.add("Of each: verbale help COMMAND. What exit codes and variables mean: docs/commands.md");
+        lines.add("Of each: verbale help COMMAND. Exit codes and variables: docs/commands.md");
         return lines;
     }
 
@@ -53,7 +53,11 @@ final class HelpText {
         lines.add("");
         lines.addAll(wrapped("Usage: " + usage(spec)));
         Map<String, String> rows = new LinkedHashMap<>();
-        for (ArgSpec one : arguments(spec)) rows.put(word(one), first(one.description()));
+        boolean hasLook = !spec.name().equals("page") && spec.findOption("--accent") != null;
+        for (ArgSpec one : arguments(spec)) {
+            if (!hasLook || !PageLookOption.has(one)) rows.put(word(one), first(one.description()));
+            else rows.putIfAbsent("--title=TEXT ...", "And the rest of a page's look: verbale help page");
+        }
         spec.subcommands().forEach((word, one) -> {
             CommandSpec sub = one.getCommandSpec();
             if (!sub.usageMessage().hidden())
@@ -61,7 +65,11 @@ final class HelpText {
         });
         int widest = rows.keySet().stream().mapToInt(String::length).max().orElse(0);
         int column = Math.min(widest, WIDEST_WORD) + 4;
-        rows.forEach((word, line) -> lines.add(String.format("  %-" + (column - 2) + "s%s", word, line)));
+        rows.forEach((word, line) -> {
+            List<String> parts = wrapped(line, WIDTH - column);
+            lines.add(String.format("  %-" + (column - 2) + "s%s", word, parts.get(0)));
+            for (String more : parts.subList(1, parts.size())) lines.add(" ".repeat(column) + more);
+        });
         return lines;
     }
 
@@ -99,10 +107,14 @@ final class HelpText {
     }
 
     private static List<String> wrapped(String text) {
+        return wrapped(text, WIDTH);
+    }
+
+    private static List<String> wrapped(String text, int width) {
         List<String> lines = new ArrayList<>();
         var line = new StringBuilder();
         for (String word : text.split(" ")) {
-            if (!line.isEmpty() && line.length() + 1 + word.length() > WIDTH) {
+            if (!line.isEmpty() && line.length() + 1 + word.length() > width) {
                 lines.add(line.toString());
                 line.setLength(0);
             }

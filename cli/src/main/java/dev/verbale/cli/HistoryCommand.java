@@ -53,9 +53,9 @@ import picocli.CommandLine.Spec;
             HistoryIndexCommand.class
         },
         footer = {
-            "  verbale history add              remember the newest run",
+            "  verbale history add   # remember the newest run",
             "  verbale history flaky --branch main",
-            "  verbale history test RotaTest    all nights of tests with that in their id"
+            "  verbale history test RotaTest   # all nights of tests with that in their id"
         })
 final class HistoryCommand implements Runnable {
 

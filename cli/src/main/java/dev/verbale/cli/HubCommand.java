@@ -27,15 +27,12 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "hub",
         description = {
-            "The server that a team's runs are sent to, and shown by while they go. It ends with Ctrl-C, and may be killed at any time.",
-            "Alone it keeps all in its folder; with --database several of them share a PostgreSQL database, and the storage that --objects names."
+            "The server of a team, which its runs are sent to, also while they go.",
+            "It ends with Ctrl-C, and may be killed at any time. Alone it keeps all in its folder; with --database several of them share a PostgreSQL database, and the storage that --objects names."
         },
         subcommands = {SendCommand.class, HubTokenCommand.class, HubPersonCommand.class, HubKeepCommand.class},
         mixinStandardHelpOptions = true,
-        footer = {
-            "  verbale hub --folder /var/lib/verbale          shows the first token, once",
-            "  verbale hub send --hub https://runs.orto.example --project orto"
-        })
+        footer = {"  verbale hub --folder /var/lib/verbale   # shows the first token, once"})
 final class HubCommand implements Callable<Integer> {
 
     static final String DATABASE_USER = "VERBALE_HUB_DATABASE_USER";

@@ -26,8 +26,8 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         footer = {
             "  verbale page",
-            "  verbale page --output site/tonight   a folder to hand on, with all its files",
-            "  verbale page --single-file --output tonight.html   one file, to send",
+            "  verbale page --output site/tonight   # a folder to hand on, with all its files",
+            "  verbale page --single-file --output tonight.html   # one file, to send",
             "  verbale page --title Orto --accent '#b5532a' --leave-out environment"
         })
 final class PageCommand implements Callable<Integer> {

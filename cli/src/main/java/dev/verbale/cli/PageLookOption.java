@@ -4,12 +4,23 @@ import dev.verbale.report.PageOptions;
 import dev.verbale.report.PageSettings;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Set;
+import picocli.CommandLine.Model.ArgSpec;
+import picocli.CommandLine.Model.OptionSpec;
 import picocli.CommandLine.Option;
 
 /** What makes a page a team's own, and what is left out of it. */
 final class PageLookOption {
 
+    private static final Set<String> NAMES =
+            Set.of("--title", "--subtitle", "--logo", "--accent", "--leave-out", "--min-level");
+
     private final Map<PageSettings.Named, String> values = new HashMap<>();
+
+    /** Whether it is one of these options. */
+    static boolean has(ArgSpec one) {
+        return one instanceof OptionSpec option && NAMES.contains(option.longestName());
+    }
 
     @Option(names = "--title", paramLabel = "TEXT", description = "At the top of each view")
     void title(String text) {

@@ -39,7 +39,7 @@ import picocli.CommandLine.TypeConversionException;
         },
         mixinStandardHelpOptions = true,
         footer = {
-            "  verbale runs query --tables           the tables and their columns",
+            "  verbale runs query --tables   # the tables and their columns",
             "  verbale runs query \"select name, duration_ms from steps order by 2 desc\"",
             "  verbale runs query --remembered \"select * from reasons order by runs desc\""
         })

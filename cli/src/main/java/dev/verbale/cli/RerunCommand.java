@@ -42,7 +42,7 @@ import picocli.CommandLine.Spec;
         description = "Prints the command that runs some tests of a run again, to be pasted into a shell as it is.",
         mixinStandardHelpOptions = true,
         footer = {
-            "  verbale rerun                       what needs attention, by Maven",
+            "  verbale rerun   # what needs attention, by Maven",
             "  verbale rerun --flaky --for gradle",
             "  verbale rerun --reason 1ff7bfbedb05 --run"
         })

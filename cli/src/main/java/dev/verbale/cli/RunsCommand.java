@@ -38,7 +38,7 @@ import picocli.CommandLine.Spec;
         footer = {
             "  verbale runs",
             "  verbale runs --tag nightly --limit 3 modules/shop/target/verbale",
-            "  verbale runs --remembered --branch main        those of the history"
+            "  verbale runs --remembered --branch main   # those of the history"
         })
 final class RunsCommand implements Callable<Integer> {
 

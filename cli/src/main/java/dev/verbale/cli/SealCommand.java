@@ -21,8 +21,8 @@ import picocli.CommandLine.Spec;
         mixinStandardHelpOptions = true,
         footer = {
             "  verbale seal --key ~/.ssh/id_ed25519",
-            "  verbale seal --key ci-key.pub            a key that an agent holds",
-            "  sha256sum -c seal.sha256                 in the run's folder, without Verbale"
+            "  verbale seal --key ci-key.pub   # a key that an agent holds",
+            "  sha256sum -c seal.sha256   # in the run's folder, without Verbale"
         })
 final class SealCommand implements Callable<Integer> {
 

@@ -28,13 +28,13 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "send",
         description = {
-            "Sends a run to a hub, also while it goes. The token is in VERBALE_HUB_TOKEN.",
-            "What the hub has already is not sent again. What several machines send under one name of run is one run there. The token is of the role send."
+            "Sends a run to a hub, also while it goes.",
+            "What the hub has already is not sent again. What several machines send under one name of run is one run there. The token, of the role send, is in VERBALE_HUB_TOKEN."
         },
         mixinStandardHelpOptions = true,
         footer = {
             "  verbale hub send --hub https://runs.orto.example --project orto",
-            "  verbale hub send --next --name build-812       from first test to last"
+            "  verbale hub send --next --name build-812   # from first test to last"
         })
 final class SendCommand implements Callable<Integer> {
 

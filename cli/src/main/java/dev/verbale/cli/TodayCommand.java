@@ -23,8 +23,8 @@ import picocli.CommandLine.Spec;
         },
         mixinStandardHelpOptions = true,
         footer = {
-            "  verbale today                          since the newest complete run before",
-            "  verbale today --since friday           since the last run of Friday"
+            "  verbale today   # since the newest complete run before",
+            "  verbale today --since friday   # since the last run of Friday"
         })
 final class TodayCommand implements Callable<Integer> {
 

@@ -35,10 +35,7 @@ import picocli.CommandLine.Spec;
             "A small server on this machine, which only reads what is in the folder."
         },
         mixinStandardHelpOptions = true,
-        footer = {
-            "  verbale view                    target/verbale, on a free port",
-            "  verbale view build/runs --port 8400"
-        })
+        footer = {"  verbale view   # target/verbale, on a free port", "  verbale view build/runs --port 8400"})
 final class ViewCommand implements Callable<Integer> {
 
     private static final String TOKEN = "VERBALE_VIEWER_TOKEN";

@@ -56,8 +56,8 @@ final class WhatIsHere {
     }
 
     private static void next(PrintWriter out, TerminalText text, String command, String what) {
-        out.println(
-                "  " + text.strong(TerminalText.printable(command)) + (what.isEmpty() ? "" : "  " + text.dim(what)));
+        String padded = String.format("%-18s", TerminalText.printable(command));
+        out.println("  " + text.strong(padded) + (what.isEmpty() ? "" : "  " + text.dim(what)));
     }
 
     /** Of here, and of each module, the newest first. */

@@ -2,8 +2,10 @@ package dev.verbale.cli;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import picocli.CommandLine;
 import picocli.CommandLine.IParameterExceptionHandler;
+import picocli.CommandLine.MissingParameterException;
 import picocli.CommandLine.ParameterException;
 import picocli.CommandLine.UnmatchedArgumentException;
 
@@ -60,7 +62,9 @@ final class WrongWords implements IParameterExceptionHandler {
     public int handleParseException(ParameterException wrong, String[] arguments) {
         CommandLine command = wrong.getCommandLine();
         String message = String.valueOf(wrong.getMessage());
-        if (wrong instanceof UnmatchedArgumentException unmatched) message = message(command, unmatched, arguments);
+        if (wrong instanceof UnmatchedArgumentException unmatched) message = message(command, unmatched);
+        else if (wrong instanceof MissingParameterException)
+            message = mistyped(command, arguments).orElse(message);
         command.getErr().println("verbale: " + message);
         command.getErr().println("Help: " + help(command));
         return ExitCodes.USAGE;
@@ -71,11 +75,25 @@ final class WrongWords implements IParameterExceptionHandler {
         return name.equals("verbale") ? "verbale help" : name.replaceFirst(" ", " help ");
     }
 
-    private static String message(CommandLine command, UnmatchedArgumentException unmatched, String[] arguments) {
+    /** What is missing may be there, under a name that is nearly right. */
+    private static Optional<String> mistyped(CommandLine command, String... arguments) {
+        for (String one : arguments) {
+            String name = one.replaceFirst("=.*", "");
+            if (name.startsWith("--")
+                    && name.length() > 2
+                    && command.getCommandSpec().findOption(name) == null)
+                return Optional.of(message(command, new UnmatchedArgumentException(command, List.of(name))));
+        }
+        return Optional.empty();
+    }
+
+    private static String message(CommandLine command, UnmatchedArgumentException unmatched) {
         String word = unmatched.getUnmatched().isEmpty()
                 ? ""
                 : unmatched.getUnmatched().get(0);
-        boolean isCommand = command.getParent() == null && arguments.length > 0 && arguments[0].equals(word);
+        boolean isCommand = !word.startsWith("-")
+                && !command.getSubcommands().isEmpty()
+                && command.getCommandSpec().positionalParameters().isEmpty();
         if (isCommand) return noCommand(command, word);
         return "'" + TerminalText.printable(word) + "' is nothing that "
                 + command.getCommandSpec().qualifiedName() + " takes" + or(unmatched.getSuggestions(), "");
@@ -93,10 +111,6 @@ final class WrongWords implements IParameterExceptionHandler {
 
     private static String or(List<String> near, String before) {
         if (near.isEmpty()) return ".";
-        List<String> named = near.stream()
-                .limit(3)
-                .map(one -> before + one.replaceFirst("^verbale ", ""))
-                .toList();
-        return ". Did you mean " + String.join(", or ", named) + "?";
+        return ". Did you mean " + before + near.get(0).replaceFirst("^verbale ", "") + "?";
     }
 }

@@ -295,7 +295,9 @@ class CommandLineTest {
         assertThat(red.out())
                 .startsWith("target/verbale/2026-11-24_103107_k3f9\n1 of 2 tests did not pass")
                 .contains(
-                        "\n  verbale failures  what failed, and why\n", "\n  verbale page  its page\n", "verbale help");
+                        "\n  verbale failures    what failed, and why\n",
+                        "\n  verbale page        its page\n",
+                        "verbale help");
         assertThat(verbale("--version").out()).matches("(?s)Verbale \\d+\\.\\d+.*Java .*");
 
         Files.createDirectories(work.resolve("beds/target"));
@@ -768,6 +770,7 @@ class CommandLineTest {
         assertThat(verbale("page", "--outptu", "x").err())
                 .contains("'--outptu' is nothing that verbale page takes", "--output");
         assertThat(verbale("page", "--too", "x").code()).isEqualTo(2);
+        assertThat(verbale("export", "--formt", "har").err()).contains("'--formt' is nothing", "Did you mean --format");
         assertThat(verbale("pack").err()).contains("--to=FILE.zip", "Help: verbale help pack");
         assertThat(verbale("help", "pagge").err()).contains("Did you mean verbale page?");
     }
