@@ -102,23 +102,44 @@ class MavenPluginTest {
         String gate = "dev.verbale:verbale-maven-plugin:gate";
 
         Jvm shut = maven("-Dmaven.test.failure.ignore", "test", gate);
-        Jvm open = maven("-Dmaven.test.failure.ignore", "-pl", "shed", "test", gate);
-        Jvm empty = maven("-DskipTests", "test", gate);
-
         assertThat(shut.code()).isEqualTo(1);
         assertThat(shut.output()).contains("1 of 3 tests did not pass", "BUILD FAILURE");
-        assertThat(page(shut)).exists();
-        assertThat(open.code()).as(open.output()).isZero();
-        assertThat(open.output()).contains("the gate is open", "Only a part of the suite was run: -pl ");
-        assertThat(empty.code()).isEqualTo(1);
-        assertThat(empty.output()).contains("No test was recorded in", "allowNoTests");
         assertThat(shut.output()).contains("The gate is closed. 1 test needs attention.");
-        assertThat(remembered()).as("runs with tests").hasSize(2);
+        assertThat(page(shut)).exists();
 
         Files.writeString(project.resolve("verbale-rules.yaml"), "gate: {new-failures: 0}");
         Jvm knownFailure = maven("-Dmaven.test.failure.ignore", "-Dverbale.gate.baseline=" + runOf(shut), "test", gate);
         assertThat(knownFailure.output()).contains("the gate is open");
         assertThat(knownFailure.code()).isZero();
+    }
+
+    @ByNight
+    void the_gate_judges_what_was_recorded_and_nothing_is_no_success() throws Exception {
+        String gate = "dev.verbale:verbale-maven-plugin:gate";
+
+        Jvm open = maven("-Dmaven.test.failure.ignore", "-pl", "shed", "test", gate);
+        Jvm empty = maven("-DskipTests", "test", gate);
+
+        assertThat(open.code()).as(open.output()).isZero();
+        assertThat(open.output()).contains("the gate is open", "Only a part of the suite was run: -pl ");
+        assertThat(empty.code()).isEqualTo(1);
+        assertThat(empty.output()).contains("No test was recorded in", "allowNoTests");
+        assertThat(remembered()).as("runs with tests").hasSize(1);
+    }
+
+    /** The command line comes from Maven's own repository. */
+    @ByNight
+    void the_end_of_a_job_is_what_its_file_says() throws Exception {
+        Files.writeString(
+                project.resolve("verbale-ci.yaml"),
+                "export: {format: junit, output: target/tests.xml}\ngate: yes\npack: {to: target/run.zip}\n");
+
+        Jvm job = maven("-Dmaven.test.failure.ignore", "test", "dev.verbale:verbale-maven-plugin:ci");
+
+        assertThat(job.code()).isEqualTo(1);
+        assertThat(job.output()).contains("1 of 3 tests did not pass", "The gate is closed", "pack ");
+        assertThat(project.resolve("target/tests.xml")).content().contains("snails");
+        assertThat(project.resolve("target/run.zip")).isRegularFile();
     }
 
     /** Its name, which is that of the folder around its page. */

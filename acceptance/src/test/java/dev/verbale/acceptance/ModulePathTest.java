@@ -58,7 +58,7 @@ class ModulePathTest {
     }
 
     static Stream<String> adapters() {
-        return ByDay.everyThird(List.of(
+        return ByDay.everyFourth(List.of(
                 "junit",
                 "assertj",
                 "steps",

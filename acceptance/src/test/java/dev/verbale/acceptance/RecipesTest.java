@@ -252,7 +252,7 @@ class RecipesTest {
 
     @Test
     void on_jenkins() throws Exception {
-        Matcher steps = Pattern.compile("sh '(.*)'").matcher(recipe("Jenkinsfile"));
+        Matcher steps = Pattern.compile("(?m)^ *sh '(.*)'").matcher(recipe("Jenkinsfile"));
         List<String> all = new ArrayList<>();
         while (steps.find()) all.add(steps.group(1));
         assertThat(all).hasSize(3);

@@ -13,7 +13,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.junit.jupiter.params.provider.MethodSource;
 
 class AffectedTestsTest {
 
@@ -100,23 +99,29 @@ class AffectedTestsTest {
         return uses.entrySet().stream();
     }
 
-    @ParameterizedTest
-    @MethodSource("uses")
-    void whatever_way_a_test_uses_a_class_it_is_affected(Map.Entry<String, String> use) throws Exception {
+    /** One project with all of them: each is its own proof, and is compiled once. */
+    @Test
+    void whatever_way_a_test_uses_a_class_it_is_affected() throws Exception {
         project.main(
-                        "Seed",
-                        "public class Seed { public int grams() { return 1; } public static void sow() { } }\n"
-                                + "class Drought extends Exception { }\n"
-                                + "@java.lang.annotation.Retention(java.lang.annotation.RetentionPolicy.RUNTIME) @interface Sown { }\n"
-                                + "enum Season { SPRING, AUTUMN }\n"
-                                + "class Bean extends Seed { }")
-                .test("UsingTest", String.format(use.getValue(), "UsingTest"));
+                "Seed",
+                "public class Seed { public int grams() { return 1; } public static void sow() { } }\n"
+                        + "class Drought extends Exception { }\n"
+                        + "@java.lang.annotation.Retention(java.lang.annotation.RetentionPolicy.RUNTIME) @interface Sown { }\n"
+                        + "enum Season { SPRING, AUTUMN }\n"
+                        + "class Bean extends Seed { }");
+        Map<String, String> names = new LinkedHashMap<>();
+        for (Map.Entry<String, String> use : uses().toList()) {
+            String name = "Using" + names.size() + "Test";
+            names.put("orto." + name, use.getKey());
+            project.test(name, String.format(use.getValue(), name));
+        }
         planted().touch(SEED).compile();
 
         AffectedTests affected = project.affected();
 
-        assertThat(affected.classes()).contains("orto.UsingTest");
-        if (!affected.everything()) assertThat(affected.classes()).doesNotContain("orto.RotaTest");
+        names.forEach((name, use) -> assertThat(affected.classes()).as(use).contains(name));
+        assertThat(affected.everything()).isFalse();
+        assertThat(affected.classes()).doesNotContain("orto.RotaTest");
     }
 
     @ParameterizedTest

@@ -90,18 +90,19 @@ final class CiCommand implements Callable<Integer> {
 
     /** In one line. */
     private int run(Planned one, @Nullable Path run, PrintWriter out) {
-        var said = new StringWriter();
+        var written = new StringWriter();
         var complained = new StringWriter();
         String[] arguments = arguments(one, run).toArray(String[]::new);
-        int code = Main.commandLine(new PrintWriter(said), new PrintWriter(complained), arguments)
+        int code = Main.commandLine(new PrintWriter(written), new PrintWriter(complained), arguments)
                 .execute(arguments);
         boolean isGood = code == ExitCodes.DONE;
         if (isGood && isForTheOutput(one)) { // such as annotations, which the CI system reads as they stand
-            out.print(said);
+            out.print(written);
             out.flush();
             return code;
         }
-        String line = isGood || code == ExitCodes.GATE_CLOSED ? words(one.step(), said.toString()) : first(complained);
+        String line =
+                isGood || code == ExitCodes.GATE_CLOSED ? words(one.step(), written.toString()) : first(complained);
         String word = String.format("%-9s ", one.step().word());
         out.println((isGood ? word : text.bad(word)) + line);
         out.flush();
@@ -114,9 +115,11 @@ final class CiCommand implements Callable<Integer> {
     }
 
     /** What the command said last; of the gate all that closes it. */
-    private static String words(Step step, String said) {
-        List<String> lines =
-                said.lines().map(String::strip).filter(line -> !line.isEmpty()).toList();
+    private static String words(Step step, String written) {
+        List<String> lines = written.lines()
+                .map(String::strip)
+                .filter(line -> !line.isEmpty())
+                .toList();
         if (lines.isEmpty()) return "done";
         return step == Step.GATE
                 ? String.join(" ", lines.subList(0, Math.max(1, lines.size() - 1)))

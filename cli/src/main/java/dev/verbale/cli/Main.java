@@ -1,6 +1,7 @@
 package dev.verbale.cli;
 
 import java.io.Console;
+import java.io.IOException;
 import java.io.PrintWriter;
 import java.io.Writer;
 import java.nio.charset.Charset;
@@ -25,17 +26,29 @@ public final class Main {
     }
 
     /** Runs the command and ends the JVM with its exit code. */
-    public static void main(String[] arguments) {
+    public static void main(String[] arguments) throws IOException {
         // A pipe is read by a program, and programs read UTF-8; a terminal says what it understands.
         @SuppressWarnings("SystemConsoleNull") // see isTerminal
         Console console = System.console();
         Charset charset = console != null && isTerminal(console) ? console.charset() : StandardCharsets.UTF_8;
         var out = new PrintWriter(System.out, true, charset);
         var err = new PrintWriter(System.err, true, charset);
-        int code = commandLine(out, err, arguments).execute(arguments);
+        int code = isForVersion(arguments)
+                ? version(out)
+                : commandLine(out, err, arguments).execute(arguments);
         out.flush();
         err.flush();
         System.exit(code);
+    }
+
+    /** Asked by scripts, again and again: without the library that reads arguments, which takes most of the time. */
+    private static boolean isForVersion(String... arguments) {
+        return arguments.length == 1 && (arguments[0].equals("--version") || arguments[0].equals("-V"));
+    }
+
+    private static int version(PrintWriter out) throws IOException {
+        for (String line : new Version().getVersion()) out.println(line);
+        return ExitCodes.DONE;
     }
 
     /** Such as it is started with {@code arguments}: of all the commands only the one that they name is loaded, where they name one. */

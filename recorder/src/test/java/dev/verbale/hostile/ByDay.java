@@ -17,6 +17,11 @@ public final class ByDay {
         return every(3, all);
     }
 
+    /** Those with kin of their own in other tests of the day. */
+    public static <T> Stream<T> everyFourth(List<T> all) {
+        return every(4, all);
+    }
+
     private static <T> Stream<T> every(int step, List<T> all) {
         boolean isNight = Boolean.getBoolean("verbale.night");
         return IntStream.range(0, all.size())

@@ -119,7 +119,7 @@ class ReachTest {
     }
 
     static Stream<Arguments> views() {
-        return ByDay.everyThird(List.of(
+        return ByDay.everyFourth(List.of(
                 arguments("#/", ".tables"),
                 arguments("#/tests", ".row-line"),
                 arguments("#/tests?group=reason&failing=failing", ".row-line"),
