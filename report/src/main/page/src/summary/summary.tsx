@@ -315,7 +315,15 @@ function Facts({ data }: { data: RunData }) {
         {data.facts?.map(([name, value]) => (
           <div key={name}>
             <dt>{name}</dt>
-            <dd>{value}</dd>
+            <dd>
+              {/^https?:\/\/\S+$/.test(value) ? (
+                <a href={value} target="_blank" rel="noopener noreferrer">
+                  {value}
+                </a>
+              ) : (
+                value
+              )}
+            </dd>
           </div>
         ))}
       </dl>

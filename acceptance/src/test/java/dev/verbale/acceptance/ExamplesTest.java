@@ -54,6 +54,7 @@ class ExamplesTest {
     }
 
     /** The first day's last step, as it stands in the document: summary, XML, gate, with the command line by its coordinates. */
+    @Test
     @ByNight // by day RecipesTest runs jobs like it, without Maven
     void a_job_runs_its_tests_writes_its_summary_and_is_closed_by_its_gate() throws Exception {
         Path copy = folder.resolve("api-only");

@@ -113,6 +113,7 @@ class MavenPluginTest {
         assertThat(knownFailure.code()).isZero();
     }
 
+    @Test
     @ByNight
     void the_gate_judges_what_was_recorded_and_nothing_is_no_success() throws Exception {
         String gate = "dev.verbale:verbale-maven-plugin:gate";
@@ -128,6 +129,7 @@ class MavenPluginTest {
     }
 
     /** The command line comes from Maven's own repository. */
+    @Test
     @ByNight
     void the_end_of_a_job_is_what_its_file_says() throws Exception {
         Files.writeString(
@@ -148,6 +150,7 @@ class MavenPluginTest {
     }
 
     @Test
+    @ByNight
     void a_class_of_one_name_in_two_modules_is_two_tests_and_the_one_that_failed_is_run_again() throws Exception {
         Path other = project.resolve("shed/src/test/java/BedTest.java");
         Files.writeString(other, SampleBuild.testClass("BedTest", "@Test void fails() { }"));

@@ -2,6 +2,7 @@ package dev.verbale.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.hostile.ByNight;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.results.TestResult;
@@ -48,6 +49,7 @@ class RerunTest {
     }
 
     @Test
+    @ByNight // by day TestNG and Cucumber run again what failed, by their own tests
     void the_junit_console_runs_what_failed_and_nothing_else() throws Exception {
         Path source = Files.writeString(folder.resolve("BedsTest.java"), SUITE);
         List<String> arguments = new ArrayList<>(List.of(

@@ -46,6 +46,7 @@ class SentBuildTest {
     }
 
     @Test
+    @ByNight // by day SenderTest and HubCommandTest send
     void its_run_is_on_the_hub() throws Exception {
         String token = hub.ask("POST", "api/v1/tokens?project=orto&role=send&label=CI");
         var build = new SampleBuild(project);
@@ -60,6 +61,7 @@ class SentBuildTest {
         assertThat(hub.ask("GET", "projects/orto/runs/build-7/")).contains("1 of 3 tests did not pass", "snails");
     }
 
+    @Test
     @ByNight
     void a_hub_that_is_away_changes_nothing() throws Exception {
         String token = "nobody-asks-for-it";

@@ -104,9 +104,6 @@ class ToolsTest {
             Files.createDirectories(folder.resolve(pom).getParent());
             Files.copy(Checkout.ROOT.resolve(pom), folder.resolve(pom));
         }
-        Path tagged = folder.resolve("recorder/src/test/java/GateTest.java");
-        Files.createDirectories(tagged.getParent());
-        Files.writeString(tagged, "@Tag(\"newer-jdk\")");
         for (String installing : List.of("tools", "browser", "database", "storage")) program("bin/" + installing, "");
         program("bin/newer-jdk", "echo '" + System.getProperty("java.home") + "'");
         program("path/javac", "");

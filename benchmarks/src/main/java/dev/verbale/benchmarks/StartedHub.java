@@ -37,7 +37,7 @@ final class StartedHub implements AutoCloseable {
     }
 
     /** Of the command line, from the project's folder or from this module's. */
-    private static Path jar() {
+    static Path jar() {
         Path jar = Path.of("cli", "target", "verbale.jar");
         return Files.exists(jar) ? jar : Path.of("..").resolve(jar);
     }

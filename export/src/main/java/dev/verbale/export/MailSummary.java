@@ -30,6 +30,12 @@ public final class MailSummary {
     private static final int MAX_IMAGES = 8;
     private static final int LARGEST_IMAGE = 8 << 20;
 
+    /** For mail programs that know it; others show it as it is, or turn its colours themselves. */
+    private static final String IN_THE_DARK = "<meta name=\"color-scheme\" content=\"light dark\">\n"
+            + "<style>@media (prefers-color-scheme: dark) { body { background: #1b1915 !important; color: #ebe4d5 !important }"
+            + " [style*=\"#6f6757\"] { color: #a79e8c !important } a { color: #9cc6df !important }"
+            + " img { border-color: #38342b !important } }</style>\n";
+
     private static final String BODY =
             "margin:0;padding:24px;background:#f8f4ea;color:#29251e;font:16px/1.5 Georgia,serif";
     private static final String SENTENCE = "margin:0 0 8px;font-size:26px;font-weight:normal;line-height:1.25";
@@ -70,7 +76,9 @@ public final class MailSummary {
     private String html() {
         var html = new StringBuilder("<!doctype html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"><title>");
         html.append(escaped(today.dateline()))
-                .append("</title></head>\n<body style=\"")
+                .append("</title>\n")
+                .append(IN_THE_DARK)
+                .append("</head>\n<body style=\"")
                 .append(BODY)
                 .append("\">\n");
         element(html, "p", "margin:0;" + DIM, today.dateline());

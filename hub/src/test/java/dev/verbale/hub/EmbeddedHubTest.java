@@ -2,10 +2,12 @@ package dev.verbale.hub;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.hostile.ByNight;
 import java.nio.file.Files;
 import org.junit.jupiter.api.Test;
 
-/** A hub alone, with a database in its folder. */
+/** A hub alone, with a database in its folder. By day the same is asked of one with PostgreSQL, and commands and senders use this one. */
+@ByNight
 class EmbeddedHubTest extends HubContract {
 
     @Override

@@ -104,7 +104,7 @@ public abstract class WatchedAsBareContract {
     }
 
     static Stream<Scenario> scenarios() {
-        return ByDay.everyThird(Scenario.all());
+        return ByDay.everyFourth(Scenario.all());
     }
 
     @ParameterizedTest

@@ -89,7 +89,7 @@ class WatchedAsBareTest {
     }
 
     static Stream<Difficulty> difficulties() {
-        return ByDay.everyThird(List.of(
+        return ByDay.everyFourth(List.of(
                 new Difficulty("windows", WatchedAsBareTest::windows),
                 new Difficulty("a window that closes itself", WatchedAsBareTest::brief),
                 new Difficulty("frames", WatchedAsBareTest::frames),

@@ -39,7 +39,7 @@ class WatchedAsBareTest {
     }
 
     static Stream<Difficulty> difficulties() {
-        return ByDay.everyThird(Difficulties.all());
+        return ByDay.everyFourth(Difficulties.all());
     }
 
     @ParameterizedTest
