@@ -39,7 +39,7 @@ class KillTest {
         var random = new Random(20261124); // the same moments in every build, spread over the first 9,000 lines
         List<Arguments> moments = new ArrayList<>();
         for (String threads : List.of("1", "8", "virtual"))
-            for (int i = 0; i < (Boolean.getBoolean("verbale.night") ? 10 : 4); i++)
+            for (int i = 0; i < (Boolean.getBoolean("verbale.night") ? 10 : 2); i++)
                 moments.add(Arguments.of(threads, 1 + random.nextInt(9_000)));
         return moments.stream();
     }

@@ -10,6 +10,7 @@ import static org.junit.platform.engine.discovery.DiscoverySelectors.selectClass
 import com.sun.net.httpserver.HttpServer;
 import dev.verbale.Verbale;
 import dev.verbale.assertj.VerbaleAssertJ;
+import dev.verbale.hostile.ByNight;
 import dev.verbale.restassured.VerbaleFilter;
 import dev.verbale.results.Entry;
 import dev.verbale.results.Run;
@@ -48,6 +49,7 @@ class CaughtChecksTest {
     Path root;
 
     @Test
+    @ByNight
     void a_test_that_catches_what_a_check_throws_ends_as_it_does_unwatched() throws Exception {
         Map<String, String> bare = outcomes("bare", false);
         Map<String, String> watched = outcomes("watched", true);

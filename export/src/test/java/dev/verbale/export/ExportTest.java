@@ -216,7 +216,10 @@ class ExportTest {
         String text = MailSummary.text(today(read, null, Rules.NONE));
 
         var mail = Jsoup.parse(html);
-        assertThat(mail.select("script, link, style, a, form, iframe")).isEmpty();
+        assertThat(mail.select("script, link, a, form, iframe")).isEmpty();
+        assertThat(mail.select("style").html())
+                .startsWith("@media (prefers-color-scheme: dark)")
+                .doesNotContain("url", "@import");
         assertThat(mail.select("[class], [onclick]")).isEmpty();
         assertThat(mail.select("img").eachAttr("src"))
                 .singleElement()

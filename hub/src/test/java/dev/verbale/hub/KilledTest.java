@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dev.verbale.folder.RunFolder;
 import dev.verbale.folder.ShardName;
+import dev.verbale.hostile.ByNight;
 import dev.verbale.query.PostgresServer;
 import dev.verbale.results.RunReader;
 import dev.verbale.sending.RunSender;
@@ -108,6 +109,7 @@ class KilledTest {
     }
 
     @Test
+    @ByNight
     void a_sender_that_is_killed_is_gone_on_for_by_the_next_one() throws Exception {
         try (var hub = new HubFixture(root, null)) {
             var sender = new Object() {
@@ -139,6 +141,7 @@ class KilledTest {
     }
 
     @Test
+    @ByNight
     void a_database_that_crashes_has_all_that_the_hub_acknowledged() throws Exception {
         PostgresServer server = PostgresServer.start();
         try (var hub =

@@ -33,6 +33,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 import org.junit.jupiter.api.io.TempDir;
 
 /** JVMs that record send their run to a real hub while it goes, and no test knows. */
@@ -193,6 +194,7 @@ class SenderTest {
     }
 
     @Test
+    @EnabledIfSystemProperty(named = "verbale.night", matches = "true", disabledReason = "by night")
     void where_it_is_off_or_cannot_be_nothing_is_sent_and_no_thread_is_there() throws Exception {
         Recording off = record("one", hub.address(), "-Dverbale.hub=off");
         assertThat(off.end())
