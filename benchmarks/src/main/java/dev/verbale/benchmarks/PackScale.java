@@ -107,8 +107,9 @@ public final class PackScale {
         @Override
         public int read(byte[] into, int from, int length) {
             if (left <= 0) return -1;
-            int given = (int) Math.min(left, Math.min(length, block.length));
-            System.arraycopy(block, 0, into, from, given);
+            int at = (int) (left & 0xfffff);
+            int given = (int) Math.min(left, Math.min(length, block.length - at));
+            System.arraycopy(block, at, into, from, given);
             left -= given;
             return given;
         }
