@@ -57,7 +57,7 @@ public final class PackScale {
         for (int i = 0; i < pieces; i++) {
             Scope test = recorder.startTest(
                     recorder.run(), TestDescriptor.of("test " + i, "test " + i).build());
-            recorder.attach("video", new Noise(i, PIECE), MediaType.UNKNOWN);
+            recorder.attach("video", new Noise(i, PIECE), MediaType.PNG);
             recorder.endTest(test, i % 4 == 0 ? TestEnd.threw(new AssertionError("no seeds")) : TestEnd.passed());
         }
     }
