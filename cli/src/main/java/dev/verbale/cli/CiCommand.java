@@ -59,13 +59,13 @@ final class CiCommand implements Callable<Integer> {
         }
         int failed = ExitCodes.DONE;
         int gate = ExitCodes.DONE;
-        boolean isNamed = false;
+        Path run = null; // found once: another may begin meanwhile
         for (Planned one : plan.steps()) {
-            if (one.step() != Step.JOIN && !isNamed) {
-                headline(out, plan.run());
-                isNamed = true;
+            if (one.step() != Step.JOIN && run == null) {
+                run = plan.run() == null ? RunReader.find(RunArgument.root()).path() : plan.run();
+                headline(out, run);
             }
-            int code = run(one, plan.run(), out);
+            int code = run(one, run, out);
             if (one.step() == Step.GATE) gate = code;
             else if (failed == ExitCodes.DONE) failed = code;
             if (one.step() == Step.JOIN && code != ExitCodes.DONE)
@@ -83,8 +83,8 @@ final class CiCommand implements Callable<Integer> {
         }
     }
 
-    private void headline(PrintWriter out, @Nullable Path named) throws IOException {
-        Run run = RunReader.read(named == null ? RunArgument.root() : RunArgument.found(named), TestKeeper.FAILURES);
+    private void headline(PrintWriter out, Path named) throws IOException {
+        Run run = RunReader.read(RunArgument.found(named), TestKeeper.FAILURES);
         out.println(run.name() + ": " + Headline.of(run));
     }
 

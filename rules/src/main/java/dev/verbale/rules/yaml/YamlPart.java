@@ -85,11 +85,6 @@ public final class YamlPart {
         }
     }
 
-    /** Whether it is a list. */
-    public boolean isList() {
-        return node instanceof SequenceNode;
-    }
-
     /** Whether it has names with values. */
     public boolean isMapping() {
         return node instanceof MappingNode;
