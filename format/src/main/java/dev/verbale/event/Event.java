@@ -9,7 +9,14 @@ import java.util.stream.Stream;
  * @since 0.2.0
  */
 public sealed interface Event
-        permits JournalOpened, Event.InScope, Event.OfBegun, FactStated, ProblemMet, EventsMissed, JournalEnded {
+        permits JournalOpened,
+                Event.InScope,
+                Event.OfBegun,
+                FactStated,
+                ProblemMet,
+                EventsMissed,
+                JournalEnded,
+                ChecksumWritten {
 
     /** Microseconds since the journal was opened, from a monotonic clock; never negative. */
     long at();

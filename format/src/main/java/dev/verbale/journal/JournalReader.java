@@ -1,5 +1,6 @@
 package dev.verbale.journal;
 
+import dev.verbale.event.ChecksumWritten;
 import dev.verbale.event.Event;
 import dev.verbale.event.JournalOpened;
 import dev.verbale.journal.line.EventDecoder;
@@ -21,7 +22,10 @@ import org.jspecify.annotations.Nullable;
  */
 public final class JournalReader {
 
-    /** Hears what a journal holds, on the thread that reads. Lines are counted from 1. */
+    /**
+     * Hears what a journal holds, on the thread that reads. Lines are counted from 1. A {@link ChecksumWritten} is compared by the
+     * reader and not handed on: where it does not fit, that is odd.
+     */
     public interface Listener {
         /** Line {@code line} is {@code event}. */
         void event(Event event, int line);
@@ -45,6 +49,8 @@ public final class JournalReader {
 
     private final Listener listener;
     private final KnownPieces known = new KnownPieces();
+    private final LineSum sum = new LineSum();
+    private int summedFrom = 1; // the line
     private boolean opened;
 
     private JournalReader(Listener listener) {
@@ -112,6 +118,7 @@ public final class JournalReader {
             if (filled >= LONGEST_LINE) {
                 listener.unread(number, "longer than " + (LONGEST_LINE >> 20) + " MB, which no recorder writes");
                 tooLong = true;
+                sum.unknown();
                 filled = 0;
                 buffer = new byte[FIRST_SIZE];
             } else {
@@ -137,13 +144,31 @@ public final class JournalReader {
     private void whole(int from, int end) {
         var block = new LineBlock(buffer, end, known);
         int line = from;
+        int unsummed = from;
         for (int i = from; i < end; i++) {
             if (buffer[i] != '\n') continue;
-            if (i > line) line(block, line, i, true); // a line that a full disk tore is closed by an extra newline
+            // a line that a full disk tore is closed by an extra newline
+            if (i > line && line(block, line, i, true) instanceof ChecksumWritten written) {
+                sum.add(buffer, unsummed, line - unsummed);
+                compare(written);
+                unsummed = line;
+            }
             number++;
             line = i + 1;
         }
+        sum.add(buffer, unsummed, end - unsummed);
         block.close();
+    }
+
+    private void compare(ChecksumWritten written) {
+        if (!sum.fits(written))
+            listener.odd(
+                    number,
+                    "the lines from " + summedFrom
+                            + " to here are not as they were written: their checksum does not fit,"
+                            + " so something was changed, cut out or put in");
+        sum.reset();
+        summedFrom = number;
     }
 
     private void torn(int end) {
@@ -152,7 +177,8 @@ public final class JournalReader {
         block.close();
     }
 
-    private void line(LineBlock block, int from, int to, boolean ended) {
+    /** Null where there is none. */
+    private @Nullable Event line(LineBlock block, int from, int to, boolean ended) {
         Event event;
         try {
             EventDecoder.Decoded decoded = block.decode(from, to);
@@ -167,11 +193,12 @@ public final class JournalReader {
         } catch (MalformedLine malformed) {
             String why = String.valueOf(malformed.getMessage());
             listener.unread(number, ended ? why : "torn: the journal ends in the middle of a line");
-            return;
+            return null;
         }
         if (!opened && !(event instanceof JournalOpened))
             listener.odd(number, "the journal does not begin with 'journal-opened'; its times are unknown");
         opened = true;
-        listener.event(event, number);
+        if (!(event instanceof ChecksumWritten)) listener.event(event, number);
+        return event;
     }
 }

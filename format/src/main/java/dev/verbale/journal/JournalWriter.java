@@ -1,6 +1,7 @@
 package dev.verbale.journal;
 
 import dev.verbale.event.Event;
+import dev.verbale.event.JournalEnded;
 import dev.verbale.event.JournalOpened;
 import dev.verbale.journal.line.EventEncoder;
 import dev.verbale.journal.line.LineBuffer;
@@ -25,9 +26,14 @@ import java.nio.file.StandardOpenOption;
  * <p>Safe from any thread; lines are in the order in which they were written. An interrupt neither stops a write nor
  * is swallowed. A stack overflow at whatever call costs its own line at the most: see {@link AppendLock}.
  *
+ * <p>Every {@value #LINES_A_SUM} lines, and behind the last one, it writes what they add up to: a journal is read weeks later, by when
+ * a line may have been changed or lost.
+ *
  * @since 0.2.0
  */
 public final class JournalWriter {
+
+    private static final int LINES_A_SUM = 1_000;
 
     private final ThreadLocal<EventEncoder> encoders = new ThreadLocal<>() {
         @Override
@@ -40,7 +46,9 @@ public final class JournalWriter {
     private final Path file;
     private final OutputStream out;
     private final TextFilter filter;
-    private boolean torn; // this and the next only with the lock
+    private final LineSum sum = new LineSum(); // this and the next three only with the lock
+    private int unsummed;
+    private boolean torn;
     private long written;
 
     private JournalWriter(Path file, OutputStream out, TextFilter filter) {
@@ -80,17 +88,35 @@ public final class JournalWriter {
             if (!lock.acquired(me, AppendLock.limitNanos()))
                 throw new IOException("another thread has been writing for seconds: the disk does not answer");
             if (torn) {
+                sum.unknown();
                 out.write('\n'); // or this line would be glued to the part that a full disk left of an earlier one
                 torn = false;
             }
             torn = true;
             out.write(line.bytes(), 0, line.size());
+            sum.add(line.bytes(), 0, line.size());
             torn = false;
             encoder.written();
             written++;
+            if (++unsummed >= LINES_A_SUM || event instanceof JournalEnded) writeSum(encoder, event.at());
         } finally {
             if (lock.owner == me) lock.owner = null;
         }
+    }
+
+    /** Where there is no room for it, the next line tries again, and then nobody knows the sum. */
+    private void writeSum(EventEncoder encoder, long at) {
+        LineBuffer line = encoder.encode(sum.at(at));
+        torn = true;
+        try {
+            out.write(line.bytes(), 0, line.size());
+        } catch (IOException noRoom) {
+            return; // the event itself is in the file
+        }
+        sum.reset();
+        sum.add(line.bytes(), 0, line.size());
+        unsummed = 0;
+        torn = false;
     }
 
     /** Whether its file is where it was made. Somebody may delete a run while it is recorded, and writing goes on unseen. */

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.google.common.jimfs.Configuration;
 import com.google.common.jimfs.Jimfs;
+import dev.verbale.event.ChecksumWritten;
 import dev.verbale.event.DataNamed;
 import dev.verbale.event.Event;
 import dev.verbale.event.LogWritten;
@@ -51,8 +52,15 @@ class JournalTest {
 
         read(file);
 
-        assertThat(events).containsExactlyElementsOf(SampleEvents.all().toList());
-        assertThat(unread).isEmpty();
+        assertThat(events)
+                .containsExactlyElementsOf(SampleEvents.all()
+                        .filter(event -> !(event instanceof ChecksumWritten))
+                        .toList());
+        assertThat(unread)
+                .as("a sample that no lines add up to")
+                .singleElement()
+                .asString()
+                .contains("checksum");
         assertThat(SampleEvents.all().<Class<?>>map(Object::getClass).distinct())
                 .as("a sample of every kind that is written")
                 .containsExactlyInAnyOrderElementsOf(

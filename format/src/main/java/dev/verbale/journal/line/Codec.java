@@ -105,12 +105,16 @@ public abstract class Codec<T> {
 
     /** Microseconds, of which nobody may know. */
     final NumberField optionalMicros(String name, String meaning) {
-        return declared(new NumberField(name, meaning, false, 0, NumberField.LONGEST_MICROS, null));
+        return optionalNumber(name, meaning, 0, NumberField.LONGEST_MICROS);
     }
 
     /** Microseconds; 0 is left out. */
     final NumberField microsOrZero(String name, String meaning) {
         return number(name, meaning, 0, NumberField.LONGEST_MICROS, 0L);
+    }
+
+    final NumberField optionalNumber(String name, String meaning, long min, long max) {
+        return declared(new NumberField(name, meaning, false, min, max, null));
     }
 
     /** @param absent what is left out; null where it never is */

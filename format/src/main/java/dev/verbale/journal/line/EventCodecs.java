@@ -26,7 +26,8 @@ public final class EventCodecs {
             new TestEndedCodec(),
             new ProblemMetCodec(),
             new EventsMissedCodec(),
-            new JournalEndedCodec()));
+            new JournalEndedCodec(),
+            new ChecksumWrittenCodec()));
 
     private EventCodecs() {}
 
