@@ -5,6 +5,7 @@ import dev.verbale.spi.AdapterRecorder;
 import dev.verbale.spi.TestDescriptor;
 import dev.verbale.spi.TestEnd;
 import java.nio.file.Path;
+import java.util.List;
 
 /** Stands for Maven in the recipes: records what a shard of a suite would, in this environment. The second of two has the test that fails. */
 final class RecordedShard {
@@ -13,6 +14,7 @@ final class RecordedShard {
 
     public static void main(String[] arguments) {
         String shard = "";
+        boolean isFixed = List.of(arguments).contains("-Pfixed");
         for (String one : arguments) {
             if (one.startsWith("-Pshard-")) shard = one.substring("-Pshard-".length());
             if (one.startsWith("-Dverbale.fact.")) {
@@ -27,7 +29,7 @@ final class RecordedShard {
             var failure = new AssertionError("no seeds");
             failure.setStackTrace(
                     new StackTraceElement[] {new StackTraceElement("sample.SwapTest", "swaps", "SwapTest.java", 4)});
-            test(recorder, "swaps", TestEnd.threw(failure));
+            test(recorder, "swaps", isFixed ? TestEnd.passed() : TestEnd.threw(failure));
         }
     }
 

@@ -19,8 +19,6 @@ import org.openqa.selenium.Keys;
 import org.openqa.selenium.OutputType;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
-import org.openqa.selenium.chrome.ChromeDriverService;
-import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** Takes the images of the documentation from a recorded run of the demo. {@code bin/shots} starts it. */
@@ -55,17 +53,7 @@ public final class Shots {
     public static void main(String[] arguments) throws Exception {
         Path run = Path.of(arguments[0]);
         Path target = Files.createDirectories(Path.of(arguments[1]));
-        var options = new ChromeOptions();
-        options.setBinary("/usr/bin/chromium");
-        options.addArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--hide-scrollbars");
-        options.addArguments("--disable-background-networking");
-        // Windows of the address bar that nobody sees cost more than the page.
-        options.addArguments("--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup");
-        var service = new ChromeDriverService.Builder()
-                .usingDriverExecutable(Path.of("/usr/bin/chromedriver").toFile())
-                .usingAnyFreePort()
-                .build();
-        var driver = new ChromeDriver(service, options);
+        var driver = Browsers.start();
         try {
             new Shots(driver, target, List.of(arguments).subList(3, arguments.length)).all(run, Path.of(arguments[2]));
         } finally {

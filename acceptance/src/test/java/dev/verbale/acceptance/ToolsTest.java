@@ -51,6 +51,32 @@ class ToolsTest {
         assertThat(tools.output().strip()).isEqualTo(complaint);
     }
 
+    /** Nobody would miss a method that is never run. */
+    @Test
+    void what_is_left_to_the_night_is_a_test() throws Exception {
+        int seen = 0;
+        for (Path file : Checkout.files()) {
+            if (!file.toString().endsWith("Test.java")) continue;
+            List<String> lines = Files.readAllLines(file);
+            for (int at = 0; at < lines.size(); at++) {
+                if (!lines.get(at).startsWith("    @ByNight")) continue;
+                seen++;
+                assertThat(annotationsAt(lines, at))
+                        .as("%s, line %d", file, at + 1)
+                        .containsPattern("@(Test|ParameterizedTest)");
+            }
+        }
+        assertThat(seen).isGreaterThan(10);
+    }
+
+    private static String annotationsAt(List<String> lines, int line) {
+        int from = line;
+        while (lines.get(from - 1).startsWith("    @")) from--;
+        int to = line + 1;
+        while (lines.get(to).startsWith("    @")) to++;
+        return String.join("", lines.subList(from, to));
+    }
+
     @Test
     void where_the_time_of_a_build_went_is_told_from_its_own_output() throws Exception {
         Path log = Files.writeString(folder.resolve("build.log"), """

@@ -124,6 +124,8 @@ final class CiPlan {
             if (part == null) continue;
             if (step == Step.JOIN && named != null)
                 throw named.bad("there is a 'run' beside a 'join'", "Leave one out: what was joined is the run");
+            if (step == Step.JOIN && part.parts().size() > 1)
+                throw part.bad("there are two joins", "Write one, with all 'runs': what was joined is the run");
             for (YamlPart one : part.parts()) arguments(step, one, environment).ifPresent(steps::add);
         }
         if (steps.isEmpty()) throw root.get().bad("nothing is to be done", "Name one of " + known);

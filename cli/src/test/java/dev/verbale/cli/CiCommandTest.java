@@ -141,6 +141,7 @@ class CiCommandTest {
             page: {single-file: perhaps}       | 'perhaps' is neither yes nor no
             publish: {to: x, keep: many}       | 'many' is not an int
             publish: {to: "${NOBODY_SET_IT}"}  | the variable NOBODY_SET_IT is not set
+            join: [{runs: a}, {runs: b}]       | :1:7: there are two joins
             gate: {page: [}                    | this is no YAML
             mail: no                           | nothing is to be done
             """)

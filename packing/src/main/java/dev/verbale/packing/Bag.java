@@ -41,13 +41,32 @@ final class Bag {
         this.name = name;
     }
 
-    /** What cannot become smaller is not tried to. */
-    static int level(String file) {
+    /** What cannot become smaller is not tried to: known by the file's name, or else by how it begins. */
+    static boolean isDense(String file, InputStream start) throws IOException {
+        return isDense(file, start.readNBytes(BUFFER));
+    }
+
+    private static boolean isDense(String file, byte[] start) {
         String type = MediaTypes.ofFile(file);
-        boolean isDense = type.startsWith("image/") && !type.equals("image/svg+xml")
+        return type.startsWith("image/") && !type.equals("image/svg+xml")
                 || type.startsWith("video/")
-                || type.contains("zip");
-        return isDense ? Deflater.NO_COMPRESSION : Deflater.DEFAULT_COMPRESSION;
+                || type.contains("zip")
+                || start.length == BUFFER && isDense(start);
+    }
+
+    /** Whether a quick try saves less than a twentieth: to deflate what was deflated takes ten times as long as to copy it. */
+    private static boolean isDense(byte[] bytes) {
+        var deflater = new Deflater(Deflater.BEST_SPEED, true);
+        try {
+            deflater.setInput(bytes);
+            deflater.finish();
+            byte[] out = new byte[BUFFER - BUFFER / 20];
+            int size = 0;
+            while (!deflater.finished() && size < out.length) size += deflater.deflate(out, size, out.length - size);
+            return !deflater.finished();
+        } finally {
+            deflater.end();
+        }
     }
 
     /**
@@ -57,7 +76,7 @@ final class Bag {
      */
     void add(String path, InputStream in) throws IOException {
         long before = bytes;
-        payload.put("data/" + path, write("data/" + path, in, level(path)));
+        payload.put("data/" + path, write("data/" + path, in));
         if (bytes < before) throw new IOException(path + " is longer than an archive can be");
     }
 
@@ -89,17 +108,19 @@ final class Bag {
     private void tag(String file, String text) throws IOException {
         InputStream in = new java.io.ByteArrayInputStream(text.getBytes(StandardCharsets.UTF_8));
         long before = bytes;
-        tags.put(file, write(file, in, Deflater.DEFAULT_COMPRESSION));
+        tags.put(file, write(file, in));
         bytes = before; // it is no payload
     }
 
-    private String write(String path, InputStream in, int level) throws IOException {
+    private String write(String path, InputStream in) throws IOException {
         MessageDigest digest = Sha256.digest();
         var entry = new ZipEntry(name + "/" + path);
         entry.setTimeLocal(NO_TIME);
-        zip.setLevel(level);
+        int read = in.readNBytes(buffer, 0, BUFFER);
+        boolean isDense = isDense(path, read == BUFFER ? buffer : new byte[0]);
+        zip.setLevel(isDense ? Deflater.NO_COMPRESSION : Deflater.DEFAULT_COMPRESSION);
         zip.putNextEntry(entry);
-        for (int read = in.read(buffer); read >= 0; read = in.read(buffer)) {
+        for (; read > 0; read = in.read(buffer)) {
             zip.write(buffer, 0, read);
             digest.update(buffer, 0, read);
             bytes += read;

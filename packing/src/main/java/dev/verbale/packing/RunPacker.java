@@ -25,7 +25,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
 import org.jspecify.annotations.Nullable;
 
@@ -175,7 +174,9 @@ public final class RunPacker {
 
     private static long packedSize(RunFolder run, String name, Path file) throws IOException {
         long heads = ENTRY + 3L * (run.name().length() + name.length());
-        if (Bag.level(name) == Deflater.NO_COMPRESSION) return heads + Files.size(file) + Files.size(file) / 1_000;
+        try (InputStream in = PlainFile.open(file)) {
+            if (Bag.isDense(name, in)) return heads + Files.size(file) + Files.size(file) / 1_000;
+        }
         var counting = new Counting();
         try (InputStream in = PlainFile.open(file);
                 var deflating = new DeflaterOutputStream(counting)) {

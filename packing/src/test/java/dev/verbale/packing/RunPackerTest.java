@@ -58,6 +58,31 @@ class RunPackerTest {
         assertThat(outline(zip)).contains("a stone").doesNotContain("not of the run");
     }
 
+    /** To try costs ten times as much as to copy; a name alone does not say it. */
+    @Test
+    void bytes_that_nothing_makes_smaller_are_stored_whatever_they_are_called() throws Exception {
+        byte[] noise = new byte[300_000];
+        new Random(3).nextBytes(noise);
+        Files.createDirectories(run.path().resolve("run"));
+        Files.write(run.path().resolve("run/core.dump"), noise);
+        Files.write(run.path().resolve("run/zeros.dump"), new byte[300_000]);
+        RunPacker.pack(run, zip, PackOptions.WHOLE);
+
+        try (var archive = new ZipFile(zip.toFile())) {
+            ZipEntry dense = entry(archive, "core.dump");
+            assertThat(dense.getCompressedSize()).isBetween(300_000L, 300_200L);
+            assertThat(archive.getInputStream(dense).readAllBytes()).isEqualTo(noise);
+            assertThat(entry(archive, "zeros.dump").getCompressedSize()).isLessThan(1_000);
+        }
+    }
+
+    private static ZipEntry entry(ZipFile archive, String name) {
+        return archive.stream()
+                .filter(one -> one.getName().endsWith(name))
+                .findFirst()
+                .orElseThrow();
+    }
+
     @Test
     void archives_own_tools_find_it_right_and_find_what_was_changed() throws Exception {
         RunPacker.pack(run, zip, PackOptions.WHOLE);
