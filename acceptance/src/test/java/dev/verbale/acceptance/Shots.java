@@ -14,6 +14,7 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.OutputType;
@@ -28,7 +29,6 @@ public final class Shots {
             "#/test/dev.orto.browser.RotaPageTest.swapping_two_days_swaps_their_neighbours()";
 
     private static final String SHED = "#/test/dev.orto.browser.ShedPageTest.elsa_takes_the_key()";
-    private static final String LOAN = "#/test/dev.orto.api.RotaApiTest$Swapping.gives_each_the_other_neighbour()";
     private static final String PLAN = "#/test/dev.orto.browser.PlotsPageTest.the_plan_looks_as_it_did()";
 
     private static final String YEAR = "#/test/dev.orto.api.HarvestApiTest.a_year_can_be_looked_up(int)%232~2";
@@ -72,21 +72,9 @@ public final class Shots {
             waitFor("return document.querySelector('.entry.now') && document.querySelector('video').readyState >= 2");
             driver.executeScript("document.querySelector('.entries').scrollIntoView()");
         });
-        shoot(page + SHED, ".thumbnail:nth-child(2)", "source", () -> {
-            driver.findElement(By.cssSelector(".entries .thumbnail:nth-child(2)"))
-                    .click();
-            WebElement search = await(".source-controls input");
-            search.sendKeys("takeTheKey", Keys.ENTER);
-        });
         shoot(page + YEAR, ".exchange summary", "exchange", () -> {
             driver.findElements(By.cssSelector(".exchange summary")).get(0).click();
             await(".detail").click();
-            driver.executeScript("document.querySelector('.entries').scrollIntoView()");
-        });
-        shoot(page + LOAN, ".exchange summary", "comparison", () -> {
-            driver.findElements(By.cssSelector(".exchange summary")).get(1).click();
-            await(".detail .compare").click();
-            await(".differences");
             driver.executeScript("document.querySelector('.entries').scrollIntoView()");
         });
         shoot(page + TOTAL, ".data-rows", "data-rows");
@@ -116,6 +104,8 @@ public final class Shots {
             driver.get("about:blank");
         }
         if (only.isEmpty() || only.contains("known")) known(run, jar);
+        if (only.isEmpty() || only.contains("site")) site(run, jar);
+        if (only.isEmpty() || only.contains("mail")) mail(run, jar);
         look("light", 400, 800);
         shoot(page + SWAP, ".thumbnail img", "test-narrow");
         look("light", 1280, 800);
@@ -150,6 +140,39 @@ public final class Shots {
             shoot(hub.address + "projects/orto/reasons/" + reason, "form", "known");
             driver.get("about:blank");
         }
+    }
+
+    /** The index of a site with the last runs of the demo. */
+    private void site(Path run, Path jar) throws Exception {
+        Path site = Files.createTempDirectory("site");
+        try (Stream<Path> runs = Files.list(run.getParent())) {
+            for (Path one : (Iterable<Path>) runs.filter(Files::isDirectory).sorted()::iterator)
+                verbale(run, jar, "publish", one.toString(), "--to", site.toString(), "--title", "Orto");
+        }
+        shoot(site.resolve("index.html").toUri().toString(), "table", "site");
+    }
+
+    /** A mail as a program for mails shows it: 600 pixels wide, and without a network. */
+    private void mail(Path run, Path jar) throws Exception {
+        Path mail = Files.createTempFile("mail", ".html");
+        Files.writeString(mail, verbale(run, jar, "export", run.toString(), "--format", "mail-html"));
+        look("light", 640, 800);
+        shoot(mail.toUri().toString(), "body", "mail");
+        look("light", 1280, 800);
+    }
+
+    private static String verbale(Path run, Path jar, String... arguments) throws Exception {
+        List<String> words = new ArrayList<>(List.of("-jar", jar.toString()));
+        words.addAll(List.of(arguments));
+        Jvm done =
+                Jvm.bareJava(Map.of("VERBALE_HISTORY", "target/history"), suiteOf(run), words.toArray(String[]::new));
+        if (done.code() != 0) throw new IllegalStateException(done.output());
+        return done.output();
+    }
+
+    /** The folder of the module that recorded it. */
+    private static Path suiteOf(Path run) {
+        return run.getParent().getParent().getParent();
     }
 
     private void look(String scheme, int width, int height) {
@@ -194,10 +217,10 @@ public final class Shots {
 
     /** What a command prints on a terminal, as a page. */
     private static Path terminal(Path run, Path jar, String... arguments) throws Exception {
-        Path folder = run.getParent().getParent().getParent(); // as if called in the module's folder
         List<String> words = new ArrayList<>(List.of("-Dpicocli.ansi=true", "-jar", jar.toString()));
         words.addAll(List.of(arguments));
-        Jvm printed = Jvm.bareJava(Map.of("VERBALE_HISTORY", "target/history"), folder, words.toArray(String[]::new));
+        Jvm printed =
+                Jvm.bareJava(Map.of("VERBALE_HISTORY", "target/history"), suiteOf(run), words.toArray(String[]::new));
         String text = printed.output().replace("&", "&amp;").replace("<", "&lt;");
         String html = text.replace("\u001B[31m\u001B[1m", "<span class='red bold'>")
                 .replace("\u001B[35m\u001B[1m", "<span class='purple bold'>")
