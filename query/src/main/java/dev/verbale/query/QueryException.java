@@ -8,11 +8,13 @@ package dev.verbale.query;
 public final class QueryException extends Exception {
     private static final long serialVersionUID = 1;
 
-    QueryException(String message, Throwable cause) {
+    /** For the reason that {@code cause} is. */
+    public QueryException(String message, Throwable cause) {
         super(message, cause);
     }
 
-    QueryException(String message) {
+    /** Where {@code message} is all that is to be said. */
+    public QueryException(String message) {
         super(message);
     }
 }

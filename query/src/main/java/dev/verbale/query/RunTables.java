@@ -214,7 +214,7 @@ public final class RunTables implements AutoCloseable {
 
     /** Asks these tables, as a user who may only read; for as long as they are open. */
     public TableReader reader() {
-        return new TableReader(database.isOurs() ? database.asReader() : database);
+        return TableReader.of(database.isOurs() ? database.asReader() : database);
     }
 
     /**

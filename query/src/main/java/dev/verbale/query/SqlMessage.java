@@ -23,7 +23,8 @@ final class SqlMessage {
 
     private static boolean isOutOfMemory(SQLException thrown) {
         for (Throwable one = thrown; one != null; one = one.getCause())
-            if (one instanceof OutOfMemoryError) return true;
+            if (one instanceof OutOfMemoryError
+                    || String.valueOf(one.getMessage()).startsWith("Out of Memory")) return true;
         return false;
     }
 }

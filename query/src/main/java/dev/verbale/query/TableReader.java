@@ -6,7 +6,6 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.ResultSetMetaData;
 import java.sql.SQLException;
-import java.sql.Statement;
 import java.sql.Timestamp;
 import java.time.Duration;
 import java.time.Instant;
@@ -32,21 +31,22 @@ public final class TableReader {
 
     private static final int FETCHED_AT_ONCE = 1_000;
 
-    private final Database database;
+    private final AskedTables tables;
     private final @Nullable Duration limit;
 
-    TableReader(Database database) {
-        this(database, null);
-    }
-
-    private TableReader(Database database, @Nullable Duration limit) {
-        this.database = database;
+    private TableReader(AskedTables tables, @Nullable Duration limit) {
+        this.tables = tables;
         this.limit = limit;
     }
 
     /** One whose questions are broken off where they and their answers take longer than {@code limit}. */
     public TableReader within(Duration limit) {
-        return new TableReader(database, limit);
+        return new TableReader(tables, limit);
+    }
+
+    /** Of any tables. */
+    public static TableReader of(AskedTables tables) {
+        return new TableReader(tables, null);
     }
 
     /**
@@ -56,7 +56,7 @@ public final class TableReader {
      * @param user one who may only read; another is refused at the first question
      */
     public static TableReader at(String url, String user, String password) {
-        return new TableReader(Database.ofTeam(url, user, password));
+        return of(Database.ofTeam(url, user, password));
     }
 
     /**
@@ -66,21 +66,16 @@ public final class TableReader {
      * @throws IOException where the answer cannot be written on
      */
     public void ask(String sql, AnswerRows rows) throws QueryException, IOException {
-        try (Connection connection = database.connect()) {
-            if (!database.isOurs()) refuseWhoMayWrite(connection);
+        try (Connection connection = tables.connect()) {
+            tables.before(connection, sql);
             connection.setAutoCommit(false); // or all rows are fetched at once
-            if (database.isOurs()) rowByRow(connection);
             try (PreparedStatement statement = connection.prepareStatement(sql)) {
                 // Before it is executed: even who may only read may change a thing or two, such as its own password.
                 if (statement.getMetaData() == null)
                     throw new QueryException("this is no question: its answer has no rows. Only select is of use here");
                 statement.setFetchSize(FETCHED_AT_ONCE);
-                try (var limited = TimeLimit.of(statement, limit);
-                        ResultSet answer = statement.executeQuery()) {
-                    read(answer, rows, limited);
-                } catch (SQLException broken) {
-                    if (limit != null && SqlMessage.isCancelled(broken)) throw TimeLimit.exceeded(limit);
-                    throw broken;
+                try (var limited = TimeLimit.of(statement, limit)) {
+                    answer(statement, rows, limited);
                 }
             } finally {
                 connection.rollback();
@@ -90,23 +85,14 @@ public final class TableReader {
         }
     }
 
-    private void refuseWhoMayWrite(Connection connection) throws SQLException, QueryException {
-        try (Statement statement = connection.createStatement();
-                ResultSet found =
-                        statement.executeQuery("select (select rolsuper from pg_roles where rolname = current_user)"
-                                + " or has_schema_privilege('" + Database.SCHEMA + "', 'create')"
-                                + " or has_table_privilege('" + Database.SCHEMA + ".stored_runs', 'insert')")) {
-            if (found.next() && found.getBoolean(1))
-                throw new QueryException("the user '" + database.user()
-                        + "' may change this database. Ask as one who may only read it: create a role, and name it with "
-                        + "--reader when the tables are filled");
-        }
-    }
-
-    /** Or an answer would be put on the disk before its first row is read, however long it is. */
-    private static void rowByRow(Connection connection) throws SQLException {
-        try (Statement statement = connection.createStatement()) {
-            statement.execute("set lazy_query_execution 1");
+    private void answer(PreparedStatement statement, AnswerRows rows, TimeLimit limited)
+            throws SQLException, IOException, QueryException {
+        try (ResultSet answer = statement.executeQuery()) {
+            read(answer, rows, limited);
+        } catch (SQLException broken) {
+            if (limit != null && (SqlMessage.isCancelled(broken) || limited.isExceeded()))
+                throw TimeLimit.exceeded(limit);
+            throw broken;
         }
     }
 

@@ -1,0 +1,151 @@
+package dev.verbale.lake;
+
+import dev.verbale.query.AskedTables;
+import dev.verbale.query.QueryException;
+import dev.verbale.query.TableReader;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.duckdb.DuckDBConnection;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The tables of a lake, for questions in SQL: the same as those of a history, and {@code lake.*}, which are the files as they are. Asked by an
+ * engine in this process, that may read these files and nothing else.
+ *
+ * <p>May be used from several threads.
+ *
+ * @since 0.2.0
+ */
+public final class LakeTables implements AutoCloseable {
+
+    private static final int MEGABYTES = 1_000;
+
+    private final DuckDBConnection engine;
+
+    private LakeTables(DuckDBConnection engine) {
+        this.engine = engine;
+    }
+
+    /**
+     * Of a lake as it is now.
+     *
+     * @param project whose runs; null for those of all projects
+     * @throws IOException where something of the lake is missing, or not as it has to be
+     */
+    public static LakeTables of(Lake lake, @Nullable String project) throws IOException {
+        DuckDBConnection engine;
+        try {
+            engine = ColumnEngine.open(MEGABYTES, null).unwrap(DuckDBConnection.class);
+            try {
+                make(engine, lake, project);
+            } catch (SQLException | IOException failed) {
+                engine.close();
+                throw failed;
+            }
+        } catch (SQLException failed) {
+            throw ColumnEngine.refused(failed);
+        }
+        return new LakeTables(engine);
+    }
+
+    private static void make(DuckDBConnection engine, Lake lake, @Nullable String project)
+            throws IOException, SQLException {
+        Map<LakeTable, List<String>> files = new EnumMap<>(LakeTable.class);
+        for (LakeTable table : LakeTable.values()) files.put(table, new ArrayList<>());
+        for (DayManifest day : DayManifest.all(lake.path().toAbsolutePath())) {
+            if (project != null && !day.partition().project().equals(project)) continue;
+            for (var of : day.files().entrySet())
+                for (String name : of.getValue())
+                    Objects.requireNonNull(files.get(of.getKey()))
+                            .add(lake.file(of.getKey(), day.partition(), name)
+                                    .toAbsolutePath()
+                                    .toString());
+        }
+        ColumnEngine.execute(engine, "create schema lake");
+        for (var of : files.entrySet())
+            ColumnEngine.execute(
+                    engine, "create view lake." + of.getKey().word() + " as " + rows(of.getKey(), of.getValue()));
+        ColumnEngine.execute(engine, "create schema verbale");
+        ColumnEngine.execute(engine, "set search_path = 'verbale'");
+        for (String view : views()) ColumnEngine.execute(engine, view);
+        ColumnEngine.execute(
+                engine,
+                "set allowed_directories = [" + ColumnEngine.text(lake.path().toAbsolutePath() + "/") + "]");
+        ColumnEngine.execute(engine, "set enable_external_access = false");
+        ColumnEngine.execute(engine, "set lock_configuration = true");
+    }
+
+    private static String rows(LakeTable table, List<String> files) {
+        if (files.isEmpty())
+            return "select "
+                    + table.columns().stream()
+                            .map(column -> "cast(null as " + column.type() + ") as " + column.name())
+                            .collect(Collectors.joining(", "))
+                    + ", cast(null as varchar) as project, cast(null as date) as day where false";
+        return "select * from read_parquet(["
+                + files.stream().map(ColumnEngine::text).collect(Collectors.joining(", "))
+                + "], union_by_name = true, hive_partitioning = true, hive_types = {'project': varchar, 'day': date})";
+    }
+
+    /** The statements that make the tables of a history out of the files; any engine with SQL takes them. */
+    public static List<String> views() {
+        try (InputStream in = Objects.requireNonNull(LakeTables.class.getResourceAsStream("views.sql"))) {
+            String all = new String(in.readAllBytes(), StandardCharsets.UTF_8).replaceAll("(?m)^--.*\\R", "");
+            List<String> views = new ArrayList<>();
+            for (String one : all.split(";", -1)) if (!one.isBlank()) views.add(one.strip());
+            return views;
+        } catch (IOException unreadable) {
+            throw new IllegalStateException("views.sql is in no jar", unreadable);
+        }
+    }
+
+    /** Asks them. */
+    public TableReader reader() {
+        return TableReader.of(new Asked(engine));
+    }
+
+    private record Asked(DuckDBConnection engine) implements AskedTables {
+
+        @Override
+        public Connection connect() throws SQLException {
+            Connection another = engine.duplicate();
+            ColumnEngine.execute(another, "use verbale");
+            return another;
+        }
+
+        /** The engine's own parser says what is a question: a folder that may be read could be written too. */
+        @Override
+        public void before(Connection connection, String sql) throws SQLException, QueryException {
+            try (PreparedStatement statement = connection.prepareStatement("select json_serialize_sql(?::varchar)")) {
+                statement.setString(1, sql);
+                try (ResultSet found = statement.executeQuery()) {
+                    found.next();
+                    String parsed = String.valueOf(found.getString(1));
+                    if (parsed.startsWith("{\"error\":true") && parsed.contains("Only SELECT statements"))
+                        throw new QueryException(
+                                "this is no question: its answer has no rows. Only select is of use here");
+                }
+            }
+        }
+    }
+
+    @Override
+    public void close() {
+        try {
+            engine.close();
+        } catch (SQLException gone) {
+            // nothing is in it that anybody could lose
+        }
+    }
+}
