@@ -5,6 +5,7 @@ module dev.verbale.cli {
     requires dev.verbale.changes;
     requires dev.verbale.export;
     requires dev.verbale.har;
+    requires dev.verbale.lake;
     requires static dev.verbale.hub; // no other command needs it, nor its libraries
     requires dev.verbale.messages;
     requires dev.verbale.otlp;

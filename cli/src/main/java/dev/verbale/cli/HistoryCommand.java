@@ -50,7 +50,8 @@ import picocli.CommandLine.Spec;
             HistoryCommand.Flaky.class,
             HistoryCommand.Slower.class,
             HistoryCommand.Reasons.class,
-            HistoryIndexCommand.class
+            HistoryIndexCommand.class,
+            HistoryExportCommand.class
         },
         footer = {
             "  verbale history add   # remember the newest run",
@@ -70,7 +71,24 @@ final class HistoryCommand implements Runnable {
 
     @Override
     public void run() {
-        throw new ParameterException(spec.commandLine(), "Say what to do: add, test, flaky, slower, reasons or index");
+        throw new ParameterException(
+                spec.commandLine(), "Say what to do: add, test, flaky, slower, reasons, index or export");
+    }
+
+    /**
+     * A run of which nothing was left out: what told a reason may be among that, and it would be another one, and new.
+     *
+     * @throws IOException where it cannot be read, or is a copy that lacks something
+     */
+    static Run readWhole(Path named) throws IOException {
+        Run run = RunReader.read(RunArgument.found(named));
+        if (!Headline.leftOut(run).isEmpty())
+            throw new ResultsFormatException(
+                    named,
+                    "this is a copy that lacks something of its run",
+                    Headline.leftOut(run).replaceFirst("[.]$", ""),
+                    "Name the run itself, or a whole pack of it");
+        return run;
     }
 
     /** What all questions share. */
@@ -151,8 +169,7 @@ final class HistoryCommand implements Runnable {
             PrintWriter out = spec.commandLine().getOut();
             List<Path> named = runs.isEmpty() ? List.of(RunArgument.root()) : runs;
             for (Path one : named) {
-                Run run = RunReader.read(RunArgument.found(one));
-                if (!Headline.leftOut(run).isEmpty()) throw lacking(one, run);
+                Run run = readWhole(one);
                 Path file;
                 try {
                     file = history.own().add(RunDigest.of(run));
@@ -163,15 +180,6 @@ final class HistoryCommand implements Runnable {
                 out.println(run.name() + ": " + file);
             }
             return ExitCodes.DONE;
-        }
-
-        /** What told a reason may be among what was left out: it would be another one, and new. */
-        private static ResultsFormatException lacking(Path one, Run run) {
-            return new ResultsFormatException(
-                    one,
-                    "this is a copy that lacks something of its run",
-                    Headline.leftOut(run).replaceFirst("[.]$", ""),
-                    "Remember the run itself, or a whole pack of it");
         }
     }
 

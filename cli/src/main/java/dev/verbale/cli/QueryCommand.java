@@ -1,11 +1,14 @@
 package dev.verbale.cli;
 
+import dev.verbale.lake.Lake;
+import dev.verbale.lake.LakeTables;
 import dev.verbale.query.AnswerText;
 import dev.verbale.query.AnswerWriting;
 import dev.verbale.query.HistoryTables;
 import dev.verbale.query.QueryException;
 import dev.verbale.query.RunTables;
 import dev.verbale.query.TableReader;
+import dev.verbale.results.ResultsFormatException;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.rules.yaml.YamlFormatException;
@@ -77,6 +80,12 @@ final class QueryCommand implements Callable<Integer> {
         }
     }
 
+    @Option(names = "--lake", paramLabel = "FOLDER", description = "Asks the Parquet files there: docs/lake.md")
+    private @Nullable Path lake;
+
+    @Option(names = "--project", paramLabel = "NAME", description = "Of a lake, whose runs; left out, of all")
+    private @Nullable String project;
+
     @Option(
             names = "--time-limit",
             paramLabel = "SECONDS",
@@ -98,7 +107,7 @@ final class QueryCommand implements Callable<Integer> {
 
     @Override
     public Integer call() throws Exception {
-        if (tables) sql = TableReader.COLUMNS;
+        if (tables) sql = lake == null ? TableReader.COLUMNS : LakeTables.COLUMNS;
         if (sql == null)
             throw new ParameterException(
                     spec.commandLine(), "Say what to ask, in quotes, such as \"select name, outcome from tests\"");
@@ -108,9 +117,18 @@ final class QueryCommand implements Callable<Integer> {
         if (remembered && database != null)
             throw new ParameterException(
                     spec.commandLine(), "--remembered asks the history, --database another: name one");
+        if (lake != null && (remembered || database != null || !runs.isEmpty()))
+            throw new ParameterException(
+                    spec.commandLine(), "--lake asks its files: name no run, --remembered or --database beside it");
+        if (lake == null && project != null)
+            throw new ParameterException(spec.commandLine(), "--project is of a lake: name it with --lake");
         String question = sql.equals("-") ? new String(System.in.readAllBytes(), StandardCharsets.UTF_8) : sql;
         if (database != null) {
             answer(TableReader.at(database.url(spec), database.user, DatabaseOption.password()), question);
+            return ExitCodes.DONE;
+        }
+        if (lake != null) {
+            askLake(new Lake(lake), question);
             return ExitCodes.DONE;
         }
         if (remembered) {
@@ -126,6 +144,21 @@ final class QueryCommand implements Callable<Integer> {
             answer(filled.reader(), question);
         }
         return ExitCodes.DONE;
+    }
+
+    private void askLake(Lake asked, String question) throws QueryException, IOException {
+        if (!asked.isThere())
+            throw new ResultsFormatException(
+                    asked.path(),
+                    "there is no lake",
+                    "A lake has a folder 'manifest'",
+                    "Make one by verbale history export --to " + asked.path());
+        if (project != null && !asked.projects().contains(project))
+            throw new ParameterException(
+                    spec.commandLine(), "the lake has no project '" + project + "'. It has " + asked.projects());
+        try (LakeTables made = LakeTables.of(asked, project)) {
+            answer(made.reader(), question);
+        }
     }
 
     private void fill(RunTables filled) throws QueryException, YamlFormatException, IOException {

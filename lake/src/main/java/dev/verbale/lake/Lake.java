@@ -2,6 +2,7 @@ package dev.verbale.lake;
 
 import dev.verbale.folder.FolderTree;
 import dev.verbale.folder.Sha256;
+import dev.verbale.history.RunSummary;
 import java.io.IOException;
 import java.nio.channels.FileChannel;
 import java.nio.channels.FileLock;
@@ -16,6 +17,7 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.HexFormat;
+import java.util.Iterator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -76,7 +78,12 @@ public record Lake(Path path) {
      * @param runs those of one day behind one another come into one file
      * @throws IOException where that cannot be done; runs before it are in
      */
-    public Added add(String project, Iterable<LakeRun> runs) throws IOException {
+    public Added add(String project, List<LakeRun> runs) throws IOException {
+        return add(project, runs.iterator());
+    }
+
+    /** The same of runs that are read one after the other: no more of them are held than come into one file. */
+    public Added add(String project, Iterator<LakeRun> runs) throws IOException {
         Partition.checked(project);
         Files.createDirectories(path);
         Path spill = Files.createTempDirectory("verbale-lake");
@@ -93,6 +100,25 @@ public record Lake(Path path) {
                 FolderTree.delete(spill);
             }
         }
+    }
+
+    /**
+     * Which of these runs are worth adding: those that are not in it yet, or of which more is known by now.
+     *
+     * @param project whose runs they are
+     */
+    public List<RunSummary> lacking(String project, List<RunSummary> runs) throws IOException {
+        Map<Long, DayManifest.StoredRun> there = new TreeMap<>();
+        for (DayManifest day : DayManifest.all(path))
+            if (day.partition().project().equals(project)) there.putAll(day.runs());
+        return runs.stream()
+                .filter(run -> {
+                    DayManifest.StoredRun before = there.get(LakeId.ofRun(run.name(), run.started()));
+                    var now =
+                            new DayManifest.StoredRun(run.name(), run.started(), run.tests(), run.isComplete(), false);
+                    return before == null || before.isLessThan(now);
+                })
+                .toList();
     }
 
     /** Whether anything is in it. */
@@ -144,9 +170,10 @@ public record Lake(Path path) {
             this.project = project;
         }
 
-        Added all(Iterable<LakeRun> runs) throws IOException, SQLException {
+        Added all(Iterator<LakeRun> runs) throws IOException, SQLException {
             learn();
-            for (LakeRun run : runs) {
+            while (runs.hasNext()) {
+                LakeRun run = runs.next();
                 Partition its = Partition.of(project, run.digest().started());
                 if (!its.equals(day) || rows > MOST_ROWS) write();
                 day = its;

@@ -29,6 +29,12 @@ import org.jspecify.annotations.Nullable;
  */
 public final class LakeTables implements AutoCloseable {
 
+    /** Asks which tables there are: rows of {@code table_name}, {@code column_name} and {@code data_type}. */
+    public static final String COLUMNS =
+            "select case when table_schema = 'lake' then 'lake.' || table_name else table_name end as table_name,"
+                    + " column_name, lower(data_type) as data_type from information_schema.columns"
+                    + " where table_schema in ('verbale', 'lake') order by table_schema desc, table_name, ordinal_position";
+
     private static final int MEGABYTES = 1_000;
 
     private final DuckDBConnection engine;

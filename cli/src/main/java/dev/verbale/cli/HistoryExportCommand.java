@@ -1,0 +1,116 @@
+package dev.verbale.cli;
+
+import dev.verbale.history.HistoryFolder;
+import dev.verbale.history.RunSummary;
+import dev.verbale.lake.Lake;
+import dev.verbale.lake.LakeException;
+import dev.verbale.lake.LakeRun;
+import dev.verbale.results.Problem;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.concurrent.Callable;
+import java.util.stream.Stream;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.ParameterException;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+
+/** What is remembered, for engines that others run. */
+@Command(
+        name = "export",
+        description = {
+            "Writes what is remembered as Parquet files, a lake.",
+            "Any engine reads them, by project and day: docs/lake.md. What is there already is passed over. Of runs whose folders are named, all attempts and exchanges are written."
+        },
+        mixinStandardHelpOptions = true,
+        footer = {
+            "  verbale history export --to lake --project orto",
+            "  verbale runs query --lake lake \"select count(*) from tests\""
+        })
+final class HistoryExportCommand implements Callable<Integer> {
+
+    @Parameters(arity = "0..*", paramLabel = "RUN", description = "Runs; left out, all that is remembered")
+    private List<Path> runs = new ArrayList<>();
+
+    @Option(names = "--to", paramLabel = "FOLDER", required = true, description = "Where the lake is")
+    private Path lake = Path.of("");
+
+    @Option(
+            names = "--project",
+            paramLabel = "NAME",
+            required = true,
+            defaultValue = "${env:VERBALE_HUB_PROJECT}",
+            description = {
+                "Whose runs they are",
+                "Left out, what VERBALE_HUB_PROJECT says. Letters, digits, '.', '_' and '-'."
+            })
+    private String project = "";
+
+    @Option(names = "--format", paramLabel = "FORMAT", defaultValue = "parquet", description = "parquet, the only one")
+    private String format = "";
+
+    @Mixin
+    private final HistoryOption history = new HistoryOption();
+
+    @Spec
+    private CommandSpec spec;
+
+    @Override
+    public Integer call() throws Exception {
+        if (!format.equals("parquet"))
+            throw new ParameterException(spec.commandLine(), "--format is parquet, not '" + format + "'");
+        var target = new Lake(lake);
+        Lake.Added added;
+        try {
+            added = runs.isEmpty()
+                    ? remembered(target)
+                    : target.add(project, runs.stream().map(this::whole).iterator());
+        } catch (IllegalArgumentException wrong) {
+            throw new ParameterException(spec.commandLine(), String.valueOf(wrong.getMessage()));
+        } catch (LakeException odd) {
+            throw new FailureMessages.NotWritten("nothing more came into the lake", odd);
+        } catch (UncheckedIOException unread) {
+            throw Objects.requireNonNull(unread.getCause());
+        }
+        spec.commandLine()
+                .getOut()
+                .println((added.runs() == 1 ? "1 run" : added.runs() + " runs") + " of " + project + " came in, "
+                        + added.present() + " were there: " + added.files() + " files, " + SizeText.of(added.bytes()));
+        return ExitCodes.DONE;
+    }
+
+    private Lake.Added remembered(Lake target) throws IOException {
+        history.refuseEmpty();
+        HistoryFolder folder = history.folder();
+        List<Problem> problems = new ArrayList<>();
+        List<RunSummary> known = folder.read(problems::add).runs();
+        List<RunSummary> lacking = target.lacking(project, known);
+        Stream<LakeRun> digests = lacking.stream()
+                .flatMap(run -> folder.digest(run.name(), run.started(), problems::add).stream())
+                .map(LakeRun::of);
+        Lake.Added added = target.add(project, digests.iterator());
+        history.list(problems, spec.commandLine().getErr());
+        if (added.runs() < lacking.size())
+            spec.commandLine()
+                    .getErr()
+                    .println("verbale: " + (lacking.size() - added.runs())
+                            + " of the remembered runs could not be read");
+        return new Lake.Added(
+                added.runs(), added.present() + known.size() - lacking.size(), added.files(), added.bytes());
+    }
+
+    private LakeRun whole(Path named) {
+        try {
+            return LakeRun.of(HistoryCommand.readWhole(named));
+        } catch (IOException unread) {
+            throw new UncheckedIOException(unread);
+        }
+    }
+}
