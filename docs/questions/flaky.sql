@@ -1,15 +1,17 @@
--- Tests of main that went wrong and did not within their last 20 runs, those that changed most often first.
-select test, count(*) as runs, sum(went_wrong) as went_wrong, sum(changed) as changes
+-- Tests that went wrong and did not within the last 20 runs of main, those that changed most often first.
+with recent as (
+  select run_id, started, row_number() over (order by started desc) as newest from runs where branch = 'main'
+)
+select test, count(*) as runs, sum(went_wrong) as runs_gone_wrong, sum(changed) as changes
 from (
   select test, went_wrong,
     case when went_wrong <> lag(went_wrong) over (partition by test order by run_started) then 1 else 0 end as changed
   from (
-    select test, run_started, case when needs_attention or flaky then 1 else 0 end as went_wrong,
-      row_number() over (partition by test order by run_started desc) as newest
-    from tests
-    where branch = 'main'
-  ) recent
-  where newest <= 20
+    select t.test, t.run_started, case when t.needs_attention or t.flaky then 1 else 0 end as went_wrong
+    from tests t
+      join recent r on r.run_id = t.run_id and r.started = t.run_started
+    where r.newest <= 20
+  ) last_runs
 ) marks
 group by test
 having sum(went_wrong) > 0 and sum(went_wrong) < count(*)

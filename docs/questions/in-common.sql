@@ -1,15 +1,21 @@
--- What failing tests of main have in common: owner, tags or class, with how often tests with it fail.
-select what, having_it, sum(failed) as failed, count(*) as ran, 100.0 * sum(failed) / count(*) as percent
+-- What tests that failed in the last 20 runs of main have in common: owner, tags or class, with how often tests with it failed.
+with recent as (
+  select run_id, started, row_number() over (order by started desc) as newest from runs where branch = 'main'
+),
+marks as (
+  select t.owner, t.tags, t.class_name, case when t.needs_attention then 1 else 0 end as failed
+  from tests t
+    join recent r on r.run_id = t.run_id and r.started = t.run_started
+  where r.newest <= 20
+)
+select what, having_it, sum(failed) as failures, count(*) as ran, 100.0 * sum(failed) / count(*) as percent
 from (
-  select 'owner' as what, owner as having_it, case when needs_attention then 1 else 0 end as failed
-  from tests where branch = 'main'
+  select 'owner' as what, owner as having_it, failed from marks
   union all
-  select 'tags', tags, case when needs_attention then 1 else 0 end
-  from tests where branch = 'main'
+  select 'tags', tags, failed from marks
   union all
-  select 'class', class_name, case when needs_attention then 1 else 0 end
-  from tests where branch = 'main'
-) marks
+  select 'class', class_name, failed from marks
+) each_mark
 where having_it is not null and having_it <> ''
 group by what, having_it
 having sum(failed) > 0

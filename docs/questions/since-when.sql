@@ -1,5 +1,5 @@
 -- Tests of main that fail now, since when, and when they passed last.
-select t.test, min(t.run_started) as fails_since, min(l.passed_last) as passed_last, count(*) as runs
+select t.test, min(t.run_started) as fails_since, min(l.passed_last) as last_pass, count(*) as runs
 from tests t
   join (
     select test, max(case when not needs_attention then run_started end) as passed_last

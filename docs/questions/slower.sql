@@ -1,16 +1,17 @@
--- Tests of main whose median over the last 10 runs is half as much again as over the 10 before.
-select test,
-  percentile_cont(0.5) within group (order by case when newest <= 10 then duration_ms end) as now_ms,
-  percentile_cont(0.5) within group (order by case when newest > 10 then duration_ms end) as before_ms
+-- Tests whose median over the last 10 runs of main is half as much again as over the 10 before.
+with recent as (
+  select run_id, started, row_number() over (order by started desc) as newest from runs where branch = 'main'
+)
+select test, now_ms, before_ms
 from (
-  select test, duration_ms, row_number() over (partition by test order by run_started desc) as newest
-  from tests
-  where branch = 'main' and outcome = 'passed'
-) recent
-where newest <= 20
-group by test
-having count(*) = 20
-  and percentile_cont(0.5) within group (order by case when newest <= 10 then duration_ms end)
-    > 1.5 * percentile_cont(0.5) within group (order by case when newest > 10 then duration_ms end)
-order by 2 desc, test
+  select t.test, count(*) as passes,
+    percentile_cont(0.5) within group (order by case when r.newest <= 10 then t.duration_ms end) as now_ms,
+    percentile_cont(0.5) within group (order by case when r.newest > 10 then t.duration_ms end) as before_ms
+  from tests t
+    join recent r on r.run_id = t.run_id and r.started = t.run_started
+  where r.newest <= 20 and t.outcome = 'passed'
+  group by t.test
+) medians
+where passes >= 15 and now_ms > 1.5 * before_ms
+order by now_ms - before_ms desc, test
 limit 20

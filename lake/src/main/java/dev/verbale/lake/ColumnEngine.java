@@ -7,15 +7,14 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.Properties;
-import org.jspecify.annotations.Nullable;
 
 /** An engine for columns in this process, with limits: it takes all memory and all processors of a machine unless somebody says otherwise. */
 final class ColumnEngine {
 
     private ColumnEngine() {}
 
-    /** @param spill where what does not fit into memory may lie meanwhile; null for nowhere */
-    static Connection open(int megabytes, @Nullable Path spill) throws IOException {
+    /** @param spill where what does not fit into memory may lie meanwhile */
+    static Connection open(int megabytes, Path spill) throws IOException {
         try {
             var properties = new Properties();
             properties.setProperty("jdbc_stream_results", "true"); // or all rows of an answer are held at once
@@ -26,7 +25,7 @@ final class ColumnEngine {
                         opened,
                         "set threads = "
                                 + Math.max(1, Math.min(8, Runtime.getRuntime().availableProcessors())));
-                execute(opened, "set temp_directory = " + text(spill == null ? "" : spill.toString()));
+                execute(opened, "set temp_directory = " + text(spill.toString()));
                 execute(opened, "set TimeZone = 'UTC'");
                 execute(opened, "set preserve_insertion_order = false");
                 return opened;

@@ -1,8 +1,8 @@
 package dev.verbale.lake;
 
 import dev.verbale.history.digest.RunDigest.TestDigest;
+import java.util.Arrays;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
@@ -10,6 +10,13 @@ import org.jspecify.annotations.Nullable;
 final class KnownTests {
 
     private final Map<Long, Long> known = new HashMap<>();
+
+    private final Map<String, Long> ids = new HashMap<>();
+
+    /** The number of the test with this key. */
+    long id(String key) {
+        return ids.computeIfAbsent(key, LakeId::of);
+    }
 
     void add(long test, long said) {
         known.put(test, said);
@@ -30,8 +37,12 @@ final class KnownTests {
 
     static long said(
             String name, @Nullable String className, @Nullable String methodName, String tags, @Nullable String owner) {
-        return LakeId.of(String.join(
-                "\n",
-                List.of(name, String.valueOf(className), String.valueOf(methodName), tags, String.valueOf(owner))));
+        long said = 0;
+        for (String text : Arrays.asList(name, className, methodName, tags, owner)) {
+            String one = String.valueOf(text);
+            for (int i = 0; i < one.length(); i++) said = said * 1_099_511_628_211L ^ one.charAt(i); // as FNV does
+            said = said * 31 + 7;
+        }
+        return said;
     }
 }

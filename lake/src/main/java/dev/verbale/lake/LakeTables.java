@@ -1,11 +1,14 @@
 package dev.verbale.lake;
 
+import dev.verbale.folder.FolderTree;
 import dev.verbale.query.AskedTables;
 import dev.verbale.query.QueryException;
 import dev.verbale.query.TableReader;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
@@ -38,9 +41,11 @@ public final class LakeTables implements AutoCloseable {
     private static final int MEGABYTES = 1_000;
 
     private final DuckDBConnection engine;
+    private final Path spill;
 
-    private LakeTables(DuckDBConnection engine) {
+    private LakeTables(DuckDBConnection engine, Path spill) {
         this.engine = engine;
+        this.spill = spill;
     }
 
     /**
@@ -50,19 +55,24 @@ public final class LakeTables implements AutoCloseable {
      * @throws IOException where something of the lake is missing, or not as it has to be
      */
     public static LakeTables of(Lake lake, @Nullable String project) throws IOException {
-        DuckDBConnection engine;
+        Path spill = Files.createTempDirectory("verbale-lake");
         try {
-            engine = ColumnEngine.open(MEGABYTES, null).unwrap(DuckDBConnection.class);
+            DuckDBConnection engine = ColumnEngine.open(MEGABYTES, spill).unwrap(DuckDBConnection.class);
+            var tables = new LakeTables(engine, spill);
             try {
                 make(engine, lake, project);
+                return tables;
             } catch (SQLException | IOException failed) {
-                engine.close();
+                tables.close();
                 throw failed;
             }
         } catch (SQLException failed) {
+            FolderTree.delete(spill);
             throw ColumnEngine.refused(failed);
+        } catch (IOException failed) {
+            FolderTree.delete(spill);
+            throw failed;
         }
-        return new LakeTables(engine);
     }
 
     private static void make(DuckDBConnection engine, Lake lake, @Nullable String project)
@@ -152,6 +162,11 @@ public final class LakeTables implements AutoCloseable {
             engine.close();
         } catch (SQLException gone) {
             // nothing is in it that anybody could lose
+        }
+        try {
+            FolderTree.delete(spill);
+        } catch (IOException stays) {
+            // among the system's temporary files, which it sweeps
         }
     }
 }

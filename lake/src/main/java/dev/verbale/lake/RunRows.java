@@ -29,7 +29,6 @@ final class RunRows implements AutoCloseable {
 
     private final DuckDBConnection connection;
     private final Map<LakeTable, DuckDBAppender> appenders = new EnumMap<>(LakeTable.class);
-    private long rows;
 
     RunRows(DuckDBConnection connection) {
         this.connection = connection;
@@ -44,18 +43,13 @@ final class RunRows implements AutoCloseable {
                     "create or replace table " + SCHEMA + "." + table.word() + " (" + table.definitions() + ")");
     }
 
-    /** How many rows there are by now. */
-    long rows() {
-        return rows;
-    }
-
     void add(LakeRun run, KnownTests known) throws SQLException {
         RunDigest digest = run.digest();
         long id = run.id();
         run(id, digest);
         Map<String, Integer> byReason = new HashMap<>();
         for (TestDigest test : digest.tests()) {
-            long number = LakeId.of(test.key());
+            long number = known.id(test.key());
             if (known.isNews(number, KnownTests.said(test))) test(number, test, digest.started());
             if (run.read() == null)
                 attempt(
@@ -74,14 +68,14 @@ final class RunRows implements AutoCloseable {
                         id,
                         digest);
             if (test.reason() != null) byReason.merge(test.reason(), 1, Integer::sum);
-            steps(number, test, id, digest.started());
+            steps(number, test, id, digest);
         }
         for (RunDigest.ReasonDigest reason : digest.reasons()) {
             Integer tests = byReason.get(reason.id());
             if (tests != null) reason(reason, tests, id, digest.started());
         }
         Run read = run.read();
-        if (read != null) attempts(read, digest, id);
+        if (read != null) attempts(read, digest, id, known);
     }
 
     private void run(long id, RunDigest digest) throws SQLException {
@@ -133,6 +127,7 @@ final class RunRows implements AutoCloseable {
         DuckDBAppender row = row(LakeTable.ATTEMPTS);
         row.append(attempt.test);
         row.append(run);
+        row.append(name(digest.run()));
         row.append(time(digest.started()));
         row.append(name(digest.branch()));
         row.append(small(attempt.number));
@@ -157,13 +152,14 @@ final class RunRows implements AutoCloseable {
         row.endRow();
     }
 
-    private void steps(long number, TestDigest test, long run, Instant started) throws SQLException {
+    private void steps(long number, TestDigest test, long run, RunDigest digest) throws SQLException {
         int count = 0;
         for (RunDigest.StepTime step : test.steps()) {
             DuckDBAppender row = row(LakeTable.STEPS);
             row.append(number);
             row.append(run);
-            row.append(time(started));
+            row.append(name(digest.run()));
+            row.append(time(digest.started()));
             row.append(small(test.attempts()));
             row.append(small(++count));
             row.append(name(step.name()));
@@ -173,12 +169,12 @@ final class RunRows implements AutoCloseable {
     }
 
     /** All attempts of a run that was read, with their exchanges. */
-    private void attempts(Run read, RunDigest digest, long id) throws SQLException {
+    private void attempts(Run read, RunDigest digest, long id, KnownTests known) throws SQLException {
         Map<String, TestDigest> last = new HashMap<>();
         for (TestDigest test : digest.tests()) last.put(test.key(), test);
         List<String> workers = read.workers().stream().map(one -> one.name()).toList();
         for (TestResult test : read.tests()) {
-            long number = LakeId.of(test.key());
+            long number = known.id(test.key());
             TestDigest what = last.get(test.key());
             boolean isLast = !test.superseded();
             int attempt = test.attempt().number();
@@ -197,12 +193,12 @@ final class RunRows implements AutoCloseable {
                                     : workers.indexOf(test.course().worker())),
                     id,
                     digest);
-            exchanges(test.entries(), number, attempt, id, digest.started());
+            exchanges(test.entries(), number, attempt, id, digest);
         }
     }
 
     /** Without recursion: steps may lie in one another as deep as a recorder lets them. */
-    private void exchanges(List<Entry> outermost, long test, int attempt, long run, Instant started)
+    private void exchanges(List<Entry> outermost, long test, int attempt, long run, RunDigest digest)
             throws SQLException {
         int count = 0;
         Deque<Entry> open = new ArrayDeque<>(outermost);
@@ -215,7 +211,8 @@ final class RunRows implements AutoCloseable {
             DuckDBAppender row = row(LakeTable.EXCHANGES);
             row.append(test);
             row.append(run);
-            row.append(time(started));
+            row.append(name(digest.run()));
+            row.append(time(digest.started()));
             row.append(small(attempt));
             row.append(++count);
             row.append(name(one.made().request().method()));
@@ -235,7 +232,6 @@ final class RunRows implements AutoCloseable {
             appenders.put(table, appender);
         }
         appender.beginRow();
-        rows++;
         return appender;
     }
 

@@ -12,11 +12,10 @@ create view runs as
   from lake.runs;
 
 create view tests as
-  select a.run_id, r.run, a.run_started, a.branch, n.test, n.module, n.name, nullif(n.class_text, '') as class_name,
+  select a.run_id, a.run, a.run_started, a.branch, n.test, n.module, n.name, nullif(n.class_text, '') as class_name,
     nullif(n.method_text, '') as method_name, n.tags, nullif(n.owner_text, '') as owner, a.outcome, a.needs_attention,
     a.duration_ms, a.attempt as attempts, a.flaky, a.reason, cast(null as varchar(10)) as label, a.project
   from lake.attempts a
-    join lake.runs r on r.run_id = a.run_id and r.project = a.project and r.day = a.day
     join test_names n on n.test_id = a.test_id and n.project = a.project
   where a.last;
 
@@ -27,21 +26,18 @@ create view reasons as
   group by project, reason;
 
 create view attempts as
-  select a.run_id, r.run, n.test, a.attempt, a.outcome, a.needs_attention, a.run_started, a.duration_ms, a.worker, a.reason,
+  select a.run_id, a.run, n.test, a.attempt, a.outcome, a.needs_attention, a.run_started, a.duration_ms, a.worker, a.reason,
     a.project
   from lake.attempts a
-    join lake.runs r on r.run_id = a.run_id and r.project = a.project and r.day = a.day
     join test_names n on n.test_id = a.test_id and n.project = a.project;
 
 create view steps as
-  select s.run_id, r.run, n.test, s.attempt, s.step, s.name, s.run_started, s.duration_ms, s.project
+  select s.run_id, s.run, n.test, s.attempt, s.step, s.name, s.run_started, s.duration_ms, s.project
   from lake.steps s
-    join lake.runs r on r.run_id = s.run_id and r.project = s.project and r.day = s.day
     join test_names n on n.test_id = s.test_id and n.project = s.project;
 
 create view exchanges as
-  select x.run_id, r.run, n.test, x.attempt, x.exchange, x.method, x.address as url, x.status, x.run_started,
+  select x.run_id, x.run, n.test, x.attempt, x.exchange, x.method, x.address as url, x.status, x.run_started,
     x.duration_ms, x.project
   from lake.exchanges x
-    join lake.runs r on r.run_id = x.run_id and r.project = x.project and r.day = x.day
     left join test_names n on n.test_id = x.test_id and n.project = x.project;
