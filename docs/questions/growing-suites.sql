@@ -1,6 +1,6 @@
 -- Classes by what they take more now than before: medians of the last 10 runs of main, and of the 10 before.
 with recent as (
-  select run_id, started, row_number() over (order by started desc) as newest from runs where branch = 'main'
+  select run_id, started, row_number() over (order by started desc, run desc) as newest from runs where branch = 'main'
 )
 select class_name, now_ms, before_ms
 from (

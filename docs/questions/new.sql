@@ -1,6 +1,6 @@
 -- What fails in the newest run of main and did not in the one before.
 with recent as (
-  select run_id, started, row_number() over (order by started desc) as newest from runs where branch = 'main'
+  select run_id, started, row_number() over (order by started desc, run desc) as newest from runs where branch = 'main'
 )
 select n.test, n.outcome, n.reason
 from tests n

@@ -1,6 +1,6 @@
 -- Tests whose median over the last 10 runs of main is half as much again as over the 10 before.
 with recent as (
-  select run_id, started, row_number() over (order by started desc) as newest from runs where branch = 'main'
+  select run_id, started, row_number() over (order by started desc, run desc) as newest from runs where branch = 'main'
 )
 select test, now_ms, before_ms
 from (

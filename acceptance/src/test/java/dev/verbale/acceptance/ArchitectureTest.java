@@ -244,6 +244,18 @@ class ArchitectureTest {
             "org.jdbi..",
             "org.h2..");
 
+    @ArchTest
+    static final ArchRule LAKES_KNOW_QUERIES = only(
+            array("dev.verbale.lake.."),
+            FORMAT,
+            "dev.verbale.lake..",
+            "dev.verbale.query..",
+            "dev.verbale.history..",
+            "dev.verbale.results..",
+            "java.sql..",
+            "tools.jackson.core..",
+            "org.duckdb..");
+
     /** The table that holds nothing itself is the only place that knows one database from within. */
     @ArchTest
     static final ArchRule ONE_PACKAGE_KNOWS_H2 = noClasses()
@@ -369,6 +381,7 @@ class ArchitectureTest {
             "dev.verbale.history..",
             "dev.verbale.hub..",
             "dev.verbale.imports..",
+            "dev.verbale.lake..",
             "dev.verbale.messages..",
             "dev.verbale.otlp..",
             "dev.verbale.packing..",

@@ -1,9 +1,7 @@
 package dev.verbale.acceptance;
 
-import static org.assertj.core.api.Assertions.assertThat;
-
 import dev.verbale.ci.CiSystem;
-import java.nio.file.Files;
+import dev.verbale.testing.MarkedPage;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.stream.Collectors;
@@ -13,21 +11,10 @@ import org.junit.jupiter.api.Test;
 class CiTableTest {
 
     private static final Path PAGE = Path.of("..", "docs", "ci.md");
-    private static final String BEGIN = "<!-- made from the systems: begin -->\n";
-    private static final String END = "<!-- made from the systems: end -->\n";
 
     @Test
     void the_page_has_every_system_with_every_fact_and_its_variables() throws Exception {
-        String page = Files.readString(PAGE);
-        if (Boolean.getBoolean("verbale.docs.write")) {
-            page = page.substring(0, page.indexOf(BEGIN) + BEGIN.length())
-                    + table()
-                    + page.substring(page.indexOf(END));
-            Files.writeString(PAGE, page);
-        }
-        assertThat(page)
-                .as("made anew by: mvn test -pl acceptance -am -Dtest=CiTableTest -Dverbale.docs.write=true")
-                .contains(BEGIN + table() + END);
+        MarkedPage.assertHas(PAGE, "systems", table(), "mvn test -pl acceptance -am -Dtest=CiTableTest");
     }
 
     private static String table() {

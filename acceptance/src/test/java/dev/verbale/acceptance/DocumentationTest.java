@@ -41,6 +41,8 @@ class DocumentationTest {
             "docs/own-runner.md",
             "docs/history.md",
             "docs/query.md",
+            "docs/lake.md",
+            "docs/questions/README.md",
             "docs/rules.md",
             "docs/reasons.md",
             "docs/export.md");

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dev.verbale.engine.settings.CoreSettings;
 import dev.verbale.spi.Adapter;
 import dev.verbale.spi.Setting;
-import java.nio.file.Files;
+import dev.verbale.testing.MarkedPage;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
@@ -17,21 +17,10 @@ import org.junit.jupiter.api.Test;
 class SettingsTableTest {
 
     private static final Path PAGE = Path.of("..", "docs", "settings.md");
-    private static final String BEGIN = "<!-- made from the settings: begin -->\n";
-    private static final String END = "<!-- made from the settings: end -->\n";
 
     @Test
     void the_page_has_every_setting_with_its_default_and_its_meaning() throws Exception {
-        String page = Files.readString(PAGE);
-        if (Boolean.getBoolean("verbale.docs.write")) {
-            page = page.substring(0, page.indexOf(BEGIN) + BEGIN.length())
-                    + table()
-                    + page.substring(page.indexOf(END));
-            Files.writeString(PAGE, page);
-        }
-        assertThat(page)
-                .as("made anew by: mvn test -pl acceptance -am -Dtest=SettingsTableTest -Dverbale.docs.write=true")
-                .contains(BEGIN + table() + END);
+        MarkedPage.assertHas(PAGE, "settings", table(), "mvn test -pl acceptance -am -Dtest=SettingsTableTest");
     }
 
     @Test

@@ -3,13 +3,13 @@ package dev.verbale.cli;
 import dev.verbale.history.HistoryFolder;
 import dev.verbale.history.RunSummary;
 import dev.verbale.lake.Lake;
-import dev.verbale.lake.LakeException;
 import dev.verbale.lake.LakeRun;
 import dev.verbale.results.Problem;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Objects;
 import java.util.concurrent.Callable;
@@ -71,11 +71,9 @@ final class HistoryExportCommand implements Callable<Integer> {
         try {
             added = runs.isEmpty()
                     ? remembered(target)
-                    : target.add(project, runs.stream().map(this::whole).iterator());
+                    : added(target, runs.stream().map(this::whole).iterator());
         } catch (IllegalArgumentException wrong) {
             throw new ParameterException(spec.commandLine(), String.valueOf(wrong.getMessage()));
-        } catch (LakeException odd) {
-            throw new FailureMessages.NotWritten("nothing more came into the lake", odd);
         } catch (UncheckedIOException unread) {
             throw Objects.requireNonNull(unread.getCause());
         }
@@ -86,7 +84,15 @@ final class HistoryExportCommand implements Callable<Integer> {
         return ExitCodes.DONE;
     }
 
-    private Lake.Added remembered(Lake target) throws IOException {
+    private Lake.Added added(Lake target, Iterator<LakeRun> all) throws FailureMessages.NotWritten {
+        try {
+            return target.add(project, all);
+        } catch (IOException failed) {
+            throw new FailureMessages.NotWritten("nothing more came into the lake", failed);
+        }
+    }
+
+    private Lake.Added remembered(Lake target) throws IOException, FailureMessages.NotWritten {
         history.refuseEmpty();
         HistoryFolder folder = history.folder();
         List<Problem> problems = new ArrayList<>();
@@ -95,7 +101,7 @@ final class HistoryExportCommand implements Callable<Integer> {
         Stream<LakeRun> digests = lacking.stream()
                 .flatMap(run -> folder.digest(run.name(), run.started(), problems::add).stream())
                 .map(LakeRun::of);
-        Lake.Added added = target.add(project, digests.iterator());
+        Lake.Added added = added(target, digests.iterator());
         history.list(problems, spec.commandLine().getErr());
         if (added.runs() < lacking.size())
             spec.commandLine()

@@ -2,6 +2,7 @@ package dev.verbale.cli;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.testing.MarkedPage;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -18,21 +19,10 @@ import picocli.CommandLine.Model.CommandSpec;
 class CommandsPageTest {
 
     private static final Path PAGE = Path.of("..", "docs", "commands.md");
-    private static final String BEGIN = "<!-- made from the commands: begin -->\n";
-    private static final String END = "<!-- made from the commands: end -->\n";
 
     @Test
     void each_command_is_there_with_all_that_it_takes() throws Exception {
-        String page = Files.readString(PAGE);
-        if (Boolean.getBoolean("verbale.docs.write")) {
-            page = page.substring(0, page.indexOf(BEGIN) + BEGIN.length())
-                    + reference()
-                    + page.substring(page.indexOf(END));
-            Files.writeString(PAGE, page);
-        }
-        assertThat(page)
-                .as("made anew by: mvn test -pl cli -am -Dtest=CommandsPageTest -Dverbale.docs.write=true")
-                .contains(BEGIN + reference() + END);
+        MarkedPage.assertHas(PAGE, "commands", reference(), "mvn test -pl cli -am -Dtest=CommandsPageTest");
     }
 
     @Test

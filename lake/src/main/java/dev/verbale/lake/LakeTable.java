@@ -20,7 +20,7 @@ public enum LakeTable {
                     "bigint",
                     "by which other tables mean it: the first 8 bytes of the SHA-256 of its name, a line feed and its start"),
             column("run", "varchar", "its name"),
-            column("run_started", "timestamptz", "when it began; microseconds, in UTC"),
+            column("run_started", "timestamptz", "when it began, to the millisecond"),
             column("duration_ms", "bigint", "how long it took"),
             column("branch", "varchar", "empty where nobody said"),
             column("commit_id", "varchar", "empty where nobody said"),

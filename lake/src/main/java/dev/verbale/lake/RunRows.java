@@ -11,7 +11,9 @@ import dev.verbale.results.TestResult;
 import java.sql.SQLException;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.EnumMap;
@@ -235,8 +237,9 @@ final class RunRows implements AutoCloseable {
         return appender;
     }
 
-    private static java.time.OffsetDateTime time(Instant moment) {
-        return moment.atOffset(ZoneOffset.UTC);
+    /** To the millisecond, as the tables of a history have it. */
+    private static OffsetDateTime time(Instant moment) {
+        return moment.plusNanos(500_000).truncatedTo(ChronoUnit.MILLIS).atOffset(ZoneOffset.UTC);
     }
 
     private static String name(String text) {

@@ -155,7 +155,7 @@ class LakeTest {
                 true,
                 whole.tests().subList(0, 11),
                 whole.reasons());
-        RunDigest other = at(new MadeUpRuns(4, 30).run(4), "other");
+        RunDigest other = at(new MadeUpRuns(4, 30).run(3), "other");
         lake().add("orto", List.of(LakeRun.of(half)));
         lake().add("orto", List.of(LakeRun.of(other)));
 

@@ -108,7 +108,8 @@ public final class MadeUpNights {
                 failed || flickers ? 2 : 1,
                 !failed && flickers,
                 broke ? today.reason() : null,
-                steps(today, failed ? 0.5 : 1.0, ago));
+                steps(today, failed ? 0.5 : 1.0, ago),
+                today.origin());
     }
 
     /** What was broken then is broken for the reason that it has today. */
