@@ -117,7 +117,7 @@ class ModulePathTest {
     }
 
     private static final String MODULES =
-            ".*(verbale-(?!example|acceptance|cli|report|viewer|sending|packing|publishing|messages|hub|export|har|history|rules|query|changes|otlp|results)|/(format|secrets|recorder|adapters/[a-z0-9]+)/target|jackson-core-3|jspecify|junit-(platform|jupiter)"
+            ".*(verbale-(?!example|acceptance|cli|report|viewer|sending|packing|publishing|messages|hub|export|har|history|rules|query|lake|changes|otlp|results)|/(format|secrets|recorder|adapters/[a-z0-9]+)/target|jackson-core-3|jspecify|junit-(platform|jupiter)"
                     + "|opentest4j|apiguardian)(?!.*console).*";
 
     private static String modulePath() {
@@ -125,7 +125,7 @@ class ModulePathTest {
                 .filter(
                         entry -> entry.toString()
                                 .matches(
-                                        ".*(verbale-(?!example|acceptance)|/(format|secrets|recorder|junit|selenium|results|export|har|history|rules|query|changes|otlp|report|viewer|sending|packing|publishing|messages|hub|cli)/target"
+                                        ".*(verbale-(?!example|acceptance)|/(format|secrets|recorder|junit|selenium|results|export|har|history|rules|query|lake|changes|otlp|report|viewer|sending|packing|publishing|messages|hub|cli)/target"
                                                 + "|jackson-core-3|jackson-databind-3|jackson-annotations|hipparchus|jsoup|commons-csv|jdbi|geantyref|slf4j-api|/h2-|classgraph|opentelemetry|jackson-core-2|jackson-databind-2|postgresql|commons-io|commons-codec|snakeyaml|picocli|angus-|jakarta.mail|jakarta.activation|jmustache|junit-(platform|jupiter-api)|opentest4j|apiguardian).*"))
                 .filter(entry -> !entry.toString().contains("console"))
                 .filter(entry -> !entry.toString().endsWith("-tests.jar"))

@@ -51,8 +51,8 @@ public final class LakeScale {
         }
     }
 
-    private static int argument(String[] arguments, int at, int otherwise) {
-        return arguments.length > at ? Integer.parseInt(arguments[at]) : otherwise;
+    private static int argument(String[] arguments, int at, int usual) {
+        return arguments.length > at ? Integer.parseInt(arguments[at]) : usual;
     }
 
     private static void fill(Lake lake, int projects, int runs, int days, int tests) throws IOException {

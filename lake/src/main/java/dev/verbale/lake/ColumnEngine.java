@@ -37,7 +37,7 @@ final class ColumnEngine {
             if (String.valueOf(failed.getMessage()).contains("No suitable driver"))
                 throw new LakeException(
                         "a lake needs the engine DuckDB, which is not here. Put duckdb_jdbc.jar (org.duckdb:duckdb_jdbc, of Maven Central) beside"
-                                + " verbale.jar, or take the archive of the command line that has it",
+                                + " verbale.jar; docs/lake.md has a command for it",
                         failed);
             throw refused(failed);
         }

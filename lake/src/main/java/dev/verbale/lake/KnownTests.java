@@ -6,7 +6,7 @@ import java.util.HashMap;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
-/** What a lake says of the tests of a project already: it is said again only where it changed. */
+/** What a lake says of the tests of a project already: it is text again only where it changed. */
 final class KnownTests {
 
     private final Map<Long, Long> known = new HashMap<>();
@@ -18,31 +18,31 @@ final class KnownTests {
         return ids.computeIfAbsent(key, LakeId::of);
     }
 
-    void add(long test, long said) {
-        known.put(test, said);
+    void add(long test, long description) {
+        known.put(test, description);
     }
 
-    /** Whether {@code said} is new of {@code test}; it is known from here on. */
-    boolean isNews(long test, long said) {
-        Long before = known.put(test, said);
-        return before == null || before != said;
+    /** Whether {@code description} is new of {@code test}; it is known from here on. */
+    boolean isNews(long test, long description) {
+        Long before = known.put(test, description);
+        return before == null || before != description;
     }
 
-    /** All that is said of a test, as one number. */
-    static long said(TestDigest test) {
+    /** What a lake has of a test beside its key, as one number. */
+    static long description(TestDigest test) {
         TestDigest.Origin origin = test.origin();
-        return said(
+        return description(
                 test.name(), origin.className(), origin.methodName(), String.join(" ", origin.tags()), origin.owner());
     }
 
-    static long said(
+    static long description(
             String name, @Nullable String className, @Nullable String methodName, String tags, @Nullable String owner) {
-        long said = 0;
-        for (String text : Arrays.asList(name, className, methodName, tags, owner)) {
-            String one = String.valueOf(text);
-            for (int i = 0; i < one.length(); i++) said = said * 1_099_511_628_211L ^ one.charAt(i); // as FNV does
-            said = said * 31 + 7;
+        long sum = 0;
+        for (String one : Arrays.asList(name, className, methodName, tags, owner)) {
+            String text = String.valueOf(one);
+            for (int i = 0; i < text.length(); i++) sum = sum * 1_099_511_628_211L ^ text.charAt(i); // as FNV does
+            sum = sum * 31 + 7;
         }
-        return said;
+        return sum;
     }
 }

@@ -48,10 +48,10 @@ import org.jspecify.annotations.Nullable;
 public record Lake(Path path) {
 
     /** More files of one table on one day become one. */
-    static final int MOST_FILES = 8;
+    static final int LARGEST_COUNT = 8;
 
     private static final int MEGABYTES = 1_000;
-    private static final long MOST_ROWS = 4_000_000; // held at once
+    private static final long HELD_ROWS = 4_000_000; // held at once
     private static final int ROWS_OF_A_GROUP = 100_000;
     private static final Pattern OURS = Pattern.compile("_?[0-9a-f]{24}\\.parquet(\\.new)?");
     private static final Object ONE_WRITER = new Object();
@@ -175,7 +175,7 @@ public record Lake(Path path) {
             while (runs.hasNext()) {
                 LakeRun run = runs.next();
                 Partition its = Partition.of(project, run.digest().started());
-                if (!its.equals(day) || rows > MOST_ROWS) write();
+                if (!its.equals(day) || rows > HELD_ROWS) write();
                 day = its;
                 waiting.merge(run.id(), run, (one, other) -> one.stored().isLessThan(other.stored()) ? other : one);
                 rows += 1L + run.digest().tests().size() * 4L;
@@ -195,18 +195,18 @@ public record Lake(Path path) {
             if (files.isEmpty()) return;
             try (Statement statement = engine.createStatement();
                     ResultSet found = statement.executeQuery(
-                            "select test_id, max_by({'name': name, 'class': class_name, 'method': method_name, 'tags': tags, 'owner': owner}, seen) as said"
+                            "select test_id, max_by({'name': name, 'class': class_name, 'method': method_name, 'tags': tags, 'owner': owner}, seen) as description"
                                     + " from " + parquet(files) + " group by test_id")) {
                 while (found.next()) {
-                    Object[] said = ((java.sql.Struct) found.getObject(2)).getAttributes();
+                    Object[] description = ((java.sql.Struct) found.getObject(2)).getAttributes();
                     known.add(
                             found.getLong(1),
-                            KnownTests.said(
-                                    String.valueOf(said[0]),
-                                    (String) said[1],
-                                    (String) said[2],
-                                    String.valueOf(said[3]),
-                                    (String) said[4]));
+                            KnownTests.description(
+                                    String.valueOf(description[0]),
+                                    (String) description[1],
+                                    (String) description[2],
+                                    String.valueOf(description[3]),
+                                    (String) description[4]));
                 }
             }
         }
@@ -249,7 +249,7 @@ public record Lake(Path path) {
                 LakeTable table, DayManifest before, Map<Long, DayManifest.StoredRun> runs, List<Long> replaced)
                 throws IOException, SQLException {
             List<String> names = new ArrayList<>(before.files().getOrDefault(table, List.of()));
-            boolean isAnew = names.size() >= MOST_FILES || !replaced.isEmpty() && !names.isEmpty();
+            boolean isAnew = names.size() >= LARGEST_COUNT || !replaced.isEmpty() && !names.isEmpty();
             String rows = "select * from " + RunRows.SCHEMA + "." + table.word();
             if (isAnew) {
                 List<String> there = new ArrayList<>();

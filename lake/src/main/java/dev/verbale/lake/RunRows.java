@@ -52,7 +52,7 @@ final class RunRows implements AutoCloseable {
         Map<String, Integer> byReason = new HashMap<>();
         for (TestDigest test : digest.tests()) {
             long number = known.id(test.key());
-            if (known.isNews(number, KnownTests.said(test))) test(number, test, digest.started());
+            if (known.isNews(number, KnownTests.description(test))) test(number, test, digest.started());
             if (run.read() == null)
                 attempt(
                         new AttemptRow(

@@ -117,7 +117,7 @@ class LakeTest {
 
         Path attempts = lake().path().resolve("attempts/project=orto/day=2026-11-01");
         assertThat(names(attempts))
-                .hasSizeLessThanOrEqualTo(Lake.MOST_FILES)
+                .hasSizeLessThanOrEqualTo(Lake.LARGEST_COUNT)
                 .allMatch(name -> name.endsWith(".parquet"));
         try (LakeTables tables = LakeTables.of(lake(), null)) {
             assertThat(Answer.of(tables.reader(), "select count(*), count(distinct run) from tests"))
