@@ -65,6 +65,17 @@ public record AffectedTests(boolean everything, List<String> because, Set<String
         return new AffectedTests(false, List.of(), outermost(affected), all.size());
     }
 
+    /**
+     * All classes with tests of the project in {@code folder}.
+     *
+     * @throws ChangesException where it has no compiled class, or one that cannot be understood
+     * @throws IOException where they cannot be read
+     */
+    public static AffectedTests all(Path folder) throws IOException, ChangesException {
+        Set<String> all = outermost(CompiledClasses.in(folder).tests());
+        return new AffectedTests(true, List.of(), all, all.size());
+    }
+
     private static PathMatcher matcher(String pattern) throws ChangesException {
         try {
             return FileSystems.getDefault().getPathMatcher("glob:" + pattern);

@@ -2,6 +2,8 @@ package dev.verbale.cli;
 
 import dev.verbale.changes.AffectedTests;
 import dev.verbale.changes.ChangedFiles;
+import dev.verbale.history.ShardPlan;
+import dev.verbale.results.DurationText;
 import dev.verbale.results.Run;
 import dev.verbale.results.TestKeeper;
 import dev.verbale.results.TestResult;
@@ -44,7 +46,8 @@ import picocli.CommandLine.Spec;
         footer = {
             "  verbale rerun   # what needs attention, by Maven",
             "  verbale rerun --flaky --for gradle",
-            "  verbale rerun --reason 1ff7bfbedb05 --run"
+            "  verbale rerun --reason 1ff7bfbedb05 --run",
+            "  verbale rerun --shards 8 --shard 3   # of eight machines, the third"
         })
 final class RerunCommand implements Callable<Integer> {
 
@@ -52,6 +55,7 @@ final class RerunCommand implements Callable<Integer> {
     private static final int LONGEST = 30_000;
 
     private static final int MAX_REASONS = 3;
+    private static final int MAX_MACHINES = 1_000;
 
     /** Whose words. */
     enum Runner {
@@ -101,6 +105,21 @@ final class RerunCommand implements Callable<Integer> {
             description = {"Changed files that affect no test, as docs/**", "May be repeated."})
     private List<String> ignored = new ArrayList<>();
 
+    @Option(
+            names = "--shards",
+            paramLabel = "N",
+            description = {
+                "All tests, or those changed since, on N machines",
+                "Prints a command for each, so that they end together by the times that are remembered. Asks no run; the folder's tests have to be compiled."
+            })
+    private @Nullable Integer shards;
+
+    @Option(names = "--shard", paramLabel = "K", description = "Of these, the command of machine K alone, from 1")
+    private @Nullable Integer shard;
+
+    @Mixin
+    private final HistoryOption history = new HistoryOption();
+
     @Mixin
     private final RulesOption rules = new RulesOption();
 
@@ -121,6 +140,9 @@ final class RerunCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         if (start && runner != Runner.MAVEN)
             throw new ParameterException(spec.commandLine(), "--run starts Maven only; leave it out, or --for");
+        if (shards == null && shard != null)
+            throw new ParameterException(spec.commandLine(), "--shard is of use only beside --shards");
+        if (shards != null) return planned(shards);
         if (changedSince != null) return affected(changedSince);
         if (!ignored.isEmpty())
             throw new ParameterException(spec.commandLine(), "--ignore is of use only beside --changed-since");
@@ -167,12 +189,65 @@ final class RerunCommand implements Callable<Integer> {
         return parts;
     }
 
-    private int affected(String commit) throws Exception {
+    /** For several machines. */
+    private int planned(int machines) throws Exception {
+        if (machines < 1 || machines > MAX_MACHINES)
+            throw new ParameterException(spec.commandLine(), "--shards takes a number from 1 to " + MAX_MACHINES);
+        if (shard != null && (shard < 1 || shard > machines))
+            throw new ParameterException(spec.commandLine(), "--shard takes a number from 1 to " + machines);
+        if (start && shard == null)
+            throw new ParameterException(
+                    spec.commandLine(), "--run beside --shards starts one of them: name it with --shard");
+        AffectedTests tests =
+                changedSince == null ? AffectedTests.all(Path.of("").toAbsolutePath()) : found(changedSince);
+        refuseChoices("--shards");
+        PrintWriter err = spec.commandLine().getErr();
+        ShardPlan plan = ShardPlan.of(history.read(err), tests.classes(), machines);
+        err.println("verbale: " + machines + (machines == 1 ? " machine ends" : " machines end") + " after "
+                + DurationText.of(plan.expected()) + ", by what "
+                + tests.classes().size()
+                + " classes took"
+                + (plan.unknown().isEmpty() ? "" : "; of " + plan.unknown().size() + " of them nothing is remembered"));
+        int worst = ExitCodes.DONE;
+        for (int i = 1; i <= machines; i++)
+            if (shard == null || shard == i)
+                worst = Math.max(worst, printed(plan.shards().get(i - 1), i, machines));
+        return worst;
+    }
+
+    private int printed(ShardPlan.Shard part, int number, int machines) throws Exception {
+        if (part.classes().isEmpty()) {
+            spec.commandLine().getErr().println("verbale: machine " + number + " has nothing to run");
+            return ExitCodes.DONE;
+        }
+        Map<String, Set<String>> methods = new TreeMap<>();
+        for (String one : part.classes()) methods.put(one, Set.of());
+        List<String> facts = new ArrayList<>(List.of("-Dverbale.fact.shard=" + number + " of " + machines));
+        if (changedSince != null) facts.add("-Dverbale.fact.selection=changed since " + changedSince);
+        List<List<String>> commands = new ArrayList<>();
+        for (List<String> one : commands(new Part("", new TestSelection(methods, Map.of(), List.of())))) {
+            List<String> command = new ArrayList<>(one);
+            if (!command.get(0).equals("gradle"))
+                command.addAll(command.get(0).equals("java") ? 1 : command.size(), facts);
+            commands.add(command);
+        }
+        return printedCommands(commands);
+    }
+
+    private void refuseChoices(String option) {
         if (failed || flaky || notRun || reason != null || label != null)
             throw new ParameterException(
-                    spec.commandLine(), "--changed-since asks no run, and goes with none of the other choices");
+                    spec.commandLine(), option + " asks no run, and goes with none of the other choices");
+    }
+
+    private AffectedTests found(String commit) throws Exception {
         Path here = Path.of("").toAbsolutePath();
-        AffectedTests affected = AffectedTests.of(here, ChangedFiles.since(here, commit), ignored);
+        return AffectedTests.of(here, ChangedFiles.since(here, commit), ignored);
+    }
+
+    private int affected(String commit) throws Exception {
+        refuseChoices("--changed-since");
+        AffectedTests affected = found(commit);
         PrintWriter err = spec.commandLine().getErr();
         int shown = Math.min(MAX_REASONS, affected.because().size());
         for (String why : affected.because().subList(0, shown)) err.println("verbale: " + TerminalText.printable(why));

@@ -592,6 +592,54 @@ class CommandLineTest {
                 .isEqualTo(2);
     }
 
+    @Test
+    void all_tests_are_planned_for_several_machines_each_once() throws Exception {
+        Path sources = Files.createDirectories(work.resolve("plan"));
+        Path classes = Files.createDirectories(work.resolve("target/test-classes"));
+        List<String> names = List.of("AsterTest", "BeanTest", "CressTest", "DillTest", "ElderTest");
+        for (String name : names) {
+            Path source = Files.writeString(sources.resolve(name + ".java"), "package beds; class " + name + " { }");
+            assertThat(javax.tools.ToolProvider.getSystemJavaCompiler()
+                            .run(null, null, null, "-d", classes.toString(), source.toString()))
+                    .isZero();
+        }
+
+        Output all = verbale("rerun", "--shards", "2", "--history", "none");
+        Output second = verbale("rerun", "--shards", "2", "--shard", "2", "--history", "none", "--for", "junit");
+
+        assertThat(all.err())
+                .startsWith("verbale: 2 machines end after ")
+                .contains("of 5 of them nothing is remembered");
+        assertThat(all.out().lines()).hasSize(2).allMatch(line -> line.startsWith("mvn verify -Dtest="));
+        for (String name : names)
+            assertThat(all.out().split("-Dtest=[^ ]*beds." + name, -1)).as(name).hasSize(2);
+        assertThat(all.out()).contains("'-Dverbale.fact.shard=1 of 2'", "'-Dverbale.fact.shard=2 of 2'");
+        assertThat(second.out().lines())
+                .singleElement()
+                .asString()
+                .startsWith("java '-Dverbale.fact.shard=2 of 2' org.junit.platform.console.ConsoleLauncher execute")
+                .contains("--select-class=beds.");
+        assertThat(verbale("rerun", "--shards", "9", "--shard", "9", "--history", "none")
+                        .err())
+                .contains("machine 9 has nothing to run");
+        for (String[] wrong : new String[][] {
+            {"--shards", "0"},
+            {"--shard", "1"},
+            {"--shards", "2", "--shard", "3"},
+            {"--shards", "2", "--flaky"},
+            {"--shards", "2", "--run"}
+        }) {
+            List<String> words = new ArrayList<>(List.of("rerun"));
+            words.addAll(List.of(wrong));
+            assertThat(verbale(words.toArray(String[]::new)).code())
+                    .as(words.toString())
+                    .isEqualTo(2);
+        }
+        dev.verbale.folder.FolderTree.delete(classes);
+        assertThat(verbale("rerun", "--shards", "2").err())
+                .contains("no compiled tests were found", "mvn test-compile");
+    }
+
     private void commit(String file, String subject) throws Exception {
         Path path = work.resolve(file);
         Files.createDirectories(path.getParent());

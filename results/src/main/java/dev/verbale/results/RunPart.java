@@ -40,6 +40,17 @@ public final class RunPart {
         return absent.isEmpty() ? List.of() : List.of(BETWEEN.split(absent));
     }
 
+    /** Whether each is a shard with a selection of its own: together they are no selection. */
+    private static boolean isDividedBySelection(List<Map<String, String>> joined) {
+        return joined.stream()
+                        .noneMatch(one -> one.getOrDefault(FactStated.SHARD, "").isEmpty())
+                && joined.stream()
+                                .map(one -> one.getOrDefault(FactStated.SELECTION, ""))
+                                .distinct()
+                                .count()
+                        > 1;
+    }
+
     /**
      * States of a joined run what it is a part of: it is a selection where each of those it was joined of is one, and of shards it says
      * which are not there.
@@ -51,6 +62,7 @@ public final class RunPart {
         if (joined.stream()
                 .anyMatch(one -> one.getOrDefault(FactStated.SELECTION, "").isEmpty()))
             facts.remove(FactStated.SELECTION);
+        if (isDividedBySelection(joined)) facts.remove(FactStated.SELECTION);
         facts.remove(FactStated.SHARD);
         Map<Integer, Set<Integer>> there = new TreeMap<>();
         for (Map<String, String> one : joined)

@@ -94,11 +94,29 @@ class RunJoinerTest {
                 .isEqualTo("-Dtest=RotaTest");
     }
 
-    private Path part(String name, String fact, String value) throws Exception {
+    /** What each machine was given is a selection; together they are all, unless all were given the same. */
+    @Test
+    void shards_that_were_told_their_tests_are_the_whole_together() throws Exception {
+        Path first = part("first", FactStated.SHARD, "1 of 2", FactStated.SELECTION, "-Dtest=RotaTest");
+        Path second = part("second", FactStated.SHARD, "2 of 2", FactStated.SELECTION, "-Dtest=ShedTest");
+        RunJoiner.join(List.of(first, second), folder.resolve("planned"));
+        assertThat(RunPart.of(RunReader.read(folder.resolve("planned")).facts()))
+                .isEmpty();
+        RunJoiner.join(List.of(first), folder.resolve("half"));
+        assertThat(RunReader.read(folder.resolve("half")).incomplete().absentShards())
+                .containsExactly("2 of 2");
+
+        Path third = part("third", FactStated.SHARD, "1 of 2", FactStated.SELECTION, "changed since main");
+        Path fourth = part("fourth", FactStated.SHARD, "2 of 2", FactStated.SELECTION, "changed since main");
+        RunJoiner.join(List.of(third, fourth), folder.resolve("changed"));
+        assertThat(RunPart.of(RunReader.read(folder.resolve("changed")).facts()))
+                .isEqualTo("changed since main");
+    }
+
+    private Path part(String name, String... facts) throws Exception {
         SampleRun run = SampleRun.in(Files.createDirectories(folder.resolve("parts")), name);
-        run.write(new FactStated(1, fact, value))
-                .test("of " + name, Outcome.PASSED, null)
-                .read();
+        for (int i = 0; i < facts.length; i += 2) run.write(new FactStated(1, facts[i], facts[i + 1]));
+        run.test("of " + name, Outcome.PASSED, null).read();
         return run.path();
     }
 
