@@ -2,6 +2,8 @@ package dev.verbale.cli;
 
 import dev.verbale.changes.AffectedTests;
 import dev.verbale.changes.ChangedFiles;
+import dev.verbale.history.BudgetPlan;
+import dev.verbale.history.History;
 import dev.verbale.history.ShardPlan;
 import dev.verbale.results.DurationText;
 import dev.verbale.results.Run;
@@ -55,7 +57,6 @@ final class RerunCommand implements Callable<Integer> {
     private static final int LONGEST = 30_000;
 
     private static final int MAX_REASONS = 3;
-    private static final int MAX_MACHINES = 1_000;
 
     /** Whose words. */
     enum Runner {
@@ -105,17 +106,8 @@ final class RerunCommand implements Callable<Integer> {
             description = {"Changed files that affect no test, as docs/**", "May be repeated."})
     private List<String> ignored = new ArrayList<>();
 
-    @Option(
-            names = "--shards",
-            paramLabel = "N",
-            description = {
-                "All tests, or those changed since, on N machines",
-                "Prints a command for each, so that they end together by the times that are remembered. Asks no run; the folder's tests have to be compiled."
-            })
-    private @Nullable Integer shards;
-
-    @Option(names = "--shard", paramLabel = "K", description = "Of these, the command of machine K alone, from 1")
-    private @Nullable Integer shard;
+    @Mixin
+    private final PlanOptions plan = new PlanOptions();
 
     @Mixin
     private final HistoryOption history = new HistoryOption();
@@ -140,9 +132,8 @@ final class RerunCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         if (start && runner != Runner.MAVEN)
             throw new ParameterException(spec.commandLine(), "--run starts Maven only; leave it out, or --for");
-        if (shards == null && shard != null)
-            throw new ParameterException(spec.commandLine(), "--shard is of use only beside --shards");
-        if (shards != null) return planned(shards);
+        plan.check(start);
+        if (plan.isAsked()) return planned();
         if (changedSince != null) return affected(changedSince);
         if (!ignored.isEmpty())
             throw new ParameterException(spec.commandLine(), "--ignore is of use only beside --changed-since");
@@ -189,29 +180,33 @@ final class RerunCommand implements Callable<Integer> {
         return parts;
     }
 
-    /** For several machines. */
-    private int planned(int machines) throws Exception {
-        if (machines < 1 || machines > MAX_MACHINES)
-            throw new ParameterException(spec.commandLine(), "--shards takes a number from 1 to " + MAX_MACHINES);
-        if (shard != null && (shard < 1 || shard > machines))
-            throw new ParameterException(spec.commandLine(), "--shard takes a number from 1 to " + machines);
-        if (start && shard == null)
-            throw new ParameterException(
-                    spec.commandLine(), "--run beside --shards starts one of them: name it with --shard");
+    /** By what is remembered: what fits into the time, for each machine. */
+    private int planned() throws Exception {
+        refuseChoices("--shards and --within");
         AffectedTests tests =
                 changedSince == null ? AffectedTests.all(Path.of("").toAbsolutePath()) : found(changedSince);
-        refuseChoices("--shards");
         PrintWriter err = spec.commandLine().getErr();
-        ShardPlan plan = ShardPlan.of(history.read(err), tests.classes(), machines);
+        History remembered = history.read(err);
+        Collection<String> classes = tests.classes();
+        if (plan.budget().isPresent()) {
+            BudgetPlan chosen = BudgetPlan.of(remembered, classes, plan.budget().get());
+            err.println("verbale: " + chosen.classes().size() + " of " + classes.size() + " classes fit, with "
+                    + Math.round(chosen.share() * 100) + " % of the failures that are to be expected");
+            classes = chosen.classes();
+        }
+        int machines = plan.machines();
+        ShardPlan divided = ShardPlan.of(remembered, classes, machines);
         err.println("verbale: " + machines + (machines == 1 ? " machine ends" : " machines end") + " after "
-                + DurationText.of(plan.expected()) + ", by what "
-                + tests.classes().size()
+                + DurationText.of(divided.expected()) + ", by what "
+                + classes.size()
                 + " classes took"
-                + (plan.unknown().isEmpty() ? "" : "; of " + plan.unknown().size() + " of them nothing is remembered"));
+                + (divided.unknown().isEmpty()
+                        ? ""
+                        : "; of " + divided.unknown().size() + " of them nothing is remembered"));
         int worst = ExitCodes.DONE;
         for (int i = 1; i <= machines; i++)
-            if (shard == null || shard == i)
-                worst = Math.max(worst, printed(plan.shards().get(i - 1), i, machines));
+            if (plan.isWanted(i))
+                worst = Math.max(worst, printed(divided.shards().get(i - 1), i, machines));
         return worst;
     }
 
@@ -222,8 +217,10 @@ final class RerunCommand implements Callable<Integer> {
         }
         Map<String, Set<String>> methods = new TreeMap<>();
         for (String one : part.classes()) methods.put(one, Set.of());
-        List<String> facts = new ArrayList<>(List.of("-Dverbale.fact.shard=" + number + " of " + machines));
-        if (changedSince != null) facts.add("-Dverbale.fact.selection=changed since " + changedSince);
+        List<String> facts = new ArrayList<>();
+        if (plan.isDivided()) facts.add("-Dverbale.fact.shard=" + number + " of " + machines);
+        String words = plan.words(changedSince);
+        if (!words.isEmpty()) facts.add("-Dverbale.fact.selection=" + words);
         List<List<String>> commands = new ArrayList<>();
         for (List<String> one : commands(new Part("", new TestSelection(methods, Map.of(), List.of())))) {
             List<String> command = new ArrayList<>(one);

@@ -635,6 +635,12 @@ class CommandLineTest {
                     .as(words.toString())
                     .isEqualTo(2);
         }
+        Output within = verbale("rerun", "--within", "20m", "--history", "none");
+        assertThat(within.err()).contains("5 of 5 classes fit, with 100 % of the failures that are to be expected");
+        assertThat(within.out())
+                .contains("'-Dverbale.fact.selection=within 20m'")
+                .doesNotContain("fact.shard");
+        assertThat(verbale("rerun", "--within", "soon").err()).contains("'soon' is no time such as 90s, 20m or 1h");
         dev.verbale.folder.FolderTree.delete(classes);
         assertThat(verbale("rerun", "--shards", "2").err())
                 .contains("no compiled tests were found", "mvn test-compile");

@@ -21,9 +21,6 @@ import java.util.TreeSet;
  */
 public record ShardPlan(List<Shard> shards, List<String> unknown) {
 
-    /** So many of the newest runs say what a class takes. */
-    private static final int RUNS = 10;
-
     private static final int MAX_CHANGES = 1_000;
 
     /** A machine's part. */
@@ -46,9 +43,10 @@ public record ShardPlan(List<Shard> shards, List<String> unknown) {
      * @param machines at least 1
      */
     public static ShardPlan of(History history, Collection<String> classes, int machines) {
-        Map<String, Long> known = usualMillis(history);
+        Map<String, Long> known = new HashMap<>();
+        ClassHistory.of(history).forEach((name, past) -> known.put(name, past.millis()));
         List<String> unknown = new ArrayList<>();
-        long usual = median(
+        long usual = ClassHistory.median(
                 classes.stream().filter(known::containsKey).map(known::get).toList());
         Map<String, Long> all = new TreeMap<>();
         for (String one : new TreeSet<>(classes)) {
@@ -72,30 +70,6 @@ public record ShardPlan(List<Shard> shards, List<String> unknown) {
         long sum = times.stream().mapToLong(Duration::toMillis).sum();
         long longest = times.stream().mapToLong(Duration::toMillis).max().orElse(0);
         return Duration.ofMillis(Math.max(longest, (sum + machines - 1) / machines));
-    }
-
-    private static Map<String, Long> usualMillis(History history) {
-        Map<String, List<Long>> seen = new HashMap<>();
-        List<RunResults> runs = history.results();
-        for (RunResults run : runs.subList(Math.max(0, runs.size() - RUNS), runs.size())) {
-            Map<String, Long> ofRun = new HashMap<>();
-            var origins = run.origins();
-            for (int i = 0; i < Math.min(run.size(), origins.size()); i++) {
-                String name = origins.get(i).className();
-                if (name != null) ofRun.merge(name.replaceFirst("\\$.*", ""), (long) run.millis(i), Long::sum);
-            }
-            ofRun.forEach((name, millis) ->
-                    seen.computeIfAbsent(name, added -> new ArrayList<>()).add(millis));
-        }
-        Map<String, Long> usual = new HashMap<>();
-        seen.forEach((name, millis) -> usual.put(name, median(millis)));
-        return usual;
-    }
-
-    private static long median(List<Long> values) {
-        if (values.isEmpty()) return 1;
-        long[] sorted = values.stream().mapToLong(Long::longValue).sorted().toArray();
-        return (sorted[(sorted.length - 1) / 2] + sorted[sorted.length / 2]) / 2;
     }
 
     private static List<Shard> shares(Map<String, Long> all, int machines) {
