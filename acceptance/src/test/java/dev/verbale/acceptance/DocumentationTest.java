@@ -42,6 +42,7 @@ class DocumentationTest {
             "docs/history.md",
             "docs/query.md",
             "docs/lake.md",
+            "docs/scale.md",
             "docs/questions/README.md",
             "docs/rules.md",
             "docs/reasons.md",

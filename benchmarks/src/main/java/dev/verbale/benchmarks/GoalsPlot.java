@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import org.knowm.xchart.BitmapEncoder;
 import org.knowm.xchart.BitmapEncoder.BitmapFormat;
 import org.knowm.xchart.CategoryChart;
@@ -20,7 +21,7 @@ import org.knowm.xchart.style.Styler.ChartTheme;
 
 /**
  * Draws the figures that were measured last: {@code docs/performance.png}, each as a share of its goal, so that 1 is the goal; and
- * {@code docs/reading.png}, seconds over tests.
+ * {@code docs/reading.png}, seconds over tests; {@code docs/scale.png}, seconds over attempts in a lake.
  */
 public final class GoalsPlot {
 
@@ -35,6 +36,31 @@ public final class GoalsPlot {
         System.setProperty("java.awt.headless", "true");
         goals();
         reading();
+        lake();
+    }
+
+    private static void lake() throws IOException {
+        XYChart chart = new XYChartBuilder()
+                .width(1280)
+                .height(560)
+                .theme(ChartTheme.XChart)
+                .title("The slowest of seven questions to a lake, with 1 GB of memory")
+                .xAxisTitle("attempts in the lake")
+                .yAxisTitle("seconds")
+                .build();
+        coloured(chart.getStyler());
+        chart.getStyler().setXAxisDecimalPattern("#,###");
+        chart.getStyler().setXAxisLogarithmic(true);
+        chart.getStyler().setYAxisLogarithmic(true);
+        Map<String, TreeMap<Double, Double>> series = new LinkedHashMap<>();
+        for (String line : Files.readAllLines(LakeScale.FILE)) {
+            String[] figure = line.split("\t");
+            series.computeIfAbsent(figure[0], kind -> new TreeMap<>())
+                    .put(Double.valueOf(figure[1]), Double.valueOf(figure[2]));
+        }
+        series.forEach((kind, points) ->
+                chart.addSeries(kind, new ArrayList<>(points.keySet()), new ArrayList<>(points.values())));
+        save(chart, "scale.png");
     }
 
     private static void goals() throws IOException {

@@ -13,6 +13,7 @@ import dev.verbale.vocabulary.Outcome;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -30,6 +31,7 @@ import org.jspecify.annotations.Nullable;
  */
 public final class LakeScale {
 
+    static final Path FILE = Path.of("lake.tsv");
     private static final Instant FIRST = Instant.parse("2026-01-01T22:00:00Z");
 
     private LakeScale() {}
@@ -44,11 +46,21 @@ public final class LakeScale {
         try {
             var lake = new Lake(folder.resolve("lake"));
             if (!lake.isThere()) fill(lake, projects, runs, days, tests);
-            ask(lake, null);
-            ask(lake, "team0");
+            long attempts = (long) projects * runs * days * tests;
+            keep("slowest question, all teams", attempts, ask(lake, null));
+            keep("slowest question, one team", attempts, ask(lake, "team0"));
         } finally {
             if (!stays) FolderTree.delete(folder);
         }
+    }
+
+    /** For the picture, see {@link GoalsPlot}: a line for each kind and size, of which the last counts. */
+    private static void keep(String kind, long attempts, double seconds) throws IOException {
+        Files.writeString(
+                FILE,
+                String.format(Locale.ROOT, "%s\t%d\t%.2f%n", kind, attempts, seconds),
+                StandardOpenOption.CREATE,
+                StandardOpenOption.APPEND);
     }
 
     private static int argument(String[] arguments, int at, int usual) {
@@ -91,7 +103,9 @@ public final class LakeScale {
         }
     }
 
-    private static void ask(Lake lake, @Nullable String project) throws IOException, QueryException {
+    /** @return how long the slowest took, in seconds */
+    private static double ask(Lake lake, @Nullable String project) throws IOException, QueryException {
+        double slowest = 0;
         long begun = System.nanoTime();
         try (LakeTables tables = LakeTables.of(lake, project)) {
             System.out.printf(
@@ -118,8 +132,10 @@ public final class LakeScale {
                         question.getFileName(),
                         (System.nanoTime() - begun) / 1e9,
                         count[0]);
+                slowest = Math.max(slowest, (System.nanoTime() - begun) / 1e9);
             }
         }
+        return slowest;
     }
 
     private static List<Path> questions() throws IOException {
