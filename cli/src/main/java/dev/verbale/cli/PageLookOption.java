@@ -5,17 +5,16 @@ import dev.verbale.report.PageSettings;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import picocli.CommandLine.Model.ArgSpec;
 import picocli.CommandLine.Model.OptionSpec;
 import picocli.CommandLine.Option;
 
-/** What makes a page a team's own, and what is left out of it. */
+/** What makes a page a team's own, and what is left out of it. Fields and not methods: these have no order that stays from JVM to JVM. */
 final class PageLookOption {
 
     private static final Set<String> NAMES =
             Set.of("--title", "--subtitle", "--logo", "--accent", "--leave-out", "--min-level");
-
-    private final Map<PageSettings.Named, String> values = new HashMap<>();
 
     /** Whether it is one of these options. */
     static boolean has(ArgSpec one) {
@@ -23,30 +22,22 @@ final class PageLookOption {
     }
 
     @Option(names = "--title", paramLabel = "TEXT", description = "At the top of each view")
-    void title(String text) {
-        values.put(PageSettings.TITLE, text);
-    }
+    private @Nullable String title;
 
     @Option(names = "--subtitle", paramLabel = "TEXT", description = "Above the sentence of the summary")
-    void subtitle(String text) {
-        values.put(PageSettings.SUBTITLE, text);
-    }
+    private @Nullable String subtitle;
 
     @Option(
             names = "--logo",
             paramLabel = "FILE",
             description = {"An image beside the title", "PNG, JPEG, GIF, WebP or SVG, at most 200 kB."})
-    void logo(String file) {
-        values.put(PageSettings.LOGO, file);
-    }
+    private @Nullable String logo;
 
     @Option(
             names = "--accent",
             paramLabel = "COLOUR",
             description = {"The colour of links, such as '#b5532a'", "Made lighter or darker until it can be read."})
-    void accent(String colour) {
-        values.put(PageSettings.ACCENT, colour);
-    }
+    private @Nullable String accent;
 
     @Option(
             names = "--leave-out",
@@ -55,17 +46,25 @@ final class PageLookOption {
                 "What the page lacks: passed, environment",
                 "Between commas: passed, for what happened in tests that passed; environment, for the facts of where the run was made."
             })
-    void leaveOut(String parts) {
-        values.put(PageSettings.LEAVE_OUT, parts);
-    }
+    private @Nullable String leaveOut;
 
     @Option(names = "--min-level", paramLabel = "LEVEL", description = "The least level of log lines, such as INFO")
-    void minLevel(String level) {
-        values.put(PageSettings.MIN_LEVEL, level);
-    }
+    private @Nullable String minLevel;
 
     /** @throws IllegalArgumentException where one of them cannot be */
     PageOptions options() {
+        Map<PageSettings.Named, String> values = new HashMap<>();
+        add(PageSettings.TITLE, title, values);
+        add(PageSettings.SUBTITLE, subtitle, values);
+        add(PageSettings.LOGO, logo, values);
+        add(PageSettings.ACCENT, accent, values);
+        add(PageSettings.LEAVE_OUT, leaveOut, values);
+        add(PageSettings.MIN_LEVEL, minLevel, values);
         return PageSettings.options(values::get);
+    }
+
+    private static void add(
+            PageSettings.Named setting, @Nullable String value, Map<PageSettings.Named, String> values) {
+        if (value != null) values.put(setting, value);
     }
 }

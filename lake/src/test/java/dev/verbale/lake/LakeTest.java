@@ -285,6 +285,26 @@ class LakeTest {
                 .hasMessageContaining("is no name of a project");
     }
 
+    /** Names are longer than all else of an attempt: they are written again only where they changed. */
+    @Test
+    void what_is_known_of_a_test_is_not_written_again() throws Exception {
+        var runs = new MadeUpRuns(11, 40);
+        lake().add("orto", List.of(LakeRun.of(runs.run(0))));
+        lake().add("orto", List.of(LakeRun.of(runs.run(1))));
+        lake().add("orto", List.of(LakeRun.of(runs.run(12))));
+
+        Path tests = lake().path().resolve("tests/project=orto");
+        assertThat(names(tests)).containsExactly("day=2026-11-01", "day=2026-11-07");
+        try (LakeTables tables = LakeTables.of(lake(), null)) {
+            assertThat(
+                            Answer.of(
+                                    tables.reader(),
+                                    "select day, count(*), count(case when name like '% well' then 1 end) from lake.tests group by day order by day"))
+                    .as("three new ones, and three that are called otherwise")
+                    .containsExactly("2026-11-01 | 40.000 | 0.000", "2026-11-07 | 6.000 | 3.000");
+        }
+    }
+
     @Test
     void several_projects_are_told_apart_and_a_lake_without_anything_has_its_tables() throws Exception {
         try (LakeTables empty = LakeTables.of(lake(), null)) {
