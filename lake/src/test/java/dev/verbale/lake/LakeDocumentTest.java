@@ -87,6 +87,13 @@ class LakeDocumentTest {
         }
     }
 
+    @Test
+    void the_page_names_the_version_of_the_engine_that_is_tested() throws Exception {
+        var version = Pattern.compile("<duckdb.version>([^<]+)<").matcher(Files.readString(Path.of("../pom.xml")));
+        assertThat(version.find()).isTrue();
+        assertThat(Files.readString(PAGE)).contains("org.duckdb:duckdb_jdbc:" + version.group(1) + " ");
+    }
+
     /** Each question stands there with an answer, whose columns are those that it has. */
     @Test
     void each_question_is_listed_with_an_answer() throws Exception {
