@@ -185,6 +185,7 @@ final class RerunCommand implements Callable<Integer> {
         refuseChoices("--shards and --within");
         AffectedTests tests =
                 changedSince == null ? AffectedTests.all(Path.of("").toAbsolutePath()) : found(changedSince);
+        sayWhy(tests);
         PrintWriter err = spec.commandLine().getErr();
         History remembered = history.read(err);
         Collection<String> classes = tests.classes();
@@ -206,10 +207,11 @@ final class RerunCommand implements Callable<Integer> {
         int worst = ExitCodes.DONE;
         for (int i = 1; i <= machines; i++)
             if (plan.isWanted(i))
-                worst = Math.max(worst, printed(divided.shards().get(i - 1), i, machines));
+                worst = Math.max(worst, printed(divided.shards().get(i - 1), i, Math.min(machines, classes.size())));
         return worst;
     }
 
+    /** @param machines how many have something to run: no other shard is to be missed */
     private int printed(ShardPlan.Shard part, int number, int machines) throws Exception {
         if (part.classes().isEmpty()) {
             spec.commandLine().getErr().println("verbale: machine " + number + " has nothing to run");
@@ -237,6 +239,15 @@ final class RerunCommand implements Callable<Integer> {
                     spec.commandLine(), option + " asks no run, and goes with none of the other choices");
     }
 
+    /** The files because of which every test has to run. */
+    private void sayWhy(AffectedTests affected) {
+        PrintWriter err = spec.commandLine().getErr();
+        int shown = Math.min(MAX_REASONS, affected.because().size());
+        for (String why : affected.because().subList(0, shown)) err.println("verbale: " + TerminalText.printable(why));
+        if (affected.because().size() > shown)
+            err.println("verbale: and " + (affected.because().size() - shown) + " more such files");
+    }
+
     private AffectedTests found(String commit) throws Exception {
         Path here = Path.of("").toAbsolutePath();
         return AffectedTests.of(here, ChangedFiles.since(here, commit), ignored);
@@ -245,11 +256,8 @@ final class RerunCommand implements Callable<Integer> {
     private int affected(String commit) throws Exception {
         refuseChoices("--changed-since");
         AffectedTests affected = found(commit);
+        sayWhy(affected);
         PrintWriter err = spec.commandLine().getErr();
-        int shown = Math.min(MAX_REASONS, affected.because().size());
-        for (String why : affected.because().subList(0, shown)) err.println("verbale: " + TerminalText.printable(why));
-        if (affected.because().size() > shown)
-            err.println("verbale: and " + (affected.because().size() - shown) + " more such files");
         String classes = affected.outOf() == 1 ? " class with tests" : " classes with tests";
         err.println("verbale: "
                 + (affected.everything() ? "so all " : affected.classes().size() + " of ") + affected.outOf() + classes

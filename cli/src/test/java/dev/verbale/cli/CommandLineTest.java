@@ -622,6 +622,10 @@ class CommandLineTest {
         assertThat(verbale("rerun", "--shards", "9", "--shard", "9", "--history", "none")
                         .err())
                 .contains("machine 9 has nothing to run");
+        assertThat(verbale("rerun", "--shards", "9", "--history", "none").out())
+                .as("no shard is missed that has nothing to run")
+                .contains("fact.shard=5 of 5'")
+                .doesNotContain("of 9");
         for (String[] wrong : new String[][] {
             {"--shards", "0"},
             {"--shard", "1"},

@@ -65,13 +65,6 @@ public record ShardPlan(List<Shard> shards, List<String> unknown) {
                 .orElse(Duration.ZERO);
     }
 
-    /** No plan ends before: an equal share of all, or the longest class. */
-    public static Duration bound(Collection<Duration> times, int machines) {
-        long sum = times.stream().mapToLong(Duration::toMillis).sum();
-        long longest = times.stream().mapToLong(Duration::toMillis).max().orElse(0);
-        return Duration.ofMillis(Math.max(longest, (sum + machines - 1) / machines));
-    }
-
     private static List<Shard> shares(Map<String, Long> all, int machines) {
         List<String> longestFirst = new ArrayList<>(all.keySet());
         longestFirst.sort(Comparator.comparing((String one) -> -all.getOrDefault(one, 0L)));

@@ -3,6 +3,7 @@ package dev.verbale.lake;
 import dev.verbale.event.ExchangeMade;
 import dev.verbale.history.digest.RunDigest;
 import dev.verbale.history.digest.RunDigest.TestDigest;
+import dev.verbale.query.values.StoredMoment;
 import dev.verbale.query.values.StoredText;
 import dev.verbale.results.Entry;
 import dev.verbale.results.ModuleKey;
@@ -13,7 +14,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.EnumMap;
@@ -237,9 +237,8 @@ final class RunRows implements AutoCloseable {
         return appender;
     }
 
-    /** To the millisecond, as the tables of a history have it. */
     private static OffsetDateTime time(Instant moment) {
-        return moment.plusNanos(500_000).truncatedTo(ChronoUnit.MILLIS).atOffset(ZoneOffset.UTC);
+        return StoredMoment.of(moment).atOffset(ZoneOffset.UTC);
     }
 
     private static String name(String text) {

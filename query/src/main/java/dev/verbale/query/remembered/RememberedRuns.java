@@ -1,9 +1,8 @@
 package dev.verbale.query.remembered;
 
 import dev.verbale.history.RunResults;
+import dev.verbale.query.values.StoredMoment;
 import dev.verbale.vocabulary.Outcome;
-import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -45,17 +44,13 @@ final class RememberedRuns {
             ofRuns.add(new OfRun(
                     ValueInteger.get(run + 1),
                     ValueVarchar.get(results.run().name()),
-                    ValueTimestampTimeZone.parse(millis(results.run().started()).toString(), null),
+                    ValueTimestampTimeZone.parse(
+                            StoredMoment.of(results.run().started()).toString(), null),
                     ValueVarchar.get(results.run().branch())));
             reasons[run] = results.reasons().stream()
                     .map(reason -> ValueVarchar.get(reason.id()))
                     .toArray(Value[]::new);
         }
-    }
-
-    /** As {@code runs} has it, by which rows of both are put together. */
-    private static Instant millis(Instant started) {
-        return started.plusNanos(500_000).truncatedTo(ChronoUnit.MILLIS);
     }
 
     long size() {
