@@ -2,6 +2,7 @@ package dev.verbale.cli;
 
 import dev.verbale.history.HistoryFolder;
 import dev.verbale.history.RunSummary;
+import dev.verbale.history.digest.RunDigest;
 import dev.verbale.lake.Lake;
 import dev.verbale.lake.LakeRun;
 import dev.verbale.results.Problem;
@@ -12,6 +13,7 @@ import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.stream.Stream;
 import picocli.CommandLine.Command;
@@ -62,6 +64,9 @@ final class HistoryExportCommand implements Callable<Integer> {
     @Spec
     private CommandSpec spec;
 
+    /** What of the history could not be read: the lake lacks it. */
+    private final List<Problem> problems = new ArrayList<>();
+
     @Override
     public Integer call() throws Exception {
         if (!format.equals("parquet"))
@@ -81,7 +86,7 @@ final class HistoryExportCommand implements Callable<Integer> {
                 .getOut()
                 .println((added.runs() == 1 ? "1 run" : added.runs() + " runs") + " of " + project + " came in, "
                         + added.present() + " were there: " + added.files() + " files, " + SizeText.of(added.bytes()));
-        return ExitCodes.DONE;
+        return problems.isEmpty() ? ExitCodes.DONE : ExitCodes.NO_RUN;
     }
 
     private Lake.Added added(Lake target, Iterator<LakeRun> all) throws FailureMessages.NotWritten {
@@ -95,21 +100,21 @@ final class HistoryExportCommand implements Callable<Integer> {
     private Lake.Added remembered(Lake target) throws IOException, FailureMessages.NotWritten {
         history.refuseEmpty();
         HistoryFolder folder = history.folder();
-        List<Problem> problems = new ArrayList<>();
         List<RunSummary> known = folder.read(problems::add).runs();
         List<RunSummary> lacking = target.lacking(project, known);
-        Stream<LakeRun> digests = lacking.stream()
-                .flatMap(run -> folder.digest(run.name(), run.started(), problems::add).stream())
-                .map(LakeRun::of);
+        Stream<LakeRun> digests =
+                lacking.stream().flatMap(run -> digest(folder, run).stream()).map(LakeRun::of);
         Lake.Added added = added(target, digests.iterator());
         history.list(problems, spec.commandLine().getErr());
-        if (added.runs() < lacking.size())
-            spec.commandLine()
-                    .getErr()
-                    .println("verbale: " + (lacking.size() - added.runs())
-                            + " of the remembered runs could not be read");
         return new Lake.Added(
                 added.runs(), added.present() + known.size() - lacking.size(), added.files(), added.bytes());
+    }
+
+    private Optional<RunDigest> digest(HistoryFolder folder, RunSummary run) {
+        Optional<RunDigest> found = folder.digest(run.name(), run.started(), problems::add);
+        if (found.isEmpty())
+            problems.add(new Problem(run.name(), 0, "its file has another name than it was remembered by, or is gone"));
+        return found;
     }
 
     private LakeRun whole(Path named) {

@@ -112,6 +112,19 @@ class LakeCommandTest {
                 .contains("lake.attempts", "needs_attention", "timestamp with time zone");
     }
 
+    /** A job must not believe that all is in. */
+    @Test
+    void what_of_the_history_cannot_be_read_is_named_and_is_no_success() throws Exception {
+        record("monday");
+        verbale(0, "history", "add", "target/verbale/monday");
+        Files.writeString(work.resolve("history/tuesday.digest.jsonl.gz"), "torn");
+
+        Output export = verbale(3, "history", "export", "--to", "lake", "--project", "orto");
+
+        assertThat(export.out()).startsWith("1 run of orto came in");
+        assertThat(export.err()).contains("tuesday.digest.jsonl.gz");
+    }
+
     @Test
     void what_cannot_be_meant_is_said() throws Exception {
         record("monday");
