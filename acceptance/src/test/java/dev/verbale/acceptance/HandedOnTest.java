@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.icegreen.greenmail.util.GreenMail;
 import com.icegreen.greenmail.util.ServerSetup;
 import com.sun.net.httpserver.HttpServer;
+import dev.verbale.hostile.ByNight;
 import dev.verbale.testing.Jvm;
 import dev.verbale.testing.StorageServer;
 import java.io.IOException;
@@ -110,6 +111,7 @@ class HandedOnTest {
     }
 
     @Test
+    @ByNight // by day mails are asked without a server
     void what_was_fixed_is_mailed_once_and_again_where_somebody_asks() throws Exception {
         environment.put("VERBALE_HISTORY", "history");
         var server = new GreenMail(new ServerSetup(0, "127.0.0.1", "smtp"));

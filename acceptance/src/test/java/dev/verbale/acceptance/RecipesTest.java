@@ -2,6 +2,7 @@ package dev.verbale.acceptance;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dev.verbale.hostile.ByNight;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.testing.Jvm;
@@ -210,6 +211,7 @@ class RecipesTest {
     }
 
     @Test
+    @ByNight // by day GitHub's, and that of any shell
     void on_gitlab() throws Exception {
         Map<?, ?> jobs = yaml("gitlab.yaml");
         Path result = checkout("result");
@@ -251,6 +253,7 @@ class RecipesTest {
     }
 
     @Test
+    @ByNight
     void on_jenkins() throws Exception {
         Matcher steps = Pattern.compile("(?m)^ *sh '(.*)'").matcher(recipe("Jenkinsfile"));
         List<String> all = new ArrayList<>();

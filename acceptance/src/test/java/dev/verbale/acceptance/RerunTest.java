@@ -67,6 +67,7 @@ class RerunTest {
 
     /** A nested class goes with the one around it, and a machine that was not there is missed. */
     @Test
+    @ByNight // by day plans are tested without machines
     void machines_that_run_what_was_planned_for_them_run_all_of_it_once() throws Exception {
         compile("BedsTest", SUITE);
         compile("ShedTest", SUITE.replace("BedsTest", "ShedTest"));
