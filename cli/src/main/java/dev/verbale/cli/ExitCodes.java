@@ -8,7 +8,7 @@ final class ExitCodes {
     static final int BROKEN = 1;
     /** The arguments are wrong; nothing was read or written. */
     static final int USAGE = 2;
-    /** There is no run where one was looked for, or it cannot be read. */
+    /** There is no run where one was looked for, or it cannot be read; or one that is remembered cannot be, where all were to be handed on. */
     static final int NO_RUN = 3;
     /** What was to be written, sent or judged could not be; what was there before is as it was. */
     static final int NOT_WRITTEN = 4;

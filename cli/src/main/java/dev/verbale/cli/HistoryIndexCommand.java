@@ -58,6 +58,6 @@ final class HistoryIndexCommand implements Callable<Integer> {
                     .println((update.all() == 1 ? "1 run is" : update.all() + " runs are") + " in the tables: "
                             + update.added() + " came in, " + update.removed() + " went");
         }
-        return ExitCodes.DONE;
+        return problems.isEmpty() ? ExitCodes.DONE : ExitCodes.NO_RUN;
     }
 }

@@ -503,6 +503,8 @@ class CommandLineTest {
                     "select 1");
             Output written = process(
                     reader, List.of(), "runs", "query", "--database", url, "--user", "may_read", "delete from tests");
+            Files.writeString(work.resolve(".verbale/history/2026-11-01_000000_0000.digest.jsonl.gz"), "torn");
+            Output lacking = process(owner, List.of(), fill);
 
             assertThat(filled.err()).isEmpty();
             assertThat(filled.out().strip()).isEqualTo("1 run is in the tables: 1 came in, 0 went");
@@ -511,6 +513,9 @@ class CommandLineTest {
             assertThat(wrong.code()).isNotZero();
             assertThat(wrong.err()).startsWith("verbale: ").contains("password").doesNotContain("guessed", "\tat ");
             assertThat(written.code()).isEqualTo(2);
+            assertThat(lacking.out().strip()).isEqualTo(again.out().strip());
+            assertThat(lacking.err()).contains("2026-11-01_000000_0000.digest.jsonl.gz");
+            assertThat(lacking.code()).as("a table that lacks a run").isEqualTo(3);
         }
     }
 
