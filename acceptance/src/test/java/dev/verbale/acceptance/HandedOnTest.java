@@ -111,7 +111,7 @@ class HandedOnTest {
     }
 
     @Test
-    @ByNight // by day mails are asked without a server
+    @ByNight // by day RunMailTest asks what is news
     void what_was_fixed_is_mailed_once_and_again_where_somebody_asks() throws Exception {
         environment.put("VERBALE_HISTORY", "history");
         var server = new GreenMail(new ServerSetup(0, "127.0.0.1", "smtp"));

@@ -20,7 +20,6 @@ public record RunNews(Run run, TodayParts today, @Nullable String page) {
 
     private static final Set<Standing> NEW =
             Set.of(Standing.NEW, Standing.NEW_TOGETHER, Standing.NEW_OF_FLAKY, Standing.UNCOMPARED);
-    private static final String FIXED = "Fixed";
     private static final int LONGEST_BRANCH = 60;
 
     /** When a message is wanted. */
@@ -34,16 +33,15 @@ public record RunNews(Run run, TodayParts today, @Nullable String page) {
 
     /** How many failures are new, or may be. */
     public int newFailures() {
-        return count(part -> part.standing() != null && NEW.contains(part.standing()));
+        return today.parts().stream()
+                .filter(part -> part.standing() != null && NEW.contains(part.standing()))
+                .mapToInt(Part::count)
+                .sum();
     }
 
     /** How many tests pass that failed before. */
     public int fixed() {
-        return count(part -> part.standing() == null && part.title().equals(FIXED));
-    }
-
-    private int count(java.util.function.Predicate<Part> which) {
-        return today.parts().stream().filter(which).mapToInt(Part::count).sum();
+        return today.fixed();
     }
 
     /** Whether it is asked for. */

@@ -2,6 +2,8 @@ package dev.verbale.messages;
 
 import dev.verbale.RecorderOptions;
 import dev.verbale.Scope;
+import dev.verbale.history.compare.Comparison;
+import dev.verbale.history.digest.RunDigest;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.rules.Rules;
@@ -28,6 +30,11 @@ final class News {
 
     /** @param failure null for a run in which all is good */
     static RunNews of(Path root, String name, String failure, String page) throws Exception {
+        return of(root, name, failure, page, null);
+    }
+
+    /** @param before what it is compared with; null for nothing */
+    static RunNews of(Path root, String name, String failure, String page, Run before) throws Exception {
         AdapterRecorder recorder = AdapterRecorder.open(
                 RecorderOptions.defaults().withRoot(root).withRun(name).withSummaryLine(false));
         recorder.fact("branch", "main");
@@ -58,7 +65,8 @@ final class News {
                 StandardOpenOption.APPEND);
         Run run = RunReader.read(recorder.folder());
         LocalDate day = LocalDate.of(2026, 12, 2);
-        Today today = Today.of(run, Triage.of(run, List.of(), day), Rules.NONE, null, null);
+        Comparison comparison = before == null ? null : Comparison.of(RunDigest.of(before), RunDigest.of(run), null);
+        Today today = Today.of(run, Triage.of(run, List.of(), day), Rules.NONE, comparison, null);
         return new RunNews(run, TodayParts.of(today, day, ZoneOffset.UTC), page);
     }
 }

@@ -217,4 +217,18 @@ class RunMailTest {
         assertThat(bad.isWanted(Set.of(When.FIXED))).isFalse();
         assertThat(good.line()).isEqualTo("main: The one test passed");
     }
+
+    @Test
+    void what_was_fixed_is_news_once() throws Exception {
+        RunNews bad = News.of(root.resolve("runs"), "bad", "weeds", null);
+        RunNews mended = News.of(root.resolve("runs"), "mended", null, null, bad.run());
+        RunNews still = News.of(root.resolve("runs"), "still good", null, null, mended.run());
+
+        assertThat(mended.fixed()).isEqualTo(1);
+        assertThat(mended.isWanted(Set.of(When.FIXED))).isTrue();
+        assertThat(mended.isWanted(Set.of(When.NEW_FAILURES))).isFalse();
+        assertThat(mended.line()).isEqualTo("main: 1 fixed. The one test passed");
+        assertThat(still.fixed()).isZero();
+        assertThat(still.isWanted(Set.of(When.FIXED))).isFalse();
+    }
 }

@@ -43,6 +43,7 @@ public record TodayParts(String sentence, String dateline, List<String> beside, 
     private static final DateTimeFormatter MINUTE = DateTimeFormatter.ofPattern("EEE d MMM HH:mm", Locale.ENGLISH);
     private static final Pattern LINE_OF_CODE = Pattern.compile("\\(([^():\\s]+:\\d+)\\)");
     private static final int MAX_RUNS = 5;
+    private static final String FIXED = "Fixed";
 
     public TodayParts {
         beside = List.copyOf(beside);
@@ -115,7 +116,7 @@ public record TodayParts(String sentence, String dateline, List<String> beside, 
         flaky(today.flaky(), parts);
         for (Standing standing : List.of(Standing.STILL, Standing.KNOWN)) failures(today, standing, day, zone, parts);
         if (comparison != null) {
-            list("Fixed", comparison.fixed(), change -> line(change, ""), parts);
+            list(FIXED, comparison.fixed(), change -> line(change, ""), parts);
             list("Slower", comparison.slower(), change -> line(change, slower(change)), parts);
             list(
                     "Renamed",
@@ -130,6 +131,14 @@ public record TodayParts(String sentence, String dateline, List<String> beside, 
         }
         return new TodayParts(
                 Headline.of(today.run()), Dateline.of(today.run(), zone), beside(today, zone), gate(today), parts);
+    }
+
+    /** How many tests pass that failed before. */
+    public int fixed() {
+        return parts.stream()
+                .filter(part -> part.standing() == null && part.title().equals(FIXED))
+                .mapToInt(Part::count)
+                .sum();
     }
 
     private static String missing(Comparison comparison) {
