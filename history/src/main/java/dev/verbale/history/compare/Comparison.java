@@ -165,21 +165,24 @@ public record Comparison(
         private final Map<String, Change> changes = new HashMap<>();
 
         /** What the runs before say of the new failures. */
-        private void judge(RunDigest before, RunDigest after, @Nullable History past) {
-            if (past == null || newFailures.isEmpty()) return;
-            History branch = past.only(
+        private void judge(RunDigest before, RunDigest after, @Nullable History runs) {
+            if (runs == null || newFailures.isEmpty()) return;
+            History branch = runs.only(
                     run -> run.branch().equals(after.branch()) || run.branch().equals(before.branch()));
             if (branch.runs().isEmpty()) return;
-            History now = newFailures.size() < LEAST_TOGETHER ? null : branch.with(after);
+            History now = branch.with(after);
             Map<String, Integer> sizes = new HashMap<>();
             for (Change change : newFailures)
                 if (change.after().reason() != null) sizes.merge(change.after().reason(), 1, Integer::sum);
             newFailures.replaceAll(change -> {
                 TestDigest then = change.before() == null ? change.after() : change.before();
-                boolean together = now != null
-                        && sizes.getOrDefault(change.after().reason(), 0) >= LEAST_TOGETHER
+                boolean together = sizes.getOrDefault(change.after().reason(), 0) >= LEAST_TOGETHER
                         && now.failedTogether(change.after().key());
-                return new Change(change.before(), change.after(), branch.flakiness(then.key()), together);
+                Flakiness past = branch.flakiness(then.key());
+                // One that failed once or twice before may be told from a broken one by failing again.
+                Flakiness known =
+                        past.isFlaky() ? past : now.flakiness(change.after().key());
+                return new Change(change.before(), change.after(), known, together);
             });
         }
 

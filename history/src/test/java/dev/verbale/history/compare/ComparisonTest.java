@@ -49,6 +49,27 @@ class ComparisonTest {
     }
 
     @Test
+    void a_test_that_failed_for_a_night_before_is_told_from_a_broken_one_by_failing_again() {
+        var nights = new Nights()
+                .test("fails now and then", ".".repeat(20) + "F" + ".".repeat(18) + "F" + ".".repeat(19) + "F")
+                .test("failed once", ".".repeat(30) + "F" + ".".repeat(28) + "F")
+                .test("never failed", ".".repeat(59) + "F")
+                .test("was broken for a week", ".".repeat(20) + "FFFFFFF" + ".".repeat(32) + "F");
+        for (int i = 0; i < 200; i++) nights.test("steady " + i, ".".repeat(60));
+        for (int i = 0; i < 10; i++)
+            nights.test("mended by the next night " + i, ".".repeat(5 * i + 3) + "F" + ".".repeat(56 - 5 * i));
+        List<RunDigest> all = nights.digests();
+        History past = History.of(all.subList(0, 59));
+
+        Comparison comparison = Comparison.of(all.get(58), all.get(59), past);
+
+        assertThat(past.flakiness("fails now and then").isFlaky()).isFalse();
+        assertThat(keys(comparison.newOfFlaky())).containsExactly("fails now and then");
+        assertThat(keys(comparison.newOfSteady()))
+                .containsExactly("failed once", "never failed", "was broken for a week");
+    }
+
+    @Test
     void a_test_that_fails_for_another_reason_is_told_so() {
         List<RunDigest> one = new Nights().test("a", "F").because("a", "swap").digests();
         List<RunDigest> other = new Nights().test("a", "F").because("a", "shed").digests();
