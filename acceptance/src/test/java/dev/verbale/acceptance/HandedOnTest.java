@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.icegreen.greenmail.util.GreenMail;
 import com.icegreen.greenmail.util.ServerSetup;
 import com.sun.net.httpserver.HttpServer;
+import dev.verbale.folder.FolderTree;
 import dev.verbale.hostile.ByNight;
 import dev.verbale.testing.Jvm;
 import dev.verbale.testing.StorageServer;
@@ -49,6 +50,44 @@ class HandedOnTest {
         Jvm done = Jvm.bareJava(environment, work, all.toArray(String[]::new));
         assertThat(done.code()).as("%s: %s", List.of(arguments), done.output()).isEqualTo(code);
         return done.output();
+    }
+
+    /** As two CI jobs do, whose machines have nothing of each other. */
+    @Test
+    void a_lake_in_a_bucket_is_written_from_two_machines_and_asked_from_a_third() throws Exception {
+        try (var storage = StorageServer.start(work.resolve("storage"))) {
+            environment.putAll(storage.environment());
+            record();
+            verbale(0, "history", "add");
+            String[] export = {"history", "export", "--to", "s3://orto/lake", "--project", "garden"};
+            assertThat(verbale(0, export)).startsWith("1 run of garden came in, 0 were there: ");
+            assertThat(verbale(0, export)).startsWith("0 runs of garden came in, 1 were there: 0 files");
+            FolderTree.delete(work.resolve(".verbale"));
+            FolderTree.delete(work.resolve("target/verbale"));
+            record();
+            verbale(0, "history", "add");
+            assertThat(verbale(0, export)).startsWith("1 run of garden came in, 0 were there: ");
+            FolderTree.delete(work.resolve(".verbale"));
+
+            String[] question = {
+                "runs",
+                "query",
+                "--lake",
+                "s3://orto/lake",
+                "--project",
+                "garden",
+                "--format",
+                "csv",
+                "select count(*) as runs from runs"
+            };
+            assertThat(verbale(0, question)).isEqualToNormalizingNewlines("runs\n2\n");
+            assertThat(work.resolve(".verbale/.gitignore")).hasContent("*");
+            assertThat(verbale(0, question)).isEqualToNormalizingNewlines("runs\n2\n");
+            assertThat(verbale(3, "runs", "query", "--lake", "s3://orto/none", "select 1"))
+                    .contains("there is no lake in s3://orto/none");
+        }
+        assertThat(verbale(4, "history", "export", "--to", "s3://orto/lake", "--project", "garden"))
+                .contains("s3://orto/lake/ refused");
     }
 
     /** Hosts may forbid scripts; who opens a page there sees what failed. */

@@ -41,8 +41,12 @@ final class HistoryExportCommand implements Callable<Integer> {
     @Parameters(arity = "0..*", paramLabel = "RUN", description = "Runs; left out, all that is remembered")
     private List<Path> runs = new ArrayList<>();
 
-    @Option(names = "--to", paramLabel = "FOLDER", required = true, description = "Where the lake is")
-    private Path lake = Path.of("");
+    @Option(
+            names = "--to",
+            paramLabel = "LAKE",
+            required = true,
+            description = "Where it is: a folder, or s3://BUCKET/PREFIX")
+    private String lake = "";
 
     @Option(
             names = "--project",
@@ -71,9 +75,8 @@ final class HistoryExportCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         if (!format.equals("parquet"))
             throw new ParameterException(spec.commandLine(), "--format is parquet, not '" + format + "'");
-        var target = new Lake(lake);
         Lake.Added added;
-        try {
+        try (NamedLake target = NamedLake.of(lake)) {
             added = runs.isEmpty()
                     ? remembered(target)
                     : added(target, runs.stream().map(this::whole).iterator());
@@ -89,7 +92,7 @@ final class HistoryExportCommand implements Callable<Integer> {
         return problems.isEmpty() ? ExitCodes.DONE : ExitCodes.NO_RUN;
     }
 
-    private Lake.Added added(Lake target, Iterator<LakeRun> all) throws FailureMessages.NotWritten {
+    private Lake.Added added(NamedLake target, Iterator<LakeRun> all) throws FailureMessages.NotWritten {
         try {
             return target.add(project, all);
         } catch (IOException failed) {
@@ -97,7 +100,7 @@ final class HistoryExportCommand implements Callable<Integer> {
         }
     }
 
-    private Lake.Added remembered(Lake target) throws IOException, FailureMessages.NotWritten {
+    private Lake.Added remembered(NamedLake target) throws IOException, FailureMessages.NotWritten {
         history.refuseEmpty();
         HistoryFolder folder = history.folder();
         List<RunSummary> known = folder.read(problems::add).runs();

@@ -1,6 +1,5 @@
 package dev.verbale.cli;
 
-import dev.verbale.lake.Lake;
 import dev.verbale.lake.LakeTables;
 import dev.verbale.query.AnswerText;
 import dev.verbale.query.AnswerWriting;
@@ -8,7 +7,6 @@ import dev.verbale.query.HistoryTables;
 import dev.verbale.query.QueryException;
 import dev.verbale.query.RunTables;
 import dev.verbale.query.TableReader;
-import dev.verbale.results.ResultsFormatException;
 import dev.verbale.results.Run;
 import dev.verbale.results.RunReader;
 import dev.verbale.rules.yaml.YamlFormatException;
@@ -80,8 +78,11 @@ final class QueryCommand implements Callable<Integer> {
         }
     }
 
-    @Option(names = "--lake", paramLabel = "FOLDER", description = "Asks the Parquet files there: docs/lake.md")
-    private @Nullable Path lake;
+    @Option(
+            names = "--lake",
+            paramLabel = "LAKE",
+            description = "Asks the Parquet files there, or in s3://BUCKET/PREFIX: docs/lake.md")
+    private @Nullable String lake;
 
     @Option(names = "--project", paramLabel = "NAME", description = "Of a lake, whose runs; left out, of all")
     private @Nullable String project;
@@ -128,7 +129,7 @@ final class QueryCommand implements Callable<Integer> {
             return ExitCodes.DONE;
         }
         if (lake != null) {
-            askLake(new Lake(lake), question);
+            askLake(lake, question);
             return ExitCodes.DONE;
         }
         if (remembered) {
@@ -146,18 +147,20 @@ final class QueryCommand implements Callable<Integer> {
         return ExitCodes.DONE;
     }
 
-    private void askLake(Lake asked, String question) throws QueryException, IOException {
-        if (!asked.isThere())
-            throw new ResultsFormatException(
-                    asked.path(),
-                    "there is no lake",
-                    "A lake has a folder 'manifest'",
-                    "Make one by verbale history export --to " + asked.path());
-        if (project != null && !asked.projects().contains(project))
-            throw new ParameterException(
-                    spec.commandLine(), "the lake has no project '" + project + "'. It has " + asked.projects());
-        try (LakeTables made = LakeTables.of(asked, project)) {
-            answer(made.reader(), question);
+    private void askLake(String named, String question) throws QueryException, IOException {
+        try (NamedLake asked = NamedLake.of(named)) {
+            List<String> projects = asked.projects();
+            if (projects.isEmpty())
+                throw new IOException("there is no lake in " + named
+                        + ": it has a folder 'manifest'. Make one by verbale history export --to " + named);
+            if (project != null && !projects.contains(project))
+                throw new ParameterException(
+                        spec.commandLine(), "the lake has no project '" + project + "'. It has " + projects);
+            try (LakeTables made = asked.tables(project)) {
+                answer(made.reader(), question);
+            }
+        } catch (IllegalArgumentException wrong) {
+            throw new ParameterException(spec.commandLine(), String.valueOf(wrong.getMessage()));
         }
     }
 

@@ -136,6 +136,12 @@ class LakeCommandTest {
         assertThat(verbale(2, "history", "export", "--to", "lake", "--project", "a/b")
                         .err())
                 .contains("'a/b' is no name of a project");
+        assertThat(verbale(2, "history", "export", "--to", "ftp://orto.example/lake", "--project", "orto")
+                        .err())
+                .contains("name a folder, or s3://BUCKET/PREFIX");
+        assertThat(verbale(2, "history", "export", "--to", "s3://Not a bucket/lake", "--project", "orto")
+                        .err())
+                .contains("cannot be the name of a bucket");
         assertThat(verbale(2, "history", "export", "--to", "lake", "--project", "orto", "--format", "csv")
                         .err())
                 .contains("--format is parquet");

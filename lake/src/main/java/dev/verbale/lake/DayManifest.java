@@ -13,9 +13,12 @@ import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
@@ -51,10 +54,32 @@ record DayManifest(Partition partition, Map<Long, StoredRun> runs, Map<LakeTable
         }
     }
 
+    private static final Pattern NAME = Pattern.compile(
+            FOLDER + "/" + Partition.PROJECT + "[\\w.-]+/" + Partition.DAY + "\\d{4}-\\d\\d-\\d\\d\\.json");
+
+    /** In the folder of its day, and nowhere else. */
+    private static final Pattern FILE = Pattern.compile("[\\w-][\\w.-]*");
+
+    /** Its own name below the lake, with forward slashes. */
+    static String name(Partition partition) {
+        return FOLDER + "/" + partition.folder() + SUFFIX;
+    }
+
+    /** Whether a file of this name is one. */
+    static boolean isName(String name) {
+        return NAME.matcher(name).matches();
+    }
+
+    /** Those of its files, below the lake, with forward slashes. */
+    Set<String> fileNames() {
+        Set<String> names = new LinkedHashSet<>();
+        files.forEach(
+                (table, all) -> all.forEach(one -> names.add(table.word() + "/" + partition.folder() + "/" + one)));
+        return names;
+    }
+
     private static Path file(Path lake, Partition partition) {
-        return lake.resolve(FOLDER)
-                .resolve(Partition.PROJECT + partition.project())
-                .resolve(Partition.DAY + partition.day() + SUFFIX);
+        return lake.resolve(name(partition));
     }
 
     /** One without anything where there is none. */
@@ -150,7 +175,7 @@ record DayManifest(Partition partition, Map<Long, StoredRun> runs, Map<LakeTable
                     case "runs" -> {
                         while (json.nextToken() == JsonToken.START_OBJECT) run(json, manifest.runs);
                     }
-                    case "files" -> files(json, manifest.files);
+                    case "files" -> files(file, json, manifest.files);
                     default -> json.skipChildren();
                 }
             }
@@ -180,11 +205,14 @@ record DayManifest(Partition partition, Map<Long, StoredRun> runs, Map<LakeTable
                         (Boolean) values.getOrDefault("whole", false)));
     }
 
-    private static void files(JsonParser json, Map<LakeTable, List<String>> files) {
+    private static void files(Path file, JsonParser json, Map<LakeTable, List<String>> files) throws LakeException {
         for (String name = json.nextName(); name != null; name = json.nextName()) {
             json.nextToken();
             List<String> names = new ArrayList<>();
-            while (json.nextToken() == JsonToken.VALUE_STRING) names.add(json.getString());
+            while (json.nextToken() == JsonToken.VALUE_STRING) {
+                if (!FILE.matcher(json.getString()).matches()) throw odd(file);
+                names.add(json.getString());
+            }
             for (LakeTable table : LakeTable.values()) if (table.word().equals(name)) files.put(table, names);
         }
     }

@@ -65,7 +65,7 @@ public record Lake(Path path) {
      * @param bytes of these files
      */
     public record Added(int runs, int present, int files, long bytes) {
-        private Added and(Added other) {
+        Added and(Added other) {
             return new Added(runs + other.runs, present + other.present, files + other.files, bytes + other.bytes);
         }
     }
@@ -144,8 +144,12 @@ public record Lake(Path path) {
         Path folder = folder(table, partition);
         for (String one : List.of(name, fresh(name)))
             if (Files.isRegularFile(folder.resolve(one))) return folder.resolve(one);
-        throw new LakeException(
-                folder.resolve(name),
+        throw missing(folder.resolve(name).toString());
+    }
+
+    static LakeException missing(String file) {
+        return new LakeException(
+                file,
                 "the manifest names it, and it is not there: what it had is missing. Bring it back, or delete the manifest of that day and add its runs again");
     }
 

@@ -12,6 +12,10 @@ public final class LakeException extends IOException {
     private static final long serialVersionUID = 1;
 
     LakeException(Path file, String what) {
+        this(file.toString(), what);
+    }
+
+    LakeException(String file, String what) {
         super(file + ": " + what);
     }
 

@@ -28,7 +28,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 /** What is in a lake answers as the history does that it came from, whatever happened on the way. */
 class LakeTest {
 
-    private static final List<String> COUNTS = List.of(
+    static final List<String> COUNTS = List.of(
             "select count(*), sum(duration_ms), count(distinct test) from tests",
             "select run, started, duration_ms, branch, commit_id, complete, part, made_up, tests, needing_attention from runs order by run",
             "select reason, title, runs, tests, first_seen, last_seen from reasons order by reason",

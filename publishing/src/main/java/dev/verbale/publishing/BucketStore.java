@@ -1,10 +1,13 @@
 package dev.verbale.publishing;
 
 import dev.verbale.folder.MediaTypes;
+import dev.verbale.folder.WholeFile;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import software.amazon.awssdk.core.ResponseBytes;
 import software.amazon.awssdk.core.checksums.RequestChecksumCalculation;
@@ -17,6 +20,7 @@ import software.amazon.awssdk.services.s3.model.GetObjectResponse;
 import software.amazon.awssdk.services.s3.model.NoSuchKeyException;
 import software.amazon.awssdk.services.s3.model.PutObjectRequest;
 import software.amazon.awssdk.services.s3.model.S3Exception;
+import software.amazon.awssdk.services.s3.model.S3Object;
 
 /**
  * A bucket of a storage that speaks S3. Where it is and as whom it is asked is what the AWS SDK finds: {@code AWS_ENDPOINT_URL_S3}, {@code AWS_REGION},
@@ -78,6 +82,35 @@ final class BucketStore implements SiteStore {
                     }
                 })
                 .orElse(null);
+    }
+
+    @Override
+    public Map<String, String> list(String start) throws IOException {
+        return asking(() -> {
+            Map<String, String> found = new TreeMap<>();
+            for (S3Object one : client.listObjectsV2Paginator(
+                            ask -> ask.bucket(bucket).prefix(prefix + start))
+                    .contents()) found.put(one.key().substring(prefix.length()), one.eTag());
+            return found;
+        });
+    }
+
+    @Override
+    public @Nullable String bring(String name, Path file) throws IOException {
+        var version = new String[1];
+        WholeFile.write(
+                file,
+                fresh -> asking(() -> {
+                    try {
+                        version[0] = client.getObject(ask -> ask.bucket(bucket).key(prefix + name), fresh)
+                                .eTag();
+                        return true;
+                    } catch (S3Exception refused) {
+                        if (refused.statusCode() == NOT_THERE && !"NoSuchBucket".equals(code(refused))) return false;
+                        throw refused;
+                    }
+                }));
+        return version[0];
     }
 
     private static String code(S3Exception refused) {

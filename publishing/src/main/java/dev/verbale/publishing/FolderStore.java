@@ -14,6 +14,9 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.BasicFileAttributes;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** A folder of a disk, or one that several machines see. */
@@ -52,6 +55,31 @@ final class FolderStore implements SiteStore {
         } catch (NoSuchFileException none) {
             return null;
         }
+    }
+
+    @Override
+    public Map<String, String> list(String prefix) throws IOException {
+        Map<String, String> found = new TreeMap<>();
+        try (Stream<Path> all = Files.walk(root)) {
+            for (Path file : all.toList()) {
+                String name = root.relativize(file).toString().replace('\\', '/');
+                if (name.startsWith(prefix)
+                        && !name.equals(LOCK)
+                        && Files.isRegularFile(file, LinkOption.NOFOLLOW_LINKS)) found.put(name, Sha256.of(file));
+            }
+        }
+        return found;
+    }
+
+    @Override
+    public @Nullable String bring(String name, Path to) throws IOException {
+        Path from = file(name);
+        if (!PlainFile.isThere(from)) return null;
+        WholeFile.write(to, fresh -> {
+            Files.copy(from, fresh);
+            return true;
+        });
+        return Sha256.of(to);
     }
 
     @Override

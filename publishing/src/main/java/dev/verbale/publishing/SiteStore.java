@@ -2,6 +2,7 @@ package dev.verbale.publishing;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -22,6 +23,18 @@ public interface SiteStore extends AutoCloseable {
     /** Null where there is none. */
     @Nullable
     Stored read(String name) throws IOException;
+
+    /** The files whose names begin so, each with its version: another one as soon as the file is another one. */
+    Map<String, String> list(String prefix) throws IOException;
+
+    /**
+     * Brings a file of any size, whole or not at all.
+     *
+     * @param file is replaced; its folder is there
+     * @return its version; null where there is no such file, and nothing was written
+     */
+    @Nullable
+    String bring(String name, Path file) throws IOException;
 
     /** Writes a file, whole or not at all. */
     void put(String name, Path file) throws IOException;

@@ -2,6 +2,7 @@ package dev.verbale.publishing;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Map;
 
 /** A store that does something before each call. */
 class Forwarding implements SiteStore {
@@ -18,6 +19,18 @@ class Forwarding implements SiteStore {
     public Stored read(String name) throws IOException {
         call();
         return store.read(name);
+    }
+
+    @Override
+    public Map<String, String> list(String prefix) throws IOException {
+        call();
+        return store.list(prefix);
+    }
+
+    @Override
+    public String bring(String name, Path file) throws IOException {
+        call();
+        return store.bring(name, file);
     }
 
     @Override

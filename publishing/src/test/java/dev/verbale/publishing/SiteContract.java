@@ -17,6 +17,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.CompletableFuture;
@@ -94,6 +95,29 @@ abstract class SiteContract {
                     .getPath()
                     .substring(1));
         return links;
+    }
+
+    @Test
+    void files_are_listed_with_their_versions_and_brought_whole() throws Exception {
+        try (SiteStore store = store()) {
+            String first = store.replace("beds/one.json", "{}".getBytes(StandardCharsets.UTF_8), null);
+            store.replace("beds/two.json", "[]".getBytes(StandardCharsets.UTF_8), null);
+            Map<String, String> listed = store.list("beds/");
+            Path here = Files.writeString(root.resolve("brought"), "what was there");
+
+            assertThat(listed)
+                    .containsOnlyKeys("beds/one.json", "beds/two.json")
+                    .containsEntry("beds/one.json", first);
+            assertThat(store.list("runs/n")).containsOnlyKeys("runs/notes.txt");
+            assertThat(store.list("nothing/")).isEmpty();
+            assertThat(store.bring("beds/none.json", here)).isNull();
+            assertThat(here).hasContent("what was there");
+            assertThat(store.bring("beds/one.json", here)).isEqualTo(first);
+            assertThat(here).hasContent("{}");
+            String second = store.replace("beds/one.json", "{ }".getBytes(StandardCharsets.UTF_8), first);
+            assertThat(store.list("beds/one")).containsEntry("beds/one.json", second);
+            assertThat(second).isNotEqualTo(first);
+        }
     }
 
     @Test

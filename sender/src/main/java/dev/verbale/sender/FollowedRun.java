@@ -24,6 +24,9 @@ final class FollowedRun {
 
     private static final long TRIED_AGAIN_AFTER = TimeUnit.SECONDS.toNanos(1);
 
+    /** It is over when its JVMs have ended, which the last one says. */
+    private static final Duration NEVER_BY_ITSELF = Duration.ofDays(1);
+
     private final RunFolder folder;
     private final SendOptions options;
     private final LastOfRun among;
@@ -48,7 +51,7 @@ final class FollowedRun {
         while (!isOver) {
             if (among.hasTurn()) {
                 try {
-                    new RunSender(folder, options).followAsGuest();
+                    new RunSender(folder, options).follow(NEVER_BY_ITSELF, () -> false);
                 } catch (HubRefused forGood) {
                     refused = forGood; // trying again would not help
                     return;

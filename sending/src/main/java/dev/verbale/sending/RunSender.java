@@ -22,9 +22,6 @@ public final class RunSender {
     /** Often enough to be live, and seldom enough to cost the hub nothing. */
     private static final Duration EVERY = Duration.ofMillis(200);
 
-    /** Whoever sends from the tests' own JVM takes its processor: still within a second of what happened. */
-    private static final Duration EVERY_AS_GUEST = Duration.ofMillis(600);
-
     /** Whoever runs tests beside it keeps the processor, and a hub that is slow is asked less often. */
     private static final int REST_BY_COST = 50;
 
@@ -35,9 +32,6 @@ public final class RunSender {
 
     /** A JVM that was killed says nothing any more. */
     private static final Duration LONGEST_SILENCE = Duration.ofMinutes(10);
-
-    /** It is over when its JVMs have ended, which the last one says. */
-    private static final Duration NEVER_BY_ITSELF = Duration.ofDays(1);
 
     private final RunFolder folder;
     private final SendOptions options;
@@ -71,18 +65,6 @@ public final class RunSender {
      * @param silence that while: a build starts one JVM after another
      */
     public SentRun follow(Duration silence, BooleanSupplier isOver) throws IOException, InterruptedException {
-        return follow(silence, EVERY, isOver);
-    }
-
-    /**
-     * As {@link #follow} does, and more seldom, up to the end of this JVM or an interrupt: for whoever is a guest in the JVM that runs the tests.
-     */
-    public SentRun followAsGuest() throws IOException, InterruptedException {
-        return follow(NEVER_BY_ITSELF, EVERY_AS_GUEST, () -> false);
-    }
-
-    private SentRun follow(Duration silence, Duration every, BooleanSupplier isOver)
-            throws IOException, InterruptedException {
         long changed = System.nanoTime();
         for (int round = 0; !isOver.getAsBoolean(); round++) {
             long from = System.nanoTime();
@@ -90,7 +72,7 @@ public final class RunSender {
             long cost = System.nanoTime() - from;
             Duration silent = Duration.ofNanos(System.nanoTime() - changed);
             if (silent.compareTo(LONGEST_SILENCE) > 0 || (silent.compareTo(silence) > 0 && hasEnded())) break;
-            long rest = Math.min(LONGEST_REST.toNanos(), Math.max(every.toNanos(), REST_BY_COST * cost));
+            long rest = Math.min(LONGEST_REST.toNanos(), Math.max(EVERY.toNanos(), REST_BY_COST * cost));
             TimeUnit.NANOSECONDS.sleep(rest);
         }
         return send();
