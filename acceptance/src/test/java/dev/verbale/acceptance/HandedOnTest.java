@@ -86,6 +86,7 @@ class HandedOnTest {
             assertThat(verbale(3, "runs", "query", "--lake", "s3://orto/none", "select 1"))
                     .contains("there is no lake in s3://orto/none");
         }
+        verbale(0, "history", "add");
         assertThat(verbale(4, "history", "export", "--to", "s3://orto/lake", "--project", "garden"))
                 .contains("s3://orto/lake/ refused");
     }

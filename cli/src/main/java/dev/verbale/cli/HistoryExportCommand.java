@@ -93,8 +93,16 @@ final class HistoryExportCommand implements Callable<Integer> {
     }
 
     private Lake.Added added(NamedLake target, Iterator<LakeRun> all) throws FailureMessages.NotWritten {
+        return written(() -> target.add(project, all));
+    }
+
+    private interface Writing<T> {
+        T done() throws IOException;
+    }
+
+    private static <T> T written(Writing<T> writing) throws FailureMessages.NotWritten {
         try {
-            return target.add(project, all);
+            return writing.done();
         } catch (IOException failed) {
             throw new FailureMessages.NotWritten("nothing more came into the lake", failed);
         }
@@ -104,7 +112,7 @@ final class HistoryExportCommand implements Callable<Integer> {
         history.refuseEmpty();
         HistoryFolder folder = history.folder();
         List<RunSummary> known = folder.read(problems::add).runs();
-        List<RunSummary> lacking = target.lacking(project, known);
+        List<RunSummary> lacking = written(() -> target.lacking(project, known));
         Stream<LakeRun> digests =
                 lacking.stream().flatMap(run -> digest(folder, run).stream()).map(LakeRun::of);
         Lake.Added added = added(target, digests.iterator());
