@@ -108,6 +108,15 @@ public final class Claims {
         add(shares, what, is ? 1 : 0, 1);
     }
 
+    /** With {@code -Dclaims.wrong}, which those are. */
+    private void wrong(int night, String what, History main, String key, Object why) {
+        if (System.getProperty("claims.wrong") == null) return;
+        String row = main.test(key).map(TestHistory::row).orElse("");
+        System.out.printf(
+                "%d %s %s %s %s rate %.2f%n",
+                night, what, row, key, why, team.test(key).rate(night));
+    }
+
     private int night(RunSummary run) {
         return nightOf.getOrDefault(run.name(), -1);
     }
@@ -139,6 +148,13 @@ public final class Claims {
             boolean isKnown = failures(main, change.after().key()) > FEW;
             boolean isClaimed = !change.isOfFlaky() && !change.failedTogether();
             if (outages.contains(night)) continue; // those are judged as one
+            if (isBroken != isClaimed && (isBroken || isKnown))
+                wrong(
+                        night,
+                        isBroken ? "missed" : "not new",
+                        main,
+                        change.after().key(),
+                        change.flakiness());
             if (isBroken) count("new: found on the first night", isClaimed);
             if (isClaimed && (isBroken || isKnown)) count("new: true", isBroken);
             if (isClaimed && !isBroken && !isKnown)
@@ -147,11 +163,12 @@ public final class Claims {
         }
     }
 
-    /** In how many nights an attempt of it failed. */
-    private static long failures(History main, String key) {
+    /** In how many nights that were not outages an attempt of it failed. */
+    private long failures(History main, String key) {
         return main.test(key).stream()
                 .flatMap(test -> test.appearances().stream())
                 .filter(one -> one.outcome().needsAttention() || one.recovered())
+                .filter(one -> !outages.contains(night(one.run())))
                 .count();
     }
 
@@ -169,8 +186,11 @@ public final class Claims {
     }
 
     private void slower(int night, History main) {
-        for (TestHistory one : main.slower(ALL))
-            count("slower: true", growth(team.test(one.key()), night) > LEAST_GROWTH);
+        for (TestHistory one : main.slower(ALL)) {
+            boolean isSlower = growth(team.test(one.key()), night) > LEAST_GROWTH;
+            count("slower: true", isSlower);
+            if (!isSlower) wrong(night, "not slower", main, one.key(), main.durationStep(one.key()));
+        }
         int since = night - WITHIN + 1;
         for (MadeUpTest test : team.tests()) {
             if (!test.becomesSlower(since) && !test.isGrowing()) continue;

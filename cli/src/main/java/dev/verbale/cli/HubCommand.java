@@ -58,6 +58,15 @@ final class HubCommand implements Callable<Integer> {
     private @Nullable String objects;
 
     @Option(
+            names = "--lake",
+            paramLabel = "LAKE",
+            description = {
+                "Where what is remembered goes each hour",
+                "A folder, or s3://BUCKET/PREFIX: Parquet files for other engines, docs/lake.md. Left out: nowhere."
+            })
+    private @Nullable String lake;
+
+    @Option(
             names = "--database",
             paramLabel = "URL",
             description = {
@@ -170,6 +179,7 @@ final class HubCommand implements Callable<Integer> {
                     new InetSocketAddress(InetAddress.getByName(address), port),
                     folder,
                     objects,
+                    lake,
                     database,
                     proxies(),
                     personHeader,

@@ -16,7 +16,7 @@ import picocli.CommandLine.Spec;
 @Command(
         name = "keep",
         description = {
-            "Says how long a hub keeps runs; with options it is set anew.",
+            "Says how long a hub keeps runs, or sets it anew.",
             "And which go within a week. To set it the token in VERBALE_HUB_TOKEN may do everything. What is remembered of a run stays when it goes."
         },
         mixinStandardHelpOptions = true,

@@ -42,7 +42,12 @@ interface NamedLake extends AutoCloseable {
      * @throws IOException where it cannot be reached
      */
     static NamedLake of(String text) throws IOException {
-        if (text.startsWith("s3://")) return new InBucket(SiteStore.of(text), copy(text));
+        return of(text, Path.of(".verbale"));
+    }
+
+    /** @param around where a copy goes */
+    static NamedLake of(String text, Path around) throws IOException {
+        if (text.startsWith("s3://")) return new InBucket(SiteStore.of(text), copy(text, around));
         if (text.matches("[A-Za-z][A-Za-z0-9+.-]+://.*"))
             throw new IllegalArgumentException(
                     "'" + text + "' is no place for a lake: name a folder, or s3://BUCKET/PREFIX");
@@ -50,11 +55,11 @@ interface NamedLake extends AutoCloseable {
     }
 
     /** Beside what else is kept of others, out of version control. */
-    private static Path copy(String text) throws IOException {
-        Path around = Path.of(".verbale");
+    private static Path copy(String text, Path around) throws IOException {
         Files.createDirectories(around);
         try {
-            Files.writeString(around.resolve(".gitignore"), "*\n", StandardOpenOption.CREATE_NEW);
+            if (around.endsWith(".verbale"))
+                Files.writeString(around.resolve(".gitignore"), "*\n", StandardOpenOption.CREATE_NEW);
         } catch (FileAlreadyExistsException asItIs) {
             // whoever changed it, meant it
         }

@@ -16,15 +16,18 @@ import org.jspecify.annotations.Nullable;
 final class RunningHub {
 
     private final Hub hub;
+    private final @Nullable HourlyLake lake;
 
-    private RunningHub(Hub hub) {
+    private RunningHub(Hub hub, @Nullable HourlyLake lake) {
         this.hub = hub;
+        this.lake = lake;
     }
 
     /**
      * What is said of it, in words.
      *
      * @param objects a folder or a bucket; null for in its folder
+     * @param lake where what is remembered goes each hour, see {@link NamedLake}; null for nowhere
      * @param database of PostgreSQL; null for the embedded one
      * @param proxies from where a proxy names people, with that header; none for nobody
      * @param issuer a provider of OpenID Connect; null for none
@@ -35,6 +38,7 @@ final class RunningHub {
             InetSocketAddress address,
             Path folder,
             @Nullable String objects,
+            @Nullable String lake,
             @Nullable String database,
             Set<InetAddress> proxies,
             String personHeader,
@@ -69,7 +73,10 @@ final class RunningHub {
         if (settings.keystore() != null)
             options = options.withCertificate(
                     new HubOptions.Certificate(settings.keystore(), variable.apply(HubCommand.KEYSTORE_PASSWORD)));
-        return new RunningHub(Hub.start(options));
+        String into = settings.lake();
+        NamedLake lake = into == null ? null : NamedLake.of(into, settings.folder());
+        Hub hub = Hub.start(options);
+        return new RunningHub(hub, lake == null ? null : new HourlyLake(hub, lake));
     }
 
     URI address() {
@@ -82,6 +89,7 @@ final class RunningHub {
     }
 
     void close() {
+        if (lake != null) lake.close();
         hub.close();
     }
 }

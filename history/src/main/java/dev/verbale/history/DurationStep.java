@@ -26,6 +26,9 @@ public record DurationStep(
 
     private static final double LEAST_CHANGE = 0.10;
 
+    /** Of so few runs two that were held up by something look like a change, and of ten thousand tests some have two. */
+    private static final int FEW = 8;
+
     /**
      * What changed in each of {@code tests}, of at most {@value #MAX_RUNS} runs, null where nothing did that is no chance, is above a tenth, and holds up to now. Of all that are
      * not null one in forty may be chance.
@@ -58,11 +61,21 @@ public record DurationStep(
         return Arrays.stream(logMillis).max().orElse(0) < SharedSpeed.LEAST_LOG_MILLIS;
     }
 
+    /** Whether all runs since lie nearer to the new level than to the one before; of five or more, all but one. */
+    private static boolean isOfNearlyAll(double[] own, ChangePoint change, double before) {
+        double half = change.difference() / 2;
+        int nearer = 0;
+        for (int i = change.from(); i < own.length; i++) if ((own[i] - before - half) / half > 0) nearer++;
+        int runs = own.length - change.from();
+        return nearer >= runs - runs / 5;
+    }
+
     private static @Nullable DurationStep step(
             List<RunSummary> runs, Durations test, double[] own, ChangePoint change) {
         double factor = Math.exp(change.difference());
         double before = ChangePoint.median(Arrays.copyOfRange(own, change.since(), change.from()));
         double after = ChangePoint.median(Arrays.copyOfRange(own, change.from(), own.length));
+        if (own.length - change.from() < FEW && !isOfNearlyAll(own, change, before)) return null;
         if (Math.abs(factor - 1) <= LEAST_CHANGE || Math.max(before, after) < SharedSpeed.LEAST_LOG_MILLIS) return null;
         return new DurationStep(
                 runs.get(test.run()[change.from()]),

@@ -79,6 +79,7 @@ class HistoryTest {
                 .takes("slower by half", noisy(random, 40, 33, 1.5))
                 .takes("as ever", noisy(random, 40, 33, 1.0))
                 .takes("one slow night", noisy(random, 40, 39, 9.0))
+                .takes("held up in two of four", heldUp(noisy(random, 40, 39, 1.0), 36, 38))
                 .takes("faster", noisy(random, 40, 33, 0.5))
                 .takes("too young", noisy(random, 8, 4, 2.0))
                 .history();
@@ -118,6 +119,11 @@ class HistoryTest {
         });
         assertThat(SlowerStep.in(folder, folder.read(problem -> {}).only(run -> false), 10, problem -> {}))
                 .isEmpty();
+    }
+
+    private static int[] heldUp(int[] millis, int... nights) {
+        for (int night : nights) millis[night] *= 4;
+        return millis;
     }
 
     private static int[] noisy(Random random, int runs, int from, double factor) {

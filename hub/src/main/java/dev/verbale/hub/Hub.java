@@ -1,6 +1,7 @@
 package dev.verbale.hub;
 
 import dev.verbale.folder.FolderTree;
+import dev.verbale.history.HistoryFolder;
 import java.io.IOException;
 import java.net.URI;
 import java.nio.file.Files;
@@ -9,6 +10,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.Map;
+import java.util.TreeMap;
 import org.eclipse.jetty.server.Server;
 import org.eclipse.jetty.server.ServerConnector;
 import org.eclipse.jetty.server.handler.GracefulHandler;
@@ -16,6 +19,7 @@ import org.eclipse.jetty.server.handler.MinimumDataRateHandler;
 import org.eclipse.jetty.util.ssl.KeyStoreScanner;
 import org.eclipse.jetty.util.thread.QueuedThreadPool;
 import org.jdbi.v3.core.Jdbi;
+import org.jdbi.v3.core.JdbiException;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -53,6 +57,8 @@ public final class Hub implements AutoCloseable {
     private final ServerConnector connector;
     private @Nullable Sweeper sweeper;
     private @Nullable String firstToken;
+    private @Nullable Projects projects;
+    private @Nullable Histories histories;
 
     private Hub(HubOptions options) throws IOException {
         this.options = options;
@@ -86,10 +92,12 @@ public final class Hub implements AutoCloseable {
         var objects = opened(new StoredObjects(jdbi, ObjectStorage.open(options)));
         var uploads = opened(new Uploads(jdbi, objects));
         var histories = opened(new Histories(jdbi, folder.resolve("history")));
+        this.histories = histories;
         var mirror = opened(new Mirror(jdbi, uploads, copies, histories::ended));
         var knowledge = new Knowledge(jdbi);
         var keeping = new Keeping(jdbi);
         var projects = new Projects(jdbi);
+        this.projects = projects;
         sweeper = opened(new Sweeper(keeping, projects, objects, mirror, new SilentParts(jdbi, uploads)));
         opened(this::stop);
         // Streams end first, or the server would wait for them.
@@ -166,6 +174,24 @@ public final class Hub implements AutoCloseable {
     /** The token that it made since there was none; null otherwise. It is shown once. */
     public @Nullable String firstToken() {
         return firstToken;
+    }
+
+    /**
+     * What is remembered of each project's runs, by the project: folders of this hub's own, to be read. A run is there some seconds after it was over.
+     *
+     * @throws IOException where the database does not answer
+     */
+    public Map<String, HistoryFolder> histories() throws IOException {
+        Projects known = projects;
+        Histories remembered = histories;
+        Map<String, HistoryFolder> all = new TreeMap<>();
+        if (known == null || remembered == null) return all;
+        try {
+            for (String project : known.all()) all.put(project, remembered.of(project));
+        } catch (JdbiException away) {
+            throw new IOException(away);
+        }
+        return all;
     }
 
     /** Lets go what has to go by then, as it does by itself every hour. */

@@ -20,6 +20,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
@@ -92,14 +93,34 @@ record DayManifest(Partition partition, Map<Long, StoredRun> runs, Map<LakeTable
         }
     }
 
+    /** The names of all projects that have days, in order, whatever is in them. */
+    static List<String> projects(Path lake) throws IOException {
+        List<String> names = new ArrayList<>();
+        Path folder = lake.resolve(FOLDER);
+        if (!Files.isDirectory(folder)) return names;
+        for (Path project : listed(folder)) {
+            String name = project.getFileName().toString();
+            if (name.startsWith(Partition.PROJECT)
+                    && Files.isDirectory(project)
+                    && !listed(project).isEmpty()) names.add(name.substring(Partition.PROJECT.length()));
+        }
+        return names;
+    }
+
     /** All of a lake, by project and day. */
     static List<DayManifest> all(Path lake) throws IOException {
+        return all(lake, null);
+    }
+
+    /** Those of a project, by day, whatever others are like; null for all. */
+    static List<DayManifest> all(Path lake, @Nullable String wanted) throws IOException {
         List<DayManifest> all = new ArrayList<>();
         Path folder = lake.resolve(FOLDER);
         if (!Files.isDirectory(folder)) return all;
         for (Path project : listed(folder)) {
             String name = project.getFileName().toString();
             if (!name.startsWith(Partition.PROJECT) || !Files.isDirectory(project)) continue;
+            if (wanted != null && !name.equals(Partition.PROJECT + wanted)) continue;
             for (Path file : listed(project)) {
                 String day = file.getFileName().toString();
                 if (!day.startsWith(Partition.DAY) || !day.endsWith(SUFFIX)) continue;

@@ -109,8 +109,7 @@ public record Lake(Path path) {
      */
     public List<RunSummary> lacking(String project, List<RunSummary> runs) throws IOException {
         Map<Long, DayManifest.StoredRun> there = new TreeMap<>();
-        for (DayManifest day : DayManifest.all(path))
-            if (day.partition().project().equals(project)) there.putAll(day.runs());
+        for (DayManifest day : DayManifest.all(path, project)) there.putAll(day.runs());
         return runs.stream()
                 .filter(run -> {
                     DayManifest.StoredRun before = there.get(LakeId.ofRun(run.name(), run.started()));
@@ -128,10 +127,7 @@ public record Lake(Path path) {
 
     /** The names of its projects, in order. */
     public List<String> projects() throws IOException {
-        return DayManifest.all(path).stream()
-                .map(day -> day.partition().project())
-                .distinct()
-                .toList();
+        return DayManifest.projects(path);
     }
 
     /** The folder of a table on a day. */
@@ -191,8 +187,7 @@ public record Lake(Path path) {
         /** What the lake says of this project's tests by now. */
         private void learn() throws IOException, SQLException {
             List<String> files = new ArrayList<>();
-            for (DayManifest one : DayManifest.all(path)) {
-                if (!one.partition().project().equals(project)) continue;
+            for (DayManifest one : DayManifest.all(path, project)) {
                 for (String name : one.files().getOrDefault(LakeTable.TESTS, List.of()))
                     files.add(file(LakeTable.TESTS, one.partition(), name).toString());
             }

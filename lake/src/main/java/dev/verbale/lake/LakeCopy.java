@@ -107,8 +107,7 @@ final class LakeCopy {
 
     /** Brings the files that manifests name, of a project or of all, as far as they are not here. */
     void bring(@Nullable String project) throws IOException {
-        for (DayManifest day : DayManifest.all(lake.path()))
-            if (project == null || day.partition().project().equals(project)) bring(day, null);
+        for (DayManifest day : DayManifest.all(lake.path(), project)) bring(day, null);
     }
 
     /** The files of a day, which may have none. */
@@ -118,8 +117,7 @@ final class LakeCopy {
 
     /** By these, what is said of a test already is not said again. */
     void bringTests(String project) throws IOException {
-        for (DayManifest day : DayManifest.all(lake.path()))
-            if (day.partition().project().equals(project)) bring(day, LakeTable.TESTS);
+        for (DayManifest day : DayManifest.all(lake.path(), project)) bring(day, LakeTable.TESTS);
     }
 
     private void bring(DayManifest day, @Nullable LakeTable only) throws IOException {

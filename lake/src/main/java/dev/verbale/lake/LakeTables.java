@@ -79,8 +79,7 @@ public final class LakeTables implements AutoCloseable {
             throws IOException, SQLException {
         Map<LakeTable, List<String>> files = new EnumMap<>(LakeTable.class);
         for (LakeTable table : LakeTable.values()) files.put(table, new ArrayList<>());
-        for (DayManifest day : DayManifest.all(lake.path().toAbsolutePath())) {
-            if (project != null && !day.partition().project().equals(project)) continue;
+        for (DayManifest day : DayManifest.all(lake.path().toAbsolutePath(), project)) {
             for (var of : day.files().entrySet())
                 for (String name : of.getValue())
                     Objects.requireNonNull(files.get(of.getKey()))

@@ -162,6 +162,9 @@ public record Comparison(
         /** So many of one reason belong together; several reasons in one run are as many things to look at. */
         private static final int LEAST_TOGETHER = 4;
 
+        /** Of all that are named flaky one in twenty may be none; here each is judged by itself. */
+        private static final double SURE = 0.8;
+
         private final Map<String, Change> changes = new HashMap<>();
 
         /** What the runs before say of the new failures. */
@@ -179,9 +182,9 @@ public record Comparison(
                 boolean together = sizes.getOrDefault(change.after().reason(), 0) >= LEAST_TOGETHER
                         && now.failedTogether(change.after().key());
                 Flakiness past = branch.flakiness(then.key());
+                Flakiness present = now.flakiness(change.after().key());
                 // One that failed once or twice before may be told from a broken one by failing again.
-                Flakiness known =
-                        past.isFlaky() ? past : now.flakiness(change.after().key());
+                Flakiness known = past.isFlaky() || present.probability() < SURE ? past : present;
                 return new Change(change.before(), change.after(), known, together);
             });
         }
