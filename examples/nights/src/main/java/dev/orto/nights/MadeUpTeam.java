@@ -149,7 +149,7 @@ public final class MadeUpTeam {
     }
 
     private double anyRate() {
-        return shape.leastRate() * Math.pow(shape.mostRate() / shape.leastRate(), random.nextDouble());
+        return shape.leastRate() * Math.pow(shape.largestRate() / shape.leastRate(), random.nextDouble());
     }
 
     /** How often something comes that comes {@code mean} times at the mean (Knuth, The Art of Computer Programming 2, 3.4.1). */

@@ -8,7 +8,7 @@ package dev.orto.nights;
  * @param retries how often a failing test is tried again
  * @param flaky the share of tests that are flaky when it begins; as many become so in a year, and as many calm
  * @param leastRate how often the calmest of them fails
- * @param mostRate how often the wildest fails; between both the logarithms are even
+ * @param largestRate how often the wildest fails; between both the logarithms are even
  * @param bugs how many bugs come a night, at the mean
  * @param testsABug how many tests of one class a bug breaks at the most
  * @param mended the chance that a bug is mended by the next night
@@ -27,7 +27,7 @@ public record SuiteShape(
         int retries,
         double flaky,
         double leastRate,
-        double mostRate,
+        double largestRate,
         double bugs,
         int testsABug,
         double mended,
@@ -70,7 +70,7 @@ public record SuiteShape(
                 some,
                 flaky,
                 leastRate,
-                mostRate,
+                largestRate,
                 bugs,
                 testsABug,
                 mended,
