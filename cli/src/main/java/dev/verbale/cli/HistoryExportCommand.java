@@ -3,6 +3,7 @@ package dev.verbale.cli;
 import dev.verbale.history.HistoryFolder;
 import dev.verbale.history.RunSummary;
 import dev.verbale.history.digest.RunDigest;
+import dev.verbale.lake.AnyLake;
 import dev.verbale.lake.Lake;
 import dev.verbale.lake.LakeRun;
 import dev.verbale.results.Problem;
@@ -76,7 +77,8 @@ final class HistoryExportCommand implements Callable<Integer> {
         if (!format.equals("parquet"))
             throw new ParameterException(spec.commandLine(), "--format is parquet, not '" + format + "'");
         Lake.Added added;
-        try (NamedLake target = NamedLake.of(lake)) {
+        try (NamedLake named = NamedLake.of(lake)) {
+            AnyLake target = named.lake();
             added = runs.isEmpty()
                     ? remembered(target)
                     : added(target, runs.stream().map(this::whole).iterator());
@@ -92,7 +94,7 @@ final class HistoryExportCommand implements Callable<Integer> {
         return problems.isEmpty() ? ExitCodes.DONE : ExitCodes.NO_RUN;
     }
 
-    private Lake.Added added(NamedLake target, Iterator<LakeRun> all) throws FailureMessages.NotWritten {
+    private Lake.Added added(AnyLake target, Iterator<LakeRun> all) throws FailureMessages.NotWritten {
         return written(() -> target.add(project, all));
     }
 
@@ -108,7 +110,7 @@ final class HistoryExportCommand implements Callable<Integer> {
         }
     }
 
-    private Lake.Added remembered(NamedLake target) throws IOException, FailureMessages.NotWritten {
+    private Lake.Added remembered(AnyLake target) throws IOException, FailureMessages.NotWritten {
         history.refuseEmpty();
         HistoryFolder folder = history.folder();
         List<RunSummary> known = folder.read(problems::add).runs();

@@ -4,6 +4,7 @@ import dev.verbale.history.History;
 import dev.verbale.history.HistoryFolder;
 import dev.verbale.history.RunSummary;
 import dev.verbale.hub.Hub;
+import dev.verbale.lake.AnyLake;
 import dev.verbale.lake.Lake;
 import dev.verbale.lake.LakeRun;
 import java.io.IOException;
@@ -31,7 +32,7 @@ final class HourlyLake implements AutoCloseable {
     private static final Duration LOOKED_EVERY = Duration.ofMinutes(1);
 
     private final Hub hub;
-    private final NamedLake lake;
+    private final AnyLake lake;
     private final Duration every;
     private final Duration lookedEvery;
     private final Map<String, Done> done = new HashMap<>();
@@ -41,12 +42,12 @@ final class HourlyLake implements AutoCloseable {
     /** @param files of a history as they were */
     private record Done(List<String> files, long nanos) {}
 
-    HourlyLake(Hub hub, NamedLake lake) {
+    HourlyLake(Hub hub, AnyLake lake) {
         this(hub, lake, EVERY, LOOKED_EVERY);
     }
 
     /** @param lookedEvery whether something new is remembered */
-    HourlyLake(Hub hub, NamedLake lake, Duration every, Duration lookedEvery) {
+    HourlyLake(Hub hub, AnyLake lake, Duration every, Duration lookedEvery) {
         this.hub = hub;
         this.lake = lake;
         this.every = every;
@@ -123,6 +124,5 @@ final class HourlyLake implements AutoCloseable {
         } catch (InterruptedException hurried) {
             Thread.currentThread().interrupt();
         }
-        lake.close();
     }
 }

@@ -1,11 +1,9 @@
 package dev.verbale.cli;
 
 import dev.verbale.folder.Sha256;
-import dev.verbale.history.RunSummary;
+import dev.verbale.lake.AnyLake;
 import dev.verbale.lake.Lake;
-import dev.verbale.lake.LakeRun;
 import dev.verbale.lake.LakeStore;
-import dev.verbale.lake.LakeTables;
 import dev.verbale.lake.SharedLake;
 import dev.verbale.publishing.SiteStore;
 import java.io.IOException;
@@ -14,28 +12,15 @@ import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardOpenOption;
-import java.util.Iterator;
-import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
-/** A lake by what somebody wrote: a folder, or {@code s3://BUCKET/PREFIX}, of which a copy is kept here. */
-interface NamedLake extends AutoCloseable {
-
-    /** The names of its projects, in order; none where there is no lake. */
-    List<String> projects() throws IOException;
-
-    /** See {@link Lake#lacking}. */
-    List<RunSummary> lacking(String project, List<RunSummary> runs) throws IOException;
-
-    /** See {@link Lake#add(String, Iterator)}. */
-    Lake.Added add(String project, Iterator<LakeRun> runs) throws IOException;
-
-    /** See {@link LakeTables#of}. */
-    LakeTables tables(@Nullable String project) throws IOException;
-
-    @Override
-    void close();
+/**
+ * A lake by what somebody wrote: a folder, or {@code s3://BUCKET/PREFIX}, of which a copy is kept here.
+ *
+ * @param store that it lies in; null for a folder
+ */
+record NamedLake(AnyLake lake, @Nullable SiteStore store) implements AutoCloseable {
 
     /**
      * @throws IllegalArgumentException where it is of another kind
@@ -47,11 +32,19 @@ interface NamedLake extends AutoCloseable {
 
     /** @param around where a copy goes */
     static NamedLake of(String text, Path around) throws IOException {
-        if (text.startsWith("s3://")) return new InBucket(SiteStore.of(text), copy(text, around));
+        if (text.startsWith("s3://")) {
+            SiteStore bucket = SiteStore.of(text);
+            return new NamedLake(new SharedLake(new BucketFiles(bucket), copy(text, around)), bucket);
+        }
         if (text.matches("[A-Za-z][A-Za-z0-9+.-]+://.*"))
             throw new IllegalArgumentException(
                     "'" + text + "' is no place for a lake: name a folder, or s3://BUCKET/PREFIX");
-        return new InFolder(new Lake(Path.of(text)));
+        return new NamedLake(new Lake(Path.of(text)), null);
+    }
+
+    @Override
+    public void close() {
+        if (store != null) store.close();
     }
 
     /** Beside what else is kept of others, out of version control. */
@@ -68,70 +61,8 @@ interface NamedLake extends AutoCloseable {
                 "lake-" + Sha256.of(address.getBytes(StandardCharsets.UTF_8)).substring(0, 12));
     }
 
-    /** In a folder. */
-    record InFolder(Lake lake) implements NamedLake {
-
-        @Override
-        public List<String> projects() throws IOException {
-            return lake.projects();
-        }
-
-        @Override
-        public List<RunSummary> lacking(String project, List<RunSummary> runs) throws IOException {
-            return lake.lacking(project, runs);
-        }
-
-        @Override
-        public Lake.Added add(String project, Iterator<LakeRun> runs) throws IOException {
-            return lake.add(project, runs);
-        }
-
-        @Override
-        public LakeTables tables(@Nullable String project) throws IOException {
-            return LakeTables.of(lake, project);
-        }
-
-        @Override
-        public void close() {
-            // nothing is open
-        }
-    }
-
-    /** In a bucket. */
-    record InBucket(SiteStore bucket, SharedLake lake) implements NamedLake {
-
-        InBucket(SiteStore bucket, Path copy) {
-            this(bucket, new SharedLake(new BucketFiles(bucket), copy));
-        }
-
-        @Override
-        public List<String> projects() throws IOException {
-            return lake.projects();
-        }
-
-        @Override
-        public List<RunSummary> lacking(String project, List<RunSummary> runs) throws IOException {
-            return lake.lacking(project, runs);
-        }
-
-        @Override
-        public Lake.Added add(String project, Iterator<LakeRun> runs) throws IOException {
-            return lake.add(project, runs);
-        }
-
-        @Override
-        public LakeTables tables(@Nullable String project) throws IOException {
-            return lake.tables(project);
-        }
-
-        @Override
-        public void close() {
-            bucket.close();
-        }
-    }
-
     /** The files of a bucket, for a lake. */
-    record BucketFiles(SiteStore bucket) implements LakeStore {
+    private record BucketFiles(SiteStore bucket) implements LakeStore {
 
         @Override
         public Map<String, String> list(String prefix) throws IOException {

@@ -149,14 +149,14 @@ final class QueryCommand implements Callable<Integer> {
 
     private void askLake(String named, String question) throws QueryException, IOException {
         try (NamedLake asked = NamedLake.of(named)) {
-            List<String> projects = asked.projects();
+            List<String> projects = asked.lake().projects();
             if (projects.isEmpty())
                 throw new IOException("there is no lake in " + named
                         + ": it has a folder 'manifest'. Make one by verbale history export --to " + named);
             if (project != null && !projects.contains(project))
                 throw new ParameterException(
                         spec.commandLine(), "the lake has no project '" + project + "'. It has " + projects);
-            try (LakeTables made = asked.tables(project)) {
+            try (LakeTables made = asked.lake().tables(project)) {
                 answer(made.reader(), question);
             }
         } catch (IllegalArgumentException wrong) {

@@ -16,11 +16,13 @@ import org.jspecify.annotations.Nullable;
 final class RunningHub {
 
     private final Hub hub;
-    private final @Nullable HourlyLake lake;
+    private final @Nullable NamedLake lake;
+    private final @Nullable HourlyLake hourly;
 
-    private RunningHub(Hub hub, @Nullable HourlyLake lake) {
+    private RunningHub(Hub hub, @Nullable NamedLake lake) {
         this.hub = hub;
         this.lake = lake;
+        this.hourly = lake == null ? null : new HourlyLake(hub, lake.lake());
     }
 
     /**
@@ -75,8 +77,7 @@ final class RunningHub {
                     new HubOptions.Certificate(settings.keystore(), variable.apply(HubCommand.KEYSTORE_PASSWORD)));
         String into = settings.lake();
         NamedLake lake = into == null ? null : NamedLake.of(into, settings.folder());
-        Hub hub = Hub.start(options);
-        return new RunningHub(hub, lake == null ? null : new HourlyLake(hub, lake));
+        return new RunningHub(Hub.start(options), lake);
     }
 
     URI address() {
@@ -89,6 +90,7 @@ final class RunningHub {
     }
 
     void close() {
+        if (hourly != null) hourly.close();
         if (lake != null) lake.close();
         hub.close();
     }

@@ -67,7 +67,7 @@ class HourlyLakeTest {
                 .withAdminister(TOKEN);
         try (Hub hub = Hub.start(options)) {
             send(hub, "orto", "2026-11-30_120000_aaaa");
-            try (var hourly = new HourlyLake(hub, NamedLake.of(lake.toString()), SOON, SOON)) {
+            try (var hourly = new HourlyLake(hub, new Lake(lake), SOON, SOON)) {
                 until(() -> runs(lake, "orto") == 1);
                 send(hub, "orto", "2026-11-30_130000_aaaa");
                 send(hub, "shed", "2026-12-01_120000_aaaa");
@@ -86,7 +86,7 @@ class HourlyLakeTest {
         try (Hub hub = Hub.start(options)) {
             send(hub, "orto", "2026-11-30_120000_aaaa");
             send(hub, "shed", "2026-12-01_120000_aaaa");
-            try (var hourly = new HourlyLake(hub, NamedLake.of(lake.toString()), SOON, SOON)) {
+            try (var hourly = new HourlyLake(hub, new Lake(lake), SOON, SOON)) {
                 until(() -> runs(lake, "shed") == 1);
                 assertThat(inTheWay).isDirectory();
                 Files.delete(inTheWay);

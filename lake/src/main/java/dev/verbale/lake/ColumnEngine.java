@@ -6,7 +6,9 @@ import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.List;
 import java.util.Properties;
+import java.util.stream.Collectors;
 
 /** An engine for columns in this process, with limits: it takes all memory and all processors of a machine unless somebody says otherwise. */
 final class ColumnEngine {
@@ -47,6 +49,16 @@ final class ColumnEngine {
         try (Statement statement = connection.createStatement()) {
             statement.execute(sql);
         }
+    }
+
+    /**
+     * The rows of some files.
+     *
+     * @param partitions whether the names of their folders are columns, and of which types
+     */
+    static String parquet(List<String> files, String partitions) {
+        return "read_parquet([" + files.stream().map(ColumnEngine::text).collect(Collectors.joining(", "))
+                + "], union_by_name = true, hive_partitioning = " + partitions + ")";
     }
 
     static String text(String value) {

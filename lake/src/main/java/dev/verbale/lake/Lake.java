@@ -45,7 +45,7 @@ import org.jspecify.annotations.Nullable;
  * @param path the folder; need not be there yet
  * @since 0.2.0
  */
-public record Lake(Path path) {
+public record Lake(Path path) implements AnyLake {
 
     /** More files of one table on one day become one. */
     static final int LARGEST_COUNT = 8;
@@ -70,19 +70,13 @@ public record Lake(Path path) {
         }
     }
 
-    /**
-     * Adds runs of a project. One that is there already is passed over, unless more is known of it by now: then it takes the place of what was
-     * there.
-     *
-     * @param project letters, digits, {@code .}, {@code _} and {@code -}
-     * @param runs those of one day behind one another come into one file
-     * @throws IOException where that cannot be done; runs before it are in
-     */
+    /** As {@link AnyLake#add}, of runs that are held. */
     public Added add(String project, List<LakeRun> runs) throws IOException {
         return add(project, runs.iterator());
     }
 
-    /** The same of runs that are read one after the other: no more of them are held than come into one file. */
+    /** {@inheritDoc} No more of them are held than come into one file. */
+    @Override
     public Added add(String project, Iterator<LakeRun> runs) throws IOException {
         Partition.checked(project);
         Files.createDirectories(path);
@@ -102,11 +96,7 @@ public record Lake(Path path) {
         }
     }
 
-    /**
-     * Which of these runs are worth adding: those that are not in it yet, or of which more is known by now.
-     *
-     * @param project whose runs they are
-     */
+    @Override
     public List<RunSummary> lacking(String project, List<RunSummary> runs) throws IOException {
         Map<Long, DayManifest.StoredRun> there = new TreeMap<>();
         for (DayManifest day : DayManifest.all(path, project)) there.putAll(day.runs());
@@ -125,7 +115,12 @@ public record Lake(Path path) {
         return Files.isDirectory(path.resolve(DayManifest.FOLDER));
     }
 
-    /** The names of its projects, in order. */
+    @Override
+    public LakeTables tables(@Nullable String project) throws IOException {
+        return LakeTables.of(this, project);
+    }
+
+    @Override
     public List<String> projects() throws IOException {
         return DayManifest.projects(path);
     }
@@ -195,7 +190,7 @@ public record Lake(Path path) {
             try (Statement statement = engine.createStatement();
                     ResultSet found = statement.executeQuery(
                             "select test_id, max_by({'name': name, 'class': class_name, 'method': method_name, 'tags': tags, 'owner': owner}, seen) as description"
-                                    + " from " + parquet(files) + " group by test_id")) {
+                                    + " from " + ColumnEngine.parquet(files, "false") + " group by test_id")) {
                 while (found.next()) {
                     Object[] description = ((java.sql.Struct) found.getObject(2)).getAttributes();
                     known.add(
@@ -254,7 +249,7 @@ public record Lake(Path path) {
                 List<String> there = new ArrayList<>();
                 for (String name : names)
                     there.add(file(table, before.partition(), name).toString());
-                rows += " union all by name select * from " + parquet(there);
+                rows += " union all by name select * from " + ColumnEngine.parquet(there, "false");
                 if (!replaced.isEmpty() && table != LakeTable.TESTS)
                     rows += " where run_id not in ("
                             + replaced.stream().map(String::valueOf).collect(Collectors.joining(", ")) + ")";
@@ -291,11 +286,6 @@ public record Lake(Path path) {
         digest.update(table.word().getBytes(StandardCharsets.UTF_8));
         runs.forEach((id, run) -> digest.update((id + " " + run + "\n").getBytes(StandardCharsets.UTF_8)));
         return HexFormat.of().formatHex(digest.digest(), 0, 12) + ".parquet";
-    }
-
-    static String parquet(List<String> files) {
-        return "read_parquet([" + files.stream().map(ColumnEngine::text).collect(Collectors.joining(", "))
-                + "], union_by_name = true, hive_partitioning = false)";
     }
 
     /** The manifest is there: its files get their names, and those that it no longer names go. */

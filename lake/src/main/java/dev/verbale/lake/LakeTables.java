@@ -108,9 +108,7 @@ public final class LakeTables implements AutoCloseable {
                             .map(column -> "cast(null as " + column.type() + ") as " + column.name())
                             .collect(Collectors.joining(", "))
                     + ", cast(null as varchar) as project, cast(null as date) as day where false";
-        return "select * from read_parquet(["
-                + files.stream().map(ColumnEngine::text).collect(Collectors.joining(", "))
-                + "], union_by_name = true, hive_partitioning = true, hive_types = {'project': varchar, 'day': date})";
+        return "select * from " + ColumnEngine.parquet(files, "true, hive_types = {'project': varchar, 'day': date}");
     }
 
     /** The statements that make the tables of a history out of the files; any engine with SQL takes them. */

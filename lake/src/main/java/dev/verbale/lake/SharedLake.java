@@ -27,7 +27,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @since 0.2.0
  */
-public final class SharedLake {
+public final class SharedLake implements AnyLake {
 
     /** So many tests, and not many more, are held at once. */
     private static final long HELD_TESTS = 400_000;
@@ -63,7 +63,7 @@ public final class SharedLake {
         }
     }
 
-    /** As {@link Lake#lacking}. */
+    @Override
     public List<RunSummary> lacking(String project, List<RunSummary> runs) throws IOException {
         return alone(held -> {
             held.refresh(Partition.checked(project));
@@ -71,7 +71,7 @@ public final class SharedLake {
         });
     }
 
-    /** The names of its projects, in order; none where there is no lake. */
+    @Override
     public List<String> projects() throws IOException {
         return alone(held -> {
             held.refresh(null);
@@ -79,11 +79,8 @@ public final class SharedLake {
         });
     }
 
-    /**
-     * As {@link LakeTables#of}: of this lake as it is now.
-     *
-     * @param project whose files are brought; null for those of all projects
-     */
+    /** {@inheritDoc} Only files of that project are brought. */
+    @Override
     public LakeTables tables(@Nullable String project) throws IOException {
         return alone(held -> {
             refreshed(held, project, () -> held.bring(project));
@@ -105,7 +102,7 @@ public final class SharedLake {
         }
     }
 
-    /** As {@link Lake#add(String, Iterator)}. */
+    @Override
     public Lake.Added add(String project, Iterator<LakeRun> runs) throws IOException {
         Partition.checked(project);
         return alone(held -> {
