@@ -45,7 +45,7 @@ public final class LakeScale {
         Path folder = stays ? Path.of(arguments[4]) : Files.createTempDirectory("lake-scale");
         try {
             var lake = new Lake(folder.resolve("lake"));
-            if (!lake.isThere()) fill(lake, projects, runs, days, tests);
+            if (lake.projects().isEmpty()) fill(lake, projects, runs, days, tests);
             long attempts = (long) projects * runs * days * tests;
             keep("slowest question, all teams", attempts, ask(lake, null));
             keep("slowest question, one team", attempts, ask(lake, "team0"));

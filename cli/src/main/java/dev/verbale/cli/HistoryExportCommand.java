@@ -1,8 +1,5 @@
 package dev.verbale.cli;
 
-import dev.verbale.history.HistoryFolder;
-import dev.verbale.history.RunSummary;
-import dev.verbale.history.digest.RunDigest;
 import dev.verbale.lake.AnyLake;
 import dev.verbale.lake.Lake;
 import dev.verbale.lake.LakeRun;
@@ -11,12 +8,9 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Iterator;
 import java.util.List;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.concurrent.Callable;
-import java.util.stream.Stream;
 import picocli.CommandLine.Command;
 import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
@@ -78,10 +72,7 @@ final class HistoryExportCommand implements Callable<Integer> {
             throw new ParameterException(spec.commandLine(), "--format is parquet, not '" + format + "'");
         Lake.Added added;
         try (NamedLake named = NamedLake.of(lake)) {
-            AnyLake target = named.lake();
-            added = runs.isEmpty()
-                    ? remembered(target)
-                    : added(target, runs.stream().map(this::whole).iterator());
+            added = added(named.lake());
         } catch (IllegalArgumentException wrong) {
             throw new ParameterException(spec.commandLine(), String.valueOf(wrong.getMessage()));
         } catch (UncheckedIOException unread) {
@@ -94,40 +85,17 @@ final class HistoryExportCommand implements Callable<Integer> {
         return problems.isEmpty() ? ExitCodes.DONE : ExitCodes.NO_RUN;
     }
 
-    private Lake.Added added(AnyLake target, Iterator<LakeRun> all) throws FailureMessages.NotWritten {
-        return written(() -> target.add(project, all));
-    }
-
-    private interface Writing<T> {
-        T done() throws IOException;
-    }
-
-    private static <T> T written(Writing<T> writing) throws FailureMessages.NotWritten {
+    private Lake.Added added(AnyLake target) throws IOException, FailureMessages.NotWritten {
+        if (runs.isEmpty()) history.refuseEmpty();
         try {
-            return writing.done();
+            if (!runs.isEmpty())
+                return target.add(project, runs.stream().map(this::whole).iterator());
+            Lake.Added added = target.addRemembered(project, history.folder(), problems::add);
+            history.list(problems, spec.commandLine().getErr());
+            return added;
         } catch (IOException failed) {
             throw new FailureMessages.NotWritten("nothing more came into the lake", failed);
         }
-    }
-
-    private Lake.Added remembered(AnyLake target) throws IOException, FailureMessages.NotWritten {
-        history.refuseEmpty();
-        HistoryFolder folder = history.folder();
-        List<RunSummary> known = folder.read(problems::add).runs();
-        List<RunSummary> lacking = written(() -> target.lacking(project, known));
-        Stream<LakeRun> digests =
-                lacking.stream().flatMap(run -> digest(folder, run).stream()).map(LakeRun::of);
-        Lake.Added added = added(target, digests.iterator());
-        history.list(problems, spec.commandLine().getErr());
-        return new Lake.Added(
-                added.runs(), added.present() + known.size() - lacking.size(), added.files(), added.bytes());
-    }
-
-    private Optional<RunDigest> digest(HistoryFolder folder, RunSummary run) {
-        Optional<RunDigest> found = folder.digest(run.name(), run.started(), problems::add);
-        if (found.isEmpty())
-            problems.add(new Problem(run.name(), 0, "its file has another name than it was remembered by, or is gone"));
-        return found;
     }
 
     private LakeRun whole(Path named) {

@@ -1,19 +1,11 @@
 package dev.verbale.cli;
 
-import dev.verbale.history.History;
-import dev.verbale.history.HistoryFolder;
-import dev.verbale.history.RunSummary;
 import dev.verbale.hub.Hub;
 import dev.verbale.lake.AnyLake;
 import dev.verbale.lake.Lake;
-import dev.verbale.lake.LakeRun;
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
@@ -29,7 +21,7 @@ final class HourlyLake implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(HourlyLake.class);
 
     private static final Duration EVERY = Duration.ofHours(1);
-    private static final Duration LOOKED_EVERY = Duration.ofMinutes(1);
+    private static final Duration LOOKED_EVERY = Duration.ofSeconds(2);
 
     private final Hub hub;
     private final AnyLake lake;
@@ -39,8 +31,8 @@ final class HourlyLake implements AutoCloseable {
     private final CountDownLatch over = new CountDownLatch(1);
     private final Thread thread = new Thread(this::run, "hub-lake");
 
-    /** @param files of a history as they were */
-    private record Done(List<String> files, long nanos) {}
+    /** @param version of what was remembered */
+    private record Done(long version, long nanos) {}
 
     HourlyLake(Hub hub, AnyLake lake) {
         this(hub, lake, EVERY, LOOKED_EVERY);
@@ -85,34 +77,18 @@ final class HourlyLake implements AutoCloseable {
         }
     }
 
-    private void bring(String project, HistoryFolder history) throws IOException {
-        List<String> files = files(history);
+    private void bring(String project, Hub.Remembered now) throws IOException {
         Done before = done.get(project);
-        if (before != null && (before.files.equals(files) || System.nanoTime() - before.nanos < every.toNanos()))
-            return;
+        long version = before == null ? 0 : before.version;
+        if (now.version() == version || before != null && System.nanoTime() - before.nanos < every.toNanos()) return;
         // Also where it fails: the next one comes in an hour, and other projects are served.
-        done.put(project, new Done(before == null ? List.of() : before.files, System.nanoTime()));
-        if (files.isEmpty()) return;
-        History remembered = history.read(problem -> LOG.warn(problem.sentence()));
-        List<RunSummary> lacking = lake.lacking(project, remembered.runs());
-        Lake.Added added = lake.add(
-                project,
-                lacking.stream()
-                        .flatMap(run -> history.digest(run.name(), run.started(), problem -> {}).stream())
-                        .map(LakeRun::of)
-                        .iterator());
-        done.put(project, new Done(files, System.nanoTime()));
+        done.put(project, new Done(version, System.nanoTime()));
+        Lake.Added added = lake.addRemembered(project, now.folder(), problem -> LOG.warn(problem.sentence()));
+        done.put(project, new Done(now.version(), System.nanoTime()));
         LOG.atInfo()
                 .addKeyValue("project", project)
                 .addKeyValue("runs", added.runs())
                 .log("Runs came into the lake.");
-    }
-
-    private static List<String> files(HistoryFolder history) throws IOException {
-        List<String> files = new ArrayList<>();
-        for (Path file : history.files())
-            files.add(file.getFileName() + " " + Files.size(file) + " " + Files.getLastModifiedTime(file));
-        return files;
     }
 
     /** Ends behind the run that comes in just now. */

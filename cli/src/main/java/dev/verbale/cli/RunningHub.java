@@ -2,6 +2,7 @@ package dev.verbale.cli;
 
 import dev.verbale.hub.Hub;
 import dev.verbale.hub.HubOptions;
+import dev.verbale.lake.Lake;
 import dev.verbale.report.PageOptions;
 import java.io.IOException;
 import java.net.InetAddress;
@@ -76,8 +77,15 @@ final class RunningHub {
             options = options.withCertificate(
                     new HubOptions.Certificate(settings.keystore(), variable.apply(HubCommand.KEYSTORE_PASSWORD)));
         String into = settings.lake();
-        NamedLake lake = into == null ? null : NamedLake.of(into, settings.folder());
-        return new RunningHub(Hub.start(options), lake);
+        if (into == null) return new RunningHub(Hub.start(options), null);
+        Lake.checkEngine();
+        NamedLake lake = NamedLake.of(into, settings.folder());
+        try {
+            return new RunningHub(Hub.start(options), lake);
+        } catch (IOException | RuntimeException refused) {
+            lake.close();
+            throw refused;
+        }
     }
 
     URI address() {

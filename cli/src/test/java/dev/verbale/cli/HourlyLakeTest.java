@@ -80,7 +80,7 @@ class HourlyLakeTest {
     @Test
     void one_that_fails_is_tried_again_and_costs_no_other_project() throws Exception {
         Path lake = Files.createDirectories(work.resolve("lake"));
-        Path inTheWay = Files.createDirectories(lake.resolve("manifest/project=orto/day=2026-11-30.json"));
+        Path inTheWay = Files.createDirectories(lake.resolve("manifest/project=orto/day=2026-11-24.json"));
         HubOptions options = HubOptions.of(new InetSocketAddress("127.0.0.1", 0), work.resolve("hub"))
                 .withAdminister(TOKEN);
         try (Hub hub = Hub.start(options)) {

@@ -11,16 +11,22 @@ import dev.verbale.sending.SendOptions;
 import dev.verbale.testing.Jvm;
 import dev.verbale.vocabulary.Outcome;
 import java.io.BufferedReader;
+import java.io.File;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -54,6 +60,8 @@ class HubCommandTest {
                         "127.0.0.1",
                         "--person-header",
                         "X-Gardener",
+                        "--lake",
+                        work.resolve("lake").toString(),
                         "--log-requests",
                         "--port",
                         "0"))
@@ -92,6 +100,33 @@ class HubCommandTest {
     }
 
     @Test
+    void a_lake_without_its_engine_is_refused_before_anybody_is_served() throws Exception {
+        String without = Arrays.stream(Jvm.classPath().split(File.pathSeparator))
+                .filter(jar -> !jar.contains("duckdb"))
+                .collect(Collectors.joining(File.pathSeparator));
+        Process refused = new ProcessBuilder(Jvm.command(
+                        List.of(),
+                        without,
+                        Main.class,
+                        "hub",
+                        "--port",
+                        "0",
+                        "--folder",
+                        work.resolve("none").toString(),
+                        "--lake",
+                        "lake"))
+                .redirectErrorStream(true)
+                .start();
+        String output = new String(refused.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+
+        assertThat(refused.waitFor()).as(output).isEqualTo(ExitCodes.NOT_WRITTEN);
+        assertThat(output)
+                .contains("the hub did not start", "needs the engine DuckDB")
+                .doesNotContain("\tat ");
+        assertThat(work.resolve("none")).doesNotExist();
+    }
+
+    @Test
     void a_team_gets_its_tokens_sends_a_run_and_sees_it() throws Exception {
         SampleRun.in(work.resolve("other"), "2026-11-30_120000_aaaa")
                 .test("swaps", Outcome.PASSED, null)
@@ -111,6 +146,10 @@ class HubCommandTest {
                         + "projects/orto/runs/2026-11-30_120000_aaaa/\n");
         assertThat(sent.code()).isZero();
         assertThat(status(read, "projects/orto/")).isEqualTo(200);
+        Path day = work.resolve("lake/manifest/project=orto/day=2026-11-24.json");
+        long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(30);
+        while (!Files.exists(day) && System.nanoTime() < end) LockSupport.parkNanos(20_000_000);
+        assertThat(day).content().contains("run_id"); // the first run of this project, whichever test sent it
         assertThat(run(first, "hub", "keep", "--keep-days", "30", "--max-size", "50GB")
                         .out())
                 .isEqualTo("days: 30\nmax-bytes: 50000000000\n");

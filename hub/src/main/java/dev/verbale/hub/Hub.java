@@ -177,17 +177,26 @@ public final class Hub implements AutoCloseable {
     }
 
     /**
-     * What is remembered of each project's runs, by the project: folders of this hub's own, to be read. A run is there some seconds after it was over.
+     * What is remembered of a project's runs.
+     *
+     * @param folder of this hub's own, to be read
+     * @param version another number after each run
+     */
+    public record Remembered(HistoryFolder folder, long version) {}
+
+    /**
+     * What is remembered of each project's runs, by the project. A run is there some seconds after it was over.
      *
      * @throws IOException where the database does not answer
      */
-    public Map<String, HistoryFolder> histories() throws IOException {
+    public Map<String, Remembered> histories() throws IOException {
         Projects known = projects;
         Histories remembered = histories;
-        Map<String, HistoryFolder> all = new TreeMap<>();
+        Map<String, Remembered> all = new TreeMap<>();
         if (known == null || remembered == null) return all;
         try {
-            for (String project : known.all()) all.put(project, remembered.of(project));
+            for (String project : known.all())
+                all.put(project, new Remembered(remembered.of(project), remembered.version(project)));
         } catch (JdbiException away) {
             throw new IOException(away);
         }

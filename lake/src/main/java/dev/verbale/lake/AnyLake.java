@@ -1,9 +1,14 @@
 package dev.verbale.lake;
 
+import dev.verbale.history.HistoryFolder;
 import dev.verbale.history.RunSummary;
+import dev.verbale.history.digest.RunDigest;
+import dev.verbale.results.Problem;
 import java.io.IOException;
 import java.util.Iterator;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -33,6 +38,35 @@ public sealed interface AnyLake permits Lake, SharedLake {
      * @throws IOException where that cannot be done; runs before it are in
      */
     Lake.Added add(String project, Iterator<LakeRun> runs) throws IOException;
+
+    /**
+     * Adds what a history remembers and the lake has not.
+     *
+     * @param folder that is read for it
+     * @param problems hears of each file that cannot be read: the lake lacks that run
+     * @return of all that are remembered, how many came in and how many were there
+     * @throws IOException where that cannot be done; runs before it are in
+     */
+    default Lake.Added addRemembered(String project, HistoryFolder folder, Consumer<Problem> problems)
+            throws IOException {
+        List<RunSummary> known = folder.read(problems).runs();
+        List<RunSummary> lacking = lacking(project, known);
+        Lake.Added added = add(
+                project,
+                lacking.stream()
+                        .flatMap(run -> digest(folder, run, problems).stream())
+                        .map(LakeRun::of)
+                        .iterator());
+        return added.and(new Lake.Added(0, known.size() - lacking.size(), 0, 0));
+    }
+
+    private static Optional<RunDigest> digest(HistoryFolder folder, RunSummary run, Consumer<Problem> problems) {
+        Optional<RunDigest> found = folder.digest(run.name(), run.started(), problems);
+        if (found.isEmpty())
+            problems.accept(
+                    new Problem(run.name(), 0, "its file has another name than it was remembered by, or is gone"));
+        return found;
+    }
 
     /**
      * Its tables as they are now.

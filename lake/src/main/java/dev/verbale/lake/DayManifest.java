@@ -130,6 +130,18 @@ record DayManifest(Partition partition, Map<Long, StoredRun> runs, Map<LakeTable
         return all;
     }
 
+    /** The one with this name below a lake, see {@link #isName}. */
+    static DayManifest named(Path lake, String name) throws IOException {
+        Path file = lake.resolve(name);
+        String[] parts = name.split("/", -1);
+        return parsed(file, partition(file, parts[1], parts[2]), Files.readAllBytes(file));
+    }
+
+    /** The project of the one with this name. */
+    static String project(String name) {
+        return name.split("/", -1)[1].substring(Partition.PROJECT.length());
+    }
+
     private static Partition partition(Path file, String project, String day) throws LakeException {
         try {
             String date = day.substring(Partition.DAY.length(), day.length() - SUFFIX.length());

@@ -110,9 +110,20 @@ public record Lake(Path path) implements AnyLake {
                 .toList();
     }
 
-    /** Whether anything is in it. */
-    public boolean isThere() {
-        return Files.isDirectory(path.resolve(DayManifest.FOLDER));
+    /**
+     * Looks whether the engine is there that lakes need.
+     *
+     * @throws IOException where it is not; the message says what to do
+     */
+    public static void checkEngine() throws IOException {
+        Path spill = Files.createTempDirectory("verbale-lake");
+        try {
+            ColumnEngine.open(MEGABYTES, spill).close();
+        } catch (SQLException failed) {
+            throw ColumnEngine.refused(failed);
+        } finally {
+            FolderTree.delete(spill);
+        }
     }
 
     @Override
@@ -289,7 +300,7 @@ public record Lake(Path path) implements AnyLake {
     }
 
     /** The manifest is there: its files get their names, and those that it no longer names go. */
-    private void settle(DayManifest manifest) throws IOException {
+    void settle(DayManifest manifest) throws IOException {
         for (LakeTable table : LakeTable.values()) {
             List<String> names = manifest.files().getOrDefault(table, List.of());
             Path folder = folder(table, manifest.partition());

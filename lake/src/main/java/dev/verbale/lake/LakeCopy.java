@@ -72,6 +72,12 @@ final class LakeCopy {
         keep();
     }
 
+    /** Makes the manifest of a day that of the storage, and leaves those of others, which may be on their way there. */
+    void refresh(Partition day) throws IOException {
+        bringManifest(DayManifest.name(day));
+        keep();
+    }
+
     /** Those that are here, be they known or not. */
     private List<String> manifests() throws IOException {
         Path folder = lake.path().resolve(DayManifest.FOLDER);
@@ -97,7 +103,10 @@ final class LakeCopy {
         Files.createDirectories(file.getParent());
         String version = store.bring(name, file);
         if (version == null) forget(name); // it went meanwhile
-        else known.put(name, new Known(version, Sha256.of(file)));
+        else {
+            known.put(name, new Known(version, Sha256.of(file)));
+            lake.settle(DayManifest.named(lake.path(), name)); // what it names no more is of no use here either
+        }
     }
 
     private void forget(String name) throws IOException {

@@ -73,10 +73,12 @@ public final class SharedLake implements AnyLake {
 
     @Override
     public List<String> projects() throws IOException {
-        return alone(held -> {
-            held.refresh(null);
-            return copy.projects();
-        });
+        return store.list(DayManifest.FOLDER + "/" + Partition.PROJECT).keySet().stream()
+                .filter(DayManifest::isName)
+                .map(DayManifest::project)
+                .distinct()
+                .sorted()
+                .toList();
     }
 
     /** {@inheritDoc} Only files of that project are brought. */
@@ -141,10 +143,8 @@ public final class SharedLake implements AnyLake {
                     throw new LakeException(
                             store.address(DayManifest.name(day.getKey())),
                             "others replace it all the time. What came in of that day and later ones was not added: do so again");
-                refreshed(held, project, () -> {
-                    held.bringTests(project);
-                    held.bring(day.getKey());
-                });
+                held.refresh(day.getKey());
+                held.bring(day.getKey());
                 held.withdraw(day.getKey());
                 DayManifest read = DayManifest.read(copy.path(), day.getKey());
                 copy.add(project, days.getOrDefault(day.getKey(), List.of()));

@@ -47,12 +47,11 @@ class SharedLakeTest {
     }
 
     /** Nothing lies in the storage that no manifest names. */
-    private void assertNothingIsLeftOver(SharedLake lake) throws Exception {
-        lake.projects();
+    private void assertNothingIsLeftOver() throws Exception {
         List<String> named = new ArrayList<>();
         for (String name : store.all().keySet()) if (DayManifest.isName(name)) named.add(name);
         Path copy = root.resolve("checking");
-        new SharedLake(store, copy).projects();
+        new SharedLake(store, copy).lacking("orto", List.of());
         for (DayManifest day : DayManifest.all(copy)) named.addAll(day.fileNames());
         assertThat(store.all().keySet()).containsExactlyInAnyOrderElementsOf(named);
     }
@@ -68,7 +67,7 @@ class SharedLakeTest {
         }
 
         assertAnswersAs(runs, machine("reader"));
-        assertNothingIsLeftOver(one);
+        assertNothingIsLeftOver();
         Lake.Added again = add(one, runs);
         assertThat(again).isEqualTo(new Lake.Added(0, 24, 0, 0));
         assertThat(one.lacking("orto", History.of(runs).runs())).isEmpty();
@@ -120,8 +119,8 @@ class SharedLakeTest {
                 SharedLake own = machine("machine" + i);
                 all.add(machines.submit(() -> {
                     int came = 0;
-                    for (int run = number; run < 24; run += 3)
-                        came += add(own, runs.subList(run, run + 1)).runs();
+                    for (int run = number * 4; run < 24; run += 12)
+                        came += add(own, runs.subList(run, run + 4)).runs();
                     return came;
                 }));
             }
@@ -132,7 +131,7 @@ class SharedLakeTest {
             machines.shutdown();
         }
         assertAnswersAs(runs, machine("reader"));
-        assertNothingIsLeftOver(machine("reader"));
+        assertNothingIsLeftOver();
     }
 
     @Test
@@ -149,6 +148,54 @@ class SharedLakeTest {
 
         assertThat(raced[0]).isTrue();
         assertAnswersAs(runs, machine("reader"));
+    }
+
+    /** What was written here of later days is on its way still. */
+    @Test
+    void a_day_that_others_wrote_costs_none_of_the_days_behind_it() throws Exception {
+        List<RunDigest> runs = new MadeUpRuns(8, 12).runs(8);
+        var raced = new boolean[1];
+        store.hook = call -> {
+            if (!call.equals("replace") || raced[0]) return;
+            raced[0] = true;
+            add(machine("quick"), runs.subList(2, 3));
+        };
+
+        List<RunDigest> others = new ArrayList<>(runs.subList(0, 2));
+        others.addAll(runs.subList(3, 8));
+        assertThat(add(machine("slow"), others.subList(1, 7)).runs()).isEqualTo(6);
+
+        assertThat(raced[0]).isTrue();
+        assertAnswersAs(runs.subList(1, 8), machine("reader"));
+        assertThat(machine("slow").lacking("orto", History.of(runs).runs())).hasSize(1);
+        assertNothingIsLeftOver();
+    }
+
+    @Test
+    void a_copy_has_no_more_files_than_its_lake() throws Exception {
+        List<RunDigest> runs = new MadeUpRuns(9, 10).runs(2);
+        SharedLake reader = machine("reader");
+        for (int i = 0; i < 12; i++) {
+            RunDigest run = runs.get(1);
+            add(
+                    machine("writer"),
+                    List.of(new RunDigest(
+                            run.run() + i,
+                            run.started(),
+                            run.duration(),
+                            run.facts(),
+                            true,
+                            true,
+                            run.tests(),
+                            run.reasons())));
+            reader.tables("orto").close();
+        }
+        try (Stream<Path> all = Files.walk(root.resolve("reader"))) {
+            assertThat(all.filter(file -> file.toString().endsWith(".parquet")).count())
+                    .isEqualTo(store.all().keySet().stream()
+                            .filter(name -> name.endsWith(".parquet"))
+                            .count());
+        }
     }
 
     @Test

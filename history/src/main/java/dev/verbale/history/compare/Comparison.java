@@ -64,7 +64,7 @@ public record Comparison(
      * A test in both.
      *
      * @param before null where it was not there
-     * @param flakiness how flaky it was in the runs before
+     * @param flakiness how flaky it was in the runs before; with this one, where only that tells it from one that broke
      * @param failedTogether whether it is a new failure together with many others, for one reason, see {@link Disturbance}
      */
     public record Change(@Nullable TestDigest before, TestDigest after, Flakiness flakiness, boolean failedTogether) {
